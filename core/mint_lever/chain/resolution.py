@@ -1,0 +1,50 @@
+"""How fine the chain is: blade degrees for each microsecond of pulse."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from mint_lever.axes import Array
+from mint_lever.chain.model import Chain
+from mint_lever.chain.sticks import Sticks
+from mint_lever.setup.transmitter import ModeName
+
+_STEP_US = 0.05
+
+
+@dataclass(frozen=True)
+class Resolution:
+    """Slopes of blade pitch at a stick position, degrees per µs.
+
+    ``per_servo`` (servos, azimuths) moves one servo by itself; ``collective`` (azimuths,) moves
+    all of them the way collective does.
+    """
+
+    per_servo: Array
+    collective: Array
+
+
+def resolution(
+    chain: Chain,
+    sticks: Sticks,
+    azimuth_deg: ArrayLike,
+    mode: ModeName = "normal",
+    blade: int = 0,
+) -> Resolution:
+    """Differentiate the exact chain at the first stick position, at azimuths (deg, (azimuths,)).
+
+    Central differences over ±0.05 µs on the exact solution: good to about nine digits. Servo
+    stops are left out of it: the slope is the linkage's.
+    """
+    centre = chain.run(sticks.part(slice(0, 1)), mode).servo.sent_us
+    together = np.sign(chain.servo_bank.pulses(chain.mixing[:, :1]).asked_us - chain.unit.centre_us)
+    moves = np.hstack([np.eye(chain.linkage.servos), together * (chain.mixing[:, :1] != 0)])
+    pulses = np.hstack([centre + _STEP_US * moves, centre - _STEP_US * moves])
+    pose = chain.linkage.poses_for(chain.servo_bank.horn_deg(pulses)).pose
+    pitch = chain.grips[blade].pitch(pose, np.atleast_1d(azimuth_deg)).pitch_deg
+    count = moves.shape[1]
+    slope = (pitch[:, :count] - pitch[:, count:]) / (2 * _STEP_US)
+    return Resolution(per_servo=slope[:, :-1].T, collective=slope[:, -1])

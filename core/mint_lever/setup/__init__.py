@@ -1,0 +1,17 @@
+"""The setup document: its parts, how it is read and checked, how it is edited by path."""
+
+from mint_lever.setup.document import FORMAT, VERSION, Setup, json_schema
+from mint_lever.setup.edit import Change, apply_changes
+from mint_lever.setup.reading import MAX_BYTES, read_document, read_setup
+
+__all__ = [
+    "FORMAT",
+    "MAX_BYTES",
+    "VERSION",
+    "Change",
+    "Setup",
+    "apply_changes",
+    "json_schema",
+    "read_document",
+    "read_setup",
+]

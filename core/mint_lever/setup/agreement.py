@@ -1,0 +1,108 @@
+"""Checks between parts of a document that no single field can make."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from mint_lever.axes import bearing
+from mint_lever.faults import Fault
+from mint_lever.setup.airframe import Airframe, Swash
+from mint_lever.setup.document import Setup
+from mint_lever.setup.unit import Unit
+
+
+def disagreements(setup: Setup) -> list[Fault]:
+    """List every place where two parts of the setup contradict each other; empty when none do."""
+    return [
+        *_counts(setup),
+        *_balls(setup.airframe.swash),
+        *_links(setup.airframe),
+        *(_stops(setup.unit) if setup.unit else ()),
+    ]
+
+
+def _counts(setup: Setup) -> list[Fault]:
+    faults = []
+    balls = len(setup.airframe.swash.balls)
+    head = setup.airframe.head
+    if len(setup.airframe.servos) != balls:
+        faults.append(
+            Fault(
+                "airframe.servos",
+                f"{len(setup.airframe.servos)} entries",
+                f"{balls}, one for each swash ball, in their order",
+            )
+        )
+    if setup.unit is None:
+        faults.append(Fault("unit", "nothing", "the unit's settings: the unit does the mixing"))
+    elif len(setup.unit.servos) != balls:
+        faults.append(
+            Fault(
+                "unit.servos",
+                f"{len(setup.unit.servos)} entries",
+                f"{balls}, one for each swash ball, in their order",
+            )
+        )
+    if len(head.link_extra_mm) != head.blades:
+        faults.append(
+            Fault(
+                "airframe.head.link_extra_mm",
+                f"{len(head.link_extra_mm)} entries",
+                f"{head.blades}, one for each blade",
+            )
+        )
+    return faults
+
+
+def _balls(swash: Swash) -> list[Fault]:
+    """Balls must hold the plate; a ball at radius 0 is the centre lift of mechanical mixing."""
+    centre = [i for i, ball in enumerate(swash.balls) if ball.radius_mm == 0.0]
+    for i in centre:
+        if swash.layout not in ("single", "custom") or swash.balls[i].role != "pitch":
+            return [
+                Fault(
+                    f"airframe.swash.balls.{i}.radius_mm",
+                    "0.0",
+                    "a number above 0 (0 only for the pitch ball of a single or custom layout)",
+                )
+            ]
+    radius = np.array([ball.radius_mm for ball in swash.balls])
+    radius = radius / max(float(radius.max()), 1e-9)
+    x, y = bearing([ball.azimuth_deg for ball in swash.balls])
+    plane = np.stack([np.ones_like(radius), radius * x, radius * y])
+    # A plate held at points on one line can tip about it: the smallest singular value says how
+    # close to that the balls come, against the plate's own size.
+    if np.linalg.svd(plane, compute_uv=False)[-1] < 0.05:
+        return [
+            Fault(
+                "airframe.swash.balls",
+                "balls on one line (or in one place)",
+                "balls spread round the shaft so that they hold the plate in every direction",
+            )
+        ]
+    return []
+
+
+def _links(airframe: Airframe) -> list[Fault]:
+    return [
+        Fault(
+            f"airframe.servos.{i}.link_extra_mm",
+            f"{servo.link_extra_mm:g}, which leaves a link of "
+            f"{servo.link_length_mm + servo.link_extra_mm:g} mm",
+            f"more than {-servo.link_length_mm:g}",
+        )
+        for i, servo in enumerate(airframe.servos)
+        if servo.link_length_mm + servo.link_extra_mm <= 0
+    ]
+
+
+def _stops(unit: Unit) -> list[Fault]:
+    return [
+        Fault(
+            f"unit.servos.{i}.min_us",
+            f"{servo.min_us:g}",
+            f"less than max_us, which is {servo.max_us:g}",
+        )
+        for i, servo in enumerate(unit.servos)
+        if servo.min_us >= servo.max_us
+    ]

@@ -1,0 +1,56 @@
+"""Edits a setup document by path: the one way a setting is changed, and changed back."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from mint_lever.faults import Fault, InvalidSetup
+from mint_lever.setup.plain_faults import shown
+
+
+@dataclass(frozen=True)
+class Change:
+    """Put ``value`` at a dotted ``path``, e.g. ``airframe.servos.0.arm_mm``."""
+
+    path: str
+    value: Any
+
+
+def apply_changes(
+    document: dict[str, Any], changes: Sequence[Change]
+) -> tuple[dict[str, Any], list[Change]]:
+    """Apply changes in order to a copy of a full document; give it and the changes that undo them.
+
+    Only places that exist can be changed (a document from ``Setup.as_document`` has every one).
+    Raises InvalidSetup when a path leads nowhere. The result is not validated here.
+    """
+    edited = copy.deepcopy(document)
+    undo: list[Change] = []
+    for change in changes:
+        holder, key = _find(edited, change.path)
+        undo.insert(0, Change(change.path, copy.deepcopy(holder[key])))
+        holder[key] = copy.deepcopy(change.value)
+    return edited, undo
+
+
+def _find(document: Any, path: str) -> tuple[Any, str | int]:
+    steps = path.split(".")
+    holder: Any = document
+    for index, step in enumerate(steps):
+        key: str | int | None = None
+        if isinstance(holder, dict) and step in holder:
+            key = step
+        elif isinstance(holder, list) and step.isdecimal() and int(step) < len(holder):
+            key = int(step)
+        if key is None:
+            there = ".".join(steps[:index]) or "the setup"
+            raise InvalidSetup(
+                [Fault(path, f"no {shown(step)} in {there}", "a setting that exists")]
+            )
+        if index == len(steps) - 1:
+            return holder, key
+        holder = holder[key]
+    raise AssertionError("a path has at least one step")

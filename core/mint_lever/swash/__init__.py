@@ -1,0 +1,1 @@
+"""The swashplate: layouts, mixing, servos, and the links between horns and plate."""

@@ -1,0 +1,33 @@
+"""Swash mixing: which servo moves how far for collective, aileron and elevator."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from mint_lever.axes import Array, bearing
+from mint_lever.setup.airframe import Swash
+
+
+def mixing_matrix(swash: Swash, phase_deg: float) -> Array:
+    """Give the mixing coefficients, shape (servos, 3): columns collective, aileron, elevator.
+
+    uᵢ = c − a·sin(ψᵢ − γ) − e·cos(ψᵢ − γ), ball by ball (formulas §3.3): stick right lowers the
+    right side, forward lowers the front. With a centre lift (mechanical mixing) the lifting servo
+    takes collective alone and the riding servos take none.
+    """
+    right, forward = bearing(np.array([b.azimuth_deg for b in swash.balls]) - phase_deg)
+    centre = centre_lift(swash)
+    if not centre.any():
+        return np.stack([np.ones_like(right), -right, -forward], axis=1)
+    tilting = np.where(centre, 0.0, 1.0)
+    return np.stack([1.0 - tilting, -right * tilting, -forward * tilting], axis=1)
+
+
+def centre_lift(swash: Swash) -> Array:
+    """Mark (1.0) the ball at the centre that lifts the whole swash, shape (servos,); else zeros."""
+    return np.array([1.0 if ball.radius_mm == 0.0 else 0.0 for ball in swash.balls])
+
+
+def mix(matrix: Array, collective: Array, aileron: Array, elevator: Array) -> Array:
+    """Mix commands (1 = full, shape (poses,)) to servo throws u, shape (servos, poses)."""
+    return np.asarray(matrix @ np.stack([collective, aileron, elevator]))

@@ -1,0 +1,1 @@
+"""The transmitter's shaping of one function: curves, rates, channel, pulse."""

@@ -1,0 +1,105 @@
+"""Setups for tests: one plain build, and random ones over every layout, rotation and arm."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from mint_lever.chain import Chain, build_chain
+from mint_lever.setup import read_setup
+from mint_lever.swash.layouts import layout_balls
+
+LAYOUTS = ("single", "three_120", "three_90", "three_135", "three_140", "four_90", "four_45")
+
+
+def document(
+    layout: str = "three_120",
+    *,
+    radius: float = 21.0,
+    arm: float = 13.0,
+    link: float = 33.0,
+    rotation: str = "clockwise",
+    grip_arm: str = "leading",
+    lead: float | None = None,
+    blades: int = 2,
+    phase: float = 0.0,
+    head: dict[str, Any] | None = None,
+    unit: dict[str, Any] | None = None,
+) -> dict[str, Any]:
+    """A symmetric, plausible setup document."""
+    balls = [ball.model_dump() for ball in layout_balls(layout, radius)]
+    lead = (90.0 if grip_arm == "leading" else -90.0) if lead is None else lead
+    return {
+        "format": "mint-lever/setup",
+        "version": 1,
+        "name": "Fennel 500",
+        "arrangement": "unit_mixes",
+        "airframe": {
+            "head": {
+                "rotation": rotation,
+                "blades": blades,
+                "grip_arm": grip_arm,
+                "grip_arm_mm": 23.0,
+                "grip_ball_span_mm": 3.0,
+                "head_height_mm": 43.0,
+                "inner_ball_radius_mm": 15.0,
+                "inner_ball_lead_deg": lead,
+                "link_extra_mm": [0.0] * blades,
+                **(head or {}),
+            },
+            "swash": {"layout": layout, "balls": balls},
+            "servos": [
+                {"arm_mm": arm, "link_length_mm": link, "arm_bearing_deg": ball["azimuth_deg"]}
+                for ball in balls
+            ],
+        },
+        "unit": {
+            "phase_deg": phase,
+            "cyclic_pct": 40.0,
+            "collective_pct": 40.0,
+            "servos": [{} for _ in balls],
+            **(unit or {}),
+        },
+    }
+
+
+def chain(layout: str = "three_120", **options: Any) -> Chain:
+    return build_chain(read_setup(document(layout, **options)))
+
+
+def random_document(rng: np.random.Generator, layout: str) -> dict[str, Any]:
+    """A random build: nothing symmetric, every horn and link its own."""
+    trailing = bool(rng.integers(2))
+    blades = int(rng.integers(2, 5))
+    made = document(
+        layout,
+        radius=rng.uniform(17, 28),
+        rotation=str(rng.choice(["clockwise", "counter_clockwise"])),
+        grip_arm="trailing" if trailing else "leading",
+        lead=(-1 if trailing else 1) * rng.uniform(65, 100),
+        blades=blades,
+        phase=rng.uniform(-20, 20),
+        head={
+            "grip_arm_mm": rng.uniform(18, 28),
+            "grip_ball_span_mm": rng.uniform(-2, 6),
+            "head_height_mm": rng.uniform(30, 60),
+            "inner_ball_radius_mm": rng.uniform(11, 17),
+            "link_extra_mm": list(rng.uniform(-0.4, 0.4, blades)),
+        },
+    )
+    made["airframe"]["servos"] = [
+        {
+            "arm_mm": rng.uniform(10, 15),
+            "link_length_mm": rng.uniform(24, 45),
+            "link_extra_mm": rng.uniform(-0.6, 0.6),
+            "arm_bearing_deg": rng.uniform(0, 360),
+            "mounted": int(rng.choice([1, -1])),
+            "us_per_deg": rng.uniform(8, 12),
+            "horn_error_deg": rng.uniform(-3, 3),
+        }
+        for _ in made["airframe"]["servos"]
+    ]
+    for servo in made["unit"]["servos"]:
+        servo["reversed"] = bool(rng.integers(2))
+    return made
