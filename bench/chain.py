@@ -17,7 +17,6 @@ from scipy.optimize import brentq, root
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "tests"))
 
 from builds import document
-
 from mint_lever.chain import Sticks, build_chain, sweep
 from mint_lever.setup import Setup, read_setup
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.chain import Chain, build_chain
 from mint_lever.setup import read_setup
-from mint_lever.swash.layouts import layout_balls
+from mint_lever.setup.layouts import layout_balls
 
 LAYOUTS = ("single", "three_120", "three_90", "three_135", "three_140", "four_90", "four_45")
 

@@ -11,7 +11,7 @@ from mint_lever.axes import Array, wrap_deg
 
 # The pitch round the shaft is smooth and periodic, so the mean over evenly spaced azimuths
 # converges faster than any power of their number; 24 leaves less than 1e-9° (tests/checks).
-ROUND_DEG: Array = np.arange(24) * 15.0
+ROUND_DEG: Array = np.linspace(0.0, 360.0, 24, endpoint=False)
 NO_CYCLIC_DEG = 1e-6
 """Below this cyclic amplitude its azimuth means nothing."""
 

@@ -2,6 +2,7 @@
 
 from mint_lever.setup.document import FORMAT, VERSION, Setup, json_schema
 from mint_lever.setup.edit import Change, apply_changes
+from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.reading import MAX_BYTES, read_document, read_setup
 
 __all__ = [
@@ -11,6 +12,7 @@ __all__ = [
     "Change",
     "Setup",
     "apply_changes",
+    "fresh_setup",
     "json_schema",
     "read_document",
     "read_setup",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field
 
@@ -11,8 +11,8 @@ from mint_lever.setup.numbers import Part
 from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit
 
-FORMAT = "mint-lever/setup"
-VERSION = 1
+FORMAT: Final = "mint-lever/setup"
+VERSION: Final = 1
 
 Arrangement = Literal["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"]
 

@@ -19,18 +19,19 @@ def curve(points: Sequence[float], at: ArrayLike, shape: CurveShape = "straight"
     Fritsch and Butland (1984): it never overshoots the points. Positions outside 0…100 hold the
     end values.
     """
-    y = np.asarray(points, dtype=float)
-    stick = np.clip(np.asarray(at, dtype=float), 0.0, 100.0)
+    y: Array = np.asarray(points, dtype=float)
+    stick: Array = np.clip(np.asarray(at, dtype=float), 0.0, 100.0)
     place = stick * ((len(y) - 1) / 100.0)
     left = np.minimum(place.astype(np.intp), len(y) - 2)
     t = place - left
     if shape == "straight":
         step = np.diff(y)
-        return y[left] + t * step[left]
+        return np.asarray(y[left] + t * step[left])
     slope = _monotone_slopes(y)
     y0, y1, m0, m1 = y[left], y[left + 1], slope[left], slope[left + 1]
     rise = y1 - y0
-    return y0 + t * (m0 + t * ((3 * rise - 2 * m0 - m1) + t * (m0 + m1 - 2 * rise)))
+    bend = (3 * rise - 2 * m0 - m1) + t * (m0 + m1 - 2 * rise)
+    return np.asarray(y0 + t * (m0 + t * bend))
 
 
 def _monotone_slopes(y: Array) -> Array:

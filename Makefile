@@ -1,0 +1,72 @@
+# One command each; `make demo` and `make test` start from a fresh clone.
+SHELL := /bin/bash
+PYTHON ?= python3
+BIN := .venv/bin
+MANAGE := $(BIN)/python server/manage.py
+PORT ?= 8340
+export PYTHONDONTWRITEBYTECODE := 1
+
+.PHONY: demo test bench lint build install install-test chromium migrate format types
+
+demo: export MINT_LEVER_PLAIN_HTTP = 1
+demo: install build migrate
+	$(MANAGE) load_demo
+	@echo "Mint Lever is at http://127.0.0.1:$(PORT)/ (stop it with Ctrl-C)"
+	cd server && ../$(BIN)/gunicorn config.wsgi --bind 127.0.0.1:$(PORT) -c config/gunicorn.py
+
+test: install-test build chromium
+	$(BIN)/python -m pytest
+	cd web && npm test --silent
+
+lint: install-test web/node_modules/.installed
+	$(BIN)/ruff check core server tests bench
+	$(BIN)/ruff format --check core server tests bench
+	$(BIN)/mypy core/mint_lever
+	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts config demo hangar levers shell
+	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
+	$(MANAGE) makemigrations --check --dry-run
+	cd web && npm run --silent check
+
+bench: install-test build chromium
+	$(BIN)/python bench/chain.py
+	$(BIN)/python bench/api.py
+	$(BIN)/python bench/browser.py
+
+install: .venv/.installed web/node_modules/.installed
+install-test: .venv/.installed-test
+
+.venv/.installed: requirements/base.txt requirements/build.txt pyproject.toml
+	test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	$(BIN)/pip install -q --require-hashes -r requirements/base.txt -r requirements/build.txt
+	$(BIN)/pip install -q --no-deps --no-build-isolation -e .
+	touch $@
+
+.venv/.installed-test: .venv/.installed requirements/dev.txt
+	$(BIN)/pip install -q --require-hashes -r requirements/dev.txt
+	touch $@
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && npm ci --silent
+	touch $@
+
+build: web/dist/index.html
+web/dist/index.html: .venv/.installed web/node_modules/.installed web/index.html web/vite.config.ts $(shell find web/src web/public -type f 2>/dev/null)
+	cd web && npm run --silent build
+	$(BIN)/python -m whitenoise.compress -q web/dist/assets
+
+migrate: .venv/.installed
+	$(MANAGE) migrate -v 0
+
+# Debian's own Chromium; nothing is done where one is there already.
+chromium:
+	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
+
+format: install-test
+	$(BIN)/ruff check --fix core server tests bench
+	$(BIN)/ruff format core server tests bench
+	cd web && npx biome check --write .
+
+# The browser's types, from the API's own description.
+types: install-test
+	$(MANAGE) export_openapi_schema --api config.api.api --output web/openapi.json --indent 1
+	cd web && npm run --silent types

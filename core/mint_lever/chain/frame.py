@@ -1,0 +1,105 @@
+"""Everything a screen shows for one stick position, as plain JSON values."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.chain.evaluate import Evaluation, evaluate
+from mint_lever.chain.model import Chain, Run
+from mint_lever.chain.scene import Scene, scene
+from mint_lever.chain.sticks import Sticks
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.setup.transmitter import ModeName
+
+_MAX_EXAGGERATION = 5.0
+
+
+def frame(
+    chain: Chain,
+    sticks: Sticks,
+    azimuth_deg: float,
+    mode: ModeName = "normal",
+    exaggerate: float = 1.0,
+) -> dict[str, Any]:
+    """Compute one frame: each function's stages, servos, swash, blade A, drawing, warnings.
+
+    ``sticks`` is one position. Lengths mm, angles deg, pulses µs, percent as numbers; null where
+    a link does not reach. Raises InvalidRequest for an exaggeration outside 1…5.
+    """
+    if not 1.0 <= exaggerate <= _MAX_EXAGGERATION:
+        allowed = f"1 to {_MAX_EXAGGERATION:g}"
+        raise InvalidRequest([Fault("exaggerate", f"{exaggerate:g}", allowed)])
+    result = evaluate(chain, sticks, [azimuth_deg], mode)
+    row = result.as_row(0)
+    return {
+        "mode": mode,
+        "functions": {name: _stages(result.run, sticks, name) for name in FUNCTIONS},
+        "servos": _servos(result),
+        "swash": {
+            "reachable": bool(result.run.swash.reachable[0]),
+            **{key: row[key] for key in ("height_mm", "tilt_right_deg", "tilt_forward_deg")},
+            "residual_mm": row["residual_mm"],
+        },
+        "blade": {
+            "azimuth_deg": azimuth_deg,
+            "pitch_deg": next(iter(row["pitch_deg"].values())),
+            "collective_deg": row["collective_deg"],
+            "cyclic_deg": row["cyclic_deg"],
+            "cyclic_azimuth_deg": row["cyclic_azimuth_deg"],
+            "phase_error_deg": (
+                None if row["cyclic_azimuth_deg"] is None else float(result.phase_error_deg[0])
+            ),
+        },
+        "scene": _drawn(scene(chain, result.run, azimuth_deg, exaggerate)),
+        "warnings": [{"path": n.path, "text": n.text} for n in result.notices(0)],
+    }
+
+
+def _stages(run: Run, sticks: Sticks, name: Function) -> dict[str, float | None]:
+    channel, arrival = run.channel[name], run.arrival[name]
+    demand = run.demand.get(name)
+    return {
+        "stick_pct": float(sticks.of(name)[0]),
+        "shaped_pct": float(run.shaped_pct[name][0]),
+        "directed_pct": float(channel.directed_pct[0]),
+        "travelled_pct": float(channel.travelled_pct[0]),
+        "trimmed_pct": float(channel.trimmed_pct[0]),
+        "limited_pct": float(channel.limited_pct[0]),
+        "pulse_us": float(channel.pulse_us[0]),
+        "seen_pct": float(arrival.seen_pct[0]),
+        "demand_pct": None if demand is None else float(demand[0]) * 100.0,
+    }
+
+
+def _servos(result: Evaluation) -> list[dict[str, Any]]:
+    run = result.run
+    return [
+        {
+            "role": ball.role,
+            "throw_pct": float(run.throw[i, 0]) * 100.0,
+            "pulse_us": float(run.servo.sent_us[i, 0]),
+            "held": bool(run.servo.held[i, 0]),
+            "horn_deg": float(run.horn_deg[i, 0]),
+        }
+        for i, ball in enumerate(result.chain.setup.airframe.swash.balls)
+    ]
+
+
+def _drawn(drawing: Scene) -> dict[str, Any]:
+    return {
+        "centre": drawing.centre.tolist(),
+        "normal": drawing.normal.tolist(),
+        "shafts": drawing.shafts.tolist(),
+        "horn_balls": drawing.horn_balls.tolist(),
+        "swash_balls": drawing.swash_balls.tolist(),
+        "blades": [
+            {
+                "azimuth_deg": blade.azimuth_deg,
+                "pitch_deg": blade.pitch_deg,
+                "inner_ball": blade.inner_ball.tolist(),
+                "grip_ball": blade.grip_ball.tolist(),
+            }
+            for blade in drawing.blades
+        ],
+    }

@@ -1,0 +1,46 @@
+"""A new helicopter's setup: middling geometry to start measuring from, everything at default."""
+
+from __future__ import annotations
+
+from mint_lever.axes import Rotation
+from mint_lever.setup.airframe import Airframe, Head, LayoutName, Servo, Swash
+from mint_lever.setup.document import Setup
+from mint_lever.setup.layouts import layout_balls
+from mint_lever.setup.transmitter import Mode, Modes, Transmitter
+from mint_lever.setup.unit import Unit, UnitServo
+
+
+def fresh_setup(
+    name: str,
+    layout: LayoutName = "three_120",
+    rotation: Rotation = "clockwise",
+    blades: int = 2,
+) -> Setup:
+    """Make a setup with a fresh model memory and middling geometry the pilot then measures over.
+
+    The lengths are from memory, those of no helicopter in particular; horns point outward, so
+    that a longer pulse raises each ball.
+    """
+    balls = layout_balls(layout, 22.0)
+    servos = [
+        Servo(arm_mm=13.0, link_length_mm=35.0, arm_bearing_deg=ball.azimuth_deg) for ball in balls
+    ]
+    head = Head(
+        rotation=rotation,
+        blades=blades,
+        grip_arm_mm=22.0,
+        head_height_mm=42.0,
+        inner_ball_radius_mm=15.0,
+        link_extra_mm=[0.0] * blades,
+    )
+    straight = Mode()
+    hold = Mode(throttle_curve=[0.0, 0.0, 0.0, 0.0, 0.0])
+    return Setup(
+        name=name,
+        arrangement="unit_mixes",
+        airframe=Airframe(head=head, swash=Swash(layout=layout, balls=balls), servos=servos),
+        transmitter=Transmitter(
+            modes=Modes(normal=straight, idle_up_1=straight, idle_up_2=straight, hold=hold)
+        ),
+        unit=Unit(cyclic_pct=40.0, collective_pct=40.0, servos=[UnitServo() for _ in balls]),
+    )

@@ -1,0 +1,137 @@
+"""Signing up, in and out, and changing a password."""
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
+from django.contrib.auth.forms import BaseUserCreationForm, PasswordChangeForm
+from django.contrib.auth.models import User
+from django.core.exceptions import ValidationError
+from django.http import HttpRequest
+from ninja import Router, Schema
+from ninja.security import APIKeyCookie
+from ninja.throttling import AnonRateThrottle
+
+from accounts.pilot import pilot_of
+from config.problems import Refused
+from demo.hangar import demo_pilot
+
+router = Router(tags=["account"])
+
+
+class SameSite(APIKeyCookie):
+    """Lets anybody in who sends the CSRF token: sign-in itself must not be forgeable."""
+
+    param_name = settings.CSRF_COOKIE_NAME
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> str:
+        """Accept: the token was checked before this is asked."""
+        return "anybody"
+
+
+class Who(Schema):
+    """Who is signed in, if anybody; whether this server has a demo hangar to look at."""
+
+    pilot: str | None
+    demo: bool
+
+
+class Credentials(Schema):
+    """A pilot's name and password."""
+
+    name: str
+    password: str
+
+
+class NewPassword(Schema):
+    """The password in use, and the one to use from now on."""
+
+    old_password: str
+    new_password: str
+
+
+def _who(request: HttpRequest) -> Who:
+    user = request.user
+    return Who(
+        pilot=user.get_username() if user.is_authenticated else None,
+        demo=demo_pilot() is not None,
+    )
+
+
+@router.get("", response=Who, auth=None)
+def who(request: HttpRequest) -> Who:
+    """Say who is signed in."""
+    return _who(request)
+
+
+@router.post(
+    "/sign-up", response=Who, auth=SameSite(), throttle=[AnonRateThrottle(settings.SIGN_UP_RATE)]
+)
+def sign_up(request: HttpRequest, given: Credentials) -> Who:
+    """Make an account and sign in."""
+    form: BaseUserCreationForm[User] = BaseUserCreationForm(
+        {"username": given.name, "password1": given.password, "password2": given.password}
+    )
+    if not form.is_valid():
+        names = {"username": "name", "password1": "password", "password2": "password"}
+        raise ValidationError(
+            {names.get(field, field): list(errors) for field, errors in form.errors.items()}
+        )
+    login(request, form.save(), backend="django.contrib.auth.backends.ModelBackend")
+    return _who(request)
+
+
+@router.post("/sign-in", response=Who, auth=SameSite())
+def sign_in(request: HttpRequest, given: Credentials) -> Who:
+    """Sign in; after five wrong passwords in a row there is a pause of five minutes."""
+    user = authenticate(request, username=given.name, password=given.password)
+    if getattr(request, "axes_locked_out", False):
+        raise Refused(
+            429,
+            "Too many tries",
+            "Five wrong passwords for this name. Try again in five minutes.",
+        )
+    if user is None:
+        raise Refused(
+            403, "Name or password is wrong", "Check both; capital letters count in a password."
+        )
+    login(request, user)
+    return _who(request)
+
+
+@router.post("/demo", response=Who, auth=SameSite())
+def enter_demo(request: HttpRequest) -> Who:
+    """Enter the demo hangar without a password, where demo data is loaded."""
+    pilot = demo_pilot()
+    if pilot is None:
+        raise Refused(404, "There is no demo hangar here", "It comes with the demo data.")
+    login(request, pilot, backend="django.contrib.auth.backends.ModelBackend")
+    return _who(request)
+
+
+@router.post("/sign-out", response=Who)
+def sign_out(request: HttpRequest) -> Who:
+    """Sign out."""
+    logout(request)
+    return _who(request)
+
+
+@router.post("/password", response=Who)
+def change_password(request: HttpRequest, given: NewPassword) -> Who:
+    """Change the password; this session stays, all others of the account end."""
+    pilot = pilot_of(request)
+    if pilot == demo_pilot():
+        raise Refused(403, "The demo hangar has no password", "Sign up to have one of your own.")
+    form = PasswordChangeForm(
+        pilot,
+        {
+            "old_password": given.old_password,
+            "new_password1": given.new_password,
+            "new_password2": given.new_password,
+        },
+    )
+    if not form.is_valid():
+        names = {"new_password1": "new_password", "new_password2": "new_password"}
+        raise ValidationError(
+            {names.get(field, field): list(errors) for field, errors in form.errors.items()}
+        )
+    update_session_auth_hash(request, form.save())
+    return _who(request)

@@ -1,0 +1,29 @@
+"""The typed API: every router in one place, described by OpenAPI."""
+
+from django.http import HttpRequest, JsonResponse
+from ninja import NinjaAPI
+from ninja.security import SessionAuth
+
+from accounts.api import router as accounts
+from config.problems import use_problems
+from hangar.api import router as hangar
+from levers.api import router as levers
+from mint_lever.setup import json_schema
+
+api = NinjaAPI(
+    title="Mint Lever",
+    version="1",
+    auth=SessionAuth(),
+    docs_url=None,
+    openapi_url="/openapi.json",
+)
+use_problems(api)
+api.add_router("/account", accounts)
+api.add_router("/helicopters", hangar)
+api.add_router("/helicopters", levers)
+
+
+@api.get("/setup-schema", auth=None, response=dict)
+def setup_schema(request: HttpRequest) -> JsonResponse:
+    """The JSON Schema of the setup file."""
+    return JsonResponse(json_schema(), content_type="application/schema+json")

@@ -1,0 +1,122 @@
+"""One problem shape for every error the API gives, after RFC 9457."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from django.core.exceptions import ValidationError
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.utils.html import strip_tags
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import ValidationError as RequestError
+
+from mint_lever.faults import Fault, MintLeverError, NotSupported
+
+
+class FaultOut(Schema):
+    """One fault: the field's path, what was found, what is allowed."""
+
+    path: str
+    found: str
+    allowed: str
+
+
+class Problem(Schema):
+    """What went wrong, in words for the pilot; ``version`` is the draft's in a conflict."""
+
+    title: str
+    status: int
+    detail: str = ""
+    faults: list[FaultOut] = []
+    version: int | None = None
+
+
+class Refused(Exception):
+    """A request the server refuses; carries the problem to answer with."""
+
+    def __init__(
+        self,
+        status: int,
+        title: str,
+        detail: str = "",
+        faults: Sequence[Fault] = (),
+        version: int | None = None,
+    ):
+        super().__init__(title)
+        self.status, self.title, self.detail = status, title, detail
+        self.faults, self.version = tuple(faults), version
+
+
+def problem(
+    status: int,
+    title: str,
+    detail: str = "",
+    faults: Sequence[Fault] = (),
+    version: int | None = None,
+) -> HttpResponse:
+    """Make the response that carries a problem."""
+    body: dict[str, Any] = {
+        "title": title,
+        "status": status,
+        "detail": detail,
+        "faults": [vars(fault) for fault in faults],
+        "version": version,
+    }
+    return JsonResponse(body, status=status, content_type="application/problem+json")
+
+
+def use_problems(api: NinjaAPI) -> None:
+    """Make an API answer every error in the one shape."""
+    # A list, not decorators: one place shows every error and its answer.
+    handlers: list[tuple[type[Exception], Any]] = [
+        (Refused, _refused),
+        (MintLeverError, _core),
+        (RequestError, _request),
+        (ValidationError, _form),
+        (AuthenticationError, _signed_out),
+        (HttpError, _http),
+        (Http404, _missing),
+    ]
+    for kind, handler in handlers:
+        api.add_exception_handler(kind, handler)
+
+
+def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
+    return problem(error.status, error.title, error.detail, error.faults, error.version)
+
+
+def _core(request: HttpRequest, error: MintLeverError) -> HttpResponse:
+    title = "Not computed yet" if isinstance(error, NotSupported) else "That cannot be used"
+    return problem(422, title, str(error), error.faults)
+
+
+def _request(request: HttpRequest, error: RequestError) -> HttpResponse:
+    faults = []
+    for item in error.errors:
+        steps = [str(step) for step in item["loc"] if step not in ("query", "body", "path")]
+        # ninja wraps a body in its parameter's name, which no client knows.
+        path = ".".join(steps[1:] if item["loc"][0] == "body" and len(steps) > 1 else steps)
+        faults.append(Fault(path, str(item.get("input", "this"))[:60], item["msg"]))
+    return problem(422, "That cannot be used", "; ".join(map(str, faults)), faults)
+
+
+def _form(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    found = error.message_dict if hasattr(error, "error_dict") else {"": error.messages}
+    faults = [
+        Fault(field, "what was entered", strip_tags(text))
+        for field, texts in found.items()
+        for text in texts
+    ]
+    return problem(422, "That cannot be used", " ".join(f.allowed for f in faults), faults)
+
+
+def _signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return problem(401, "Sign in first", "This page's session has ended or never began.")
+
+
+def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return problem(error.status_code, str(error))
+
+
+def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
+    return problem(404, "Not found", "There is no such thing, or it is not yours.")

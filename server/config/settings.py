@@ -1,0 +1,147 @@
+"""Settings. Safe by default; what a machine may change comes from MINT_LEVER_* variables."""
+
+import os
+from datetime import timedelta
+from pathlib import Path
+
+from csp.constants import NONCE, NONE, SELF
+
+from config.secret import secret_key
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+VAR = Path(os.environ.get("MINT_LEVER_VAR", ROOT / "var"))
+VAR.mkdir(parents=True, exist_ok=True)
+WEB = Path(os.environ.get("MINT_LEVER_WEB", ROOT / "web" / "dist"))
+
+# Plain http is for a server bound to this machine's own loopback address (make demo).
+PLAIN_HTTP = os.environ.get("MINT_LEVER_PLAIN_HTTP") == "1"
+
+DEBUG = False
+SECRET_KEY = secret_key(VAR / "secret-key")
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", *os.environ.get("MINT_LEVER_HOSTS", "").split()]
+CSRF_TRUSTED_ORIGINS = os.environ.get("MINT_LEVER_ORIGINS", "").split()
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "ninja",
+    "axes",
+    "csp",
+    "accounts",
+    "hangar",
+    "levers",
+    "shell",
+    "demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "config.limits.BodyLimitMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB]}]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / "mint-lever.sqlite3",
+        "CONN_MAX_AGE": None,
+        "OPTIONS": {
+            "timeout": 10,
+            "transaction_mode": "IMMEDIATE",
+            # FULL, not NORMAL: in WAL mode NORMAL may lose several finished saves to a power cut.
+            "init_command": (
+                "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;"
+            ),
+        },
+        "TEST": {"NAME": str(VAR / "test.sqlite3")},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
+# Five wrong passwords for one name from one address, then a pause; other pilots are not held up.
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+AXES_DISABLE_ACCESS_LOG = True
+SIGN_UP_RATE = os.environ.get("MINT_LEVER_SIGN_UP_RATE", "20/h")
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = not PLAIN_HTTP
+CSRF_COOKIE_SECURE = not PLAIN_HTTP
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_SSL_REDIRECT = not PLAIN_HTTP
+SECURE_HSTS_SECONDS = 0 if PLAIN_HTTP else 31_536_000
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if not PLAIN_HTTP else None
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+        "base-uri": [NONE],
+        "object-src": [NONE],
+    }
+}
+
+# A setup file is a few kilobytes; the core refuses more than a megabyte (MAX_BYTES).
+BODY_LIMIT = 1_100_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = BODY_LIMIT
+
+STATIC_URL = "/assets/"
+WHITENOISE_ROOT = WEB if WEB.is_dir() else None
+WHITENOISE_MAX_AGE = 0
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 (Django's name)
+    """Vite puts a hash of the content into every name under /assets/."""
+    return url.startswith("/assets/")
+
+
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
+# The API reads axes_locked_out itself and answers in its own problem shape.
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]

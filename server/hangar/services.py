@@ -1,0 +1,128 @@
+"""What a pilot does with helicopters: start, edit, undo, save, restore. All or nothing, always."""
+
+import uuid
+from collections.abc import Sequence
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.http import Http404
+
+from config.problems import Refused
+from hangar.models import Draft, DraftState, Helicopter, Revision
+from mint_lever.chain import build_chain
+from mint_lever.setup import Change, Setup, apply_changes, read_setup
+
+KEPT_STATES = 200
+
+
+def checked(document: object) -> Setup:
+    """Read a setup and prove that its geometry goes together; raises the core's errors."""
+    setup = read_setup(document)  # type: ignore[arg-type]
+    build_chain(setup)
+    return setup
+
+
+def owned(pilot: User, helicopter_id: uuid.UUID) -> Helicopter:
+    """Find a pilot's own helicopter; another pilot's is not found, as if it were not there."""
+    found = Helicopter.objects.select_related("draft").filter(owner=pilot, id=helicopter_id).first()
+    if found is None:
+        raise Http404
+    return found
+
+
+def present_state(draft: Draft) -> DraftState:
+    """The state the draft is in."""
+    return draft.states.get(position=draft.position)
+
+
+@transaction.atomic
+def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
+    """Put a helicopter into the pilot's hangar with this setup as its draft."""
+    helicopter = Helicopter.objects.create(owner=pilot)
+    draft = Draft.objects.create(helicopter=helicopter)
+    DraftState.objects.create(draft=draft, position=0, label=label, document=setup.as_document())
+    return helicopter
+
+
+@transaction.atomic
+def edit_draft(
+    pilot: User, helicopter_id: uuid.UUID, version: int, changes: Sequence[Change]
+) -> Draft:
+    """Change settings by path. Raises Refused on a version conflict; nothing is half changed."""
+    draft = _claim(pilot, helicopter_id, version)
+    edited, _ = apply_changes(present_state(draft).document, changes)
+    return _move_on(draft, checked(edited), paths=[change.path for change in changes])
+
+
+@transaction.atomic
+def replace_draft(
+    pilot: User, helicopter_id: uuid.UUID, version: int, setup: Setup, label: str
+) -> Draft:
+    """Put a whole setup in the draft's place, as one step that can be undone."""
+    return _move_on(_claim(pilot, helicopter_id, version), setup, label=label)
+
+
+@transaction.atomic
+def step_draft(pilot: User, helicopter_id: uuid.UUID, version: int, step: int) -> Draft:
+    """Undo (step −1) or redo (+1)."""
+    draft = _claim(pilot, helicopter_id, version)
+    position = draft.position + step
+    if not draft.states.filter(position=position).exists():
+        word = "undo" if step < 0 else "redo"
+        raise Refused(409, f"There is nothing to {word}", version=draft.version)
+    draft.position = position
+    return _count(draft)
+
+
+@transaction.atomic
+def save_revision(pilot: User, helicopter_id: uuid.UUID, version: int, note: str) -> Revision:
+    """Freeze the draft as the next numbered revision."""
+    draft = _claim(pilot, helicopter_id, version)
+    document = present_state(draft).document
+    last = draft.helicopter.revisions.last()
+    if last is not None and last.document == document:
+        raise Refused(
+            409,
+            "Nothing to save",
+            f"The draft is the same as revision {last.number}.",
+            version=draft.version,
+        )
+    return Revision.objects.create(
+        helicopter=draft.helicopter,
+        number=1 if last is None else last.number + 1,
+        note=note.strip(),
+        document=document,
+    )
+
+
+def _claim(pilot: User, helicopter_id: uuid.UUID, version: int) -> Draft:
+    """Give the draft if the caller has seen its newest state. The transaction holds the lock."""
+    draft = owned(pilot, helicopter_id).draft
+    if draft.version != version:
+        raise Refused(
+            409,
+            "This draft was changed elsewhere",
+            "Another tab or device changed it since this page read it. Nothing was overwritten.",
+            version=draft.version,
+        )
+    return draft
+
+
+def _move_on(draft: Draft, setup: Setup, paths: Sequence[str] = (), label: str = "") -> Draft:
+    document: dict[str, Any] = setup.as_document()
+    if document == present_state(draft).document:
+        return draft
+    draft.states.filter(position__gt=draft.position).delete()
+    draft.position += 1
+    DraftState.objects.create(
+        draft=draft, position=draft.position, paths=list(paths), label=label, document=document
+    )
+    draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
+    return _count(draft)
+
+
+def _count(draft: Draft) -> Draft:
+    draft.version += 1
+    draft.save()
+    return draft

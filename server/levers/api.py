@@ -1,0 +1,173 @@
+"""What the levers drive: one frame for a stick position, and the answer over a stick's range."""
+
+import uuid
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Query, Router, Schema
+from pydantic_core import to_json
+
+from accounts.pilot import pilot_of
+from levers.chains import present_chain
+from mint_lever.axes import Function
+from mint_lever.chain import Sticks, frame, response
+from mint_lever.setup.transmitter import ModeName
+
+router = Router(tags=["levers"])
+
+Point = tuple[float, float, float]
+
+
+class Levers(Schema):
+    """Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A)."""
+
+    collective: float = 0.0
+    aileron: float = 0.0
+    elevator: float = 0.0
+    rudder: float = 0.0
+    mode: ModeName = "normal"
+    azimuth: float = 180.0
+    exaggerate: float = 1.0
+
+
+class Stages(Schema):
+    """One function's value at each stage; percent, and µs for the pulse."""
+
+    stick_pct: float
+    shaped_pct: float
+    directed_pct: float
+    travelled_pct: float
+    trimmed_pct: float
+    limited_pct: float
+    pulse_us: float
+    seen_pct: float
+    demand_pct: float | None
+
+
+class FunctionStages(Schema):
+    """The stages of all four functions."""
+
+    collective: Stages
+    aileron: Stages
+    elevator: Stages
+    rudder: Stages
+
+
+class ServoOut(Schema):
+    """One servo: throw asked (% of full), pulse sent, whether a stop holds it, horn angle."""
+
+    role: str
+    throw_pct: float
+    pulse_us: float
+    held: bool
+    horn_deg: float
+
+
+class SwashOut(Schema):
+    """The swash's pose (mm, deg); null where the links do not meet."""
+
+    reachable: bool
+    height_mm: float | None
+    tilt_right_deg: float | None
+    tilt_forward_deg: float | None
+    residual_mm: float
+
+
+class BladeOut(Schema):
+    """Blade A at the azimuth, and over the whole turn (deg)."""
+
+    azimuth_deg: float
+    pitch_deg: float | None
+    collective_deg: float | None
+    cyclic_deg: float | None
+    cyclic_azimuth_deg: float | None
+    phase_error_deg: float | None
+
+
+class DrawnBlade(Schema):
+    """One blade as drawn."""
+
+    azimuth_deg: float
+    pitch_deg: float
+    inner_ball: Point
+    grip_ball: Point
+
+
+class SceneOut(Schema):
+    """Points to draw (mm, x right, y forward, z up), by servo and by blade."""
+
+    centre: Point
+    normal: Point
+    shafts: list[Point]
+    horn_balls: list[Point]
+    swash_balls: list[Point]
+    blades: list[DrawnBlade]
+
+
+class NoticeOut(Schema):
+    """A warning and the setting it comes from."""
+
+    path: str
+    text: str
+
+
+class FrameOut(Schema):
+    """Everything shown for one stick position, of the draft as of ``version``."""
+
+    version: int
+    mode: ModeName
+    functions: FunctionStages
+    servos: list[ServoOut]
+    swash: SwashOut
+    blade: BladeOut
+    scene: SceneOut
+    warnings: list[NoticeOut]
+
+
+class ResponseOut(Schema):
+    """Pitch of blade A at the azimuth over one stick's whole range; null where out of reach."""
+
+    function: Literal["collective", "aileron", "elevator", "rudder"]
+    stick_pct: list[float]
+    arrives_pct: list[float]
+    pitch_deg: list[float | None]
+    deg_per_us: float
+
+
+@router.get("/{helicopter_id}/frame", response=FrameOut)
+def live_frame(
+    request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers]
+) -> HttpResponse:
+    """Compute one frame. Called many times a second: the answer skips a second validation."""
+    version, chain = present_chain(pilot_of(request), helicopter_id)
+    made = frame(chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate)
+    return _json({"version": version, **made})
+
+
+@router.get("/{helicopter_id}/response", response=ResponseOut)
+def stick_response(
+    request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers], function: Function
+) -> HttpResponse:
+    """Compute how pitch answers one stick, the others held where they are."""
+    _, chain = present_chain(pilot_of(request), helicopter_id)
+    found = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
+    pitch = zip(found.pitch_deg.tolist(), found.reachable.tolist(), strict=True)
+    return _json(
+        {
+            "function": function,
+            "stick_pct": found.stick_pct.tolist(),
+            "arrives_pct": found.arrives_pct.tolist(),
+            "pitch_deg": [value if reached else None for value, reached in pitch],
+            "deg_per_us": found.deg_per_us,
+        }
+    )
+
+
+def _sticks(levers: Levers) -> Sticks:
+    return Sticks.at(levers.collective, levers.aileron, levers.elevator, levers.rudder)
+
+
+def _json(body: dict[str, object]) -> HttpResponse:
+    answer = HttpResponse(to_json(body, inf_nan_mode="null"), content_type="application/json")
+    answer["Cache-Control"] = "no-store"
+    return answer
