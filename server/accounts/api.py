@@ -15,6 +15,7 @@ from config.problems import Refused
 from demo.hangar import demo_pilot
 
 router = Router(tags=["account"])
+BACKEND = "accounts.backend.PilotBackend"
 
 
 class SameSite(APIKeyCookie):
@@ -75,7 +76,7 @@ def sign_up(request: HttpRequest, given: Credentials) -> Who:
         raise ValidationError(
             {names.get(field, field): list(errors) for field, errors in form.errors.items()}
         )
-    login(request, form.save(), backend="django.contrib.auth.backends.ModelBackend")
+    login(request, form.save(), backend=BACKEND)
     return _who(request)
 
 
@@ -103,7 +104,7 @@ def enter_demo(request: HttpRequest) -> Who:
     pilot = demo_pilot()
     if pilot is None:
         raise Refused(404, "There is no demo hangar here", "It comes with the demo data.")
-    login(request, pilot, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, pilot, backend=BACKEND)
     return _who(request)
 
 

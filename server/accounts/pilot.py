@@ -8,3 +8,8 @@ def pilot_of(request: HttpRequest) -> User:
     """Give the pilot; the API's session check has let nobody else through."""
     assert isinstance(request.user, User)
     return request.user
+
+
+def pilot_id(request: HttpRequest) -> int:
+    """Give the signed-in pilot's number."""
+    return pilot_of(request).pk

@@ -71,7 +71,7 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
-    "django.contrib.auth.backends.ModelBackend",
+    "accounts.backend.PilotBackend",
 ]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
@@ -91,6 +91,8 @@ AXES_VERBOSE = False
 AXES_DISABLE_ACCESS_LOG = True
 SIGN_UP_RATE = os.environ.get("MINT_LEVER_SIGN_UP_RATE", "20/h")
 
+# Sessions are written to the database and read from memory: every lever movement asks for one.
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = not PLAIN_HTTP

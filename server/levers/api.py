@@ -7,8 +7,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
 from pydantic_core import to_json
 
-from accounts.pilot import pilot_of
-from levers.chains import present_chain
+from accounts.pilot import pilot_id
+from levers.chains import chain_of
 from mint_lever.axes import Function
 from mint_lever.chain import Sticks, frame, response
 from mint_lever.setup.transmitter import ModeName
@@ -19,8 +19,12 @@ Point = tuple[float, float, float]
 
 
 class Levers(Schema):
-    """Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A)."""
+    """Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
 
+    ``version`` is the draft's version that the page shows; frames never mix two of them.
+    """
+
+    version: int
     collective: float = 0.0
     aileron: float = 0.0
     elevator: float = 0.0
@@ -139,9 +143,9 @@ def live_frame(
     request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers]
 ) -> HttpResponse:
     """Compute one frame. Called many times a second: the answer skips a second validation."""
-    version, chain = present_chain(pilot_of(request), helicopter_id)
+    chain = chain_of(pilot_id(request), helicopter_id, levers.version)
     made = frame(chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate)
-    return _json({"version": version, **made})
+    return _json({"version": levers.version, **made})
 
 
 @router.get("/{helicopter_id}/response", response=ResponseOut)
@@ -149,7 +153,7 @@ def stick_response(
     request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers], function: Function
 ) -> HttpResponse:
     """Compute how pitch answers one stick, the others held where they are."""
-    _, chain = present_chain(pilot_of(request), helicopter_id)
+    chain = chain_of(pilot_id(request), helicopter_id, levers.version)
     found = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
     pitch = zip(found.pitch_deg.tolist(), found.reachable.tolist(), strict=True)
     return _json(

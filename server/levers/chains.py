@@ -1,39 +1,41 @@
-"""Built chains, kept while their draft stays as it is."""
+"""Built chains, kept: a draft's version, once counted, always names the same setup."""
 
 import uuid
 from functools import lru_cache
 
-from django.contrib.auth.models import User
 from django.db.models import F
 from django.http import Http404
 
+from config.problems import Refused
 from hangar.models import DraftState
 from mint_lever.chain import Chain, build_chain
 from mint_lever.setup import read_setup
 
 
-def present_chain(pilot: User, helicopter_id: uuid.UUID) -> tuple[int, Chain]:
-    """Give the draft's version and chain; not found when it is not the pilot's."""
-    # One query, so that the version and the state always belong together.
-    found = (
-        DraftState.objects.filter(
+@lru_cache(maxsize=64)
+def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
+    """Build the chain of a pilot's draft as of a version, or give the one built before.
+
+    The database is asked on the first call only, and only what it allowed is kept: not found when
+    the helicopter is not this pilot's, refused when the draft has moved on.
+    """
+    # Version and document in one query, so that they belong together.
+    state = (
+        DraftState.objects.select_related("draft")
+        .filter(
             draft__helicopter_id=helicopter_id,
-            draft__helicopter__owner=pilot,
+            draft__helicopter__owner_id=pilot_id,
             position=F("draft__position"),
         )
-        .values_list("draft__version", "pk")
         .first()
     )
-    if found is None:
+    if state is None:
         raise Http404
-    version, state = found
-    return version, _built(helicopter_id, state)
-
-
-@lru_cache(maxsize=64)
-def _built(helicopter_id: uuid.UUID, state: int) -> Chain:
-    """A state never changes once written, so a chain once built stays right."""
-    row = DraftState.objects.filter(pk=state, draft__helicopter_id=helicopter_id).first()
-    if row is None:  # undone and overwritten since the version was read; the next frame has it
-        raise Http404
-    return build_chain(read_setup(row.document))
+    if state.draft.version != version:
+        raise Refused(
+            409,
+            "This draft was changed elsewhere",
+            f"The page asks for version {version}.",
+            version=state.draft.version,
+        )
+    return build_chain(read_setup(state.document))

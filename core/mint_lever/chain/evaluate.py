@@ -98,16 +98,16 @@ def evaluate(
     if not np.isfinite(azimuth).all() or (np.abs(azimuth) > 720).any():
         found = ", ".join(f"{a:g}" for a in azimuth)
         raise InvalidRequest([Fault("azimuth", found, "degrees from the nose, -720 to 720")])
-    if not 0 <= blade < len(chain.grips):
-        allowed = f"0 to {len(chain.grips) - 1}"
+    if not 0 <= blade < len(chain.grip.link_mm):
+        allowed = f"0 to {len(chain.grip.link_mm) - 1}"
         raise InvalidRequest([Fault("blade", str(blade), allowed)])
     run = chain.run(sticks, mode)
-    everywhere = chain.grips[blade].pitch(run.swash.pose, np.concatenate([azimuth, ROUND_DEG]))
+    everywhere = chain.grip.pitch(run.swash.pose, np.concatenate([azimuth, ROUND_DEG]), blade)
     head = head_motion(everywhere.pitch_deg[len(azimuth) :])
     phase = phase_error_deg(
         head.cyclic_azimuth_deg,
-        run.shaped_pct["aileron"],
-        run.shaped_pct["elevator"],
+        run.shaped_pct[FUNCTIONS.index("aileron")],
+        run.shaped_pct[FUNCTIONS.index("elevator")],
         chain.setup.airframe.head.turn_sign,
     )
     return Evaluation(
@@ -122,22 +122,22 @@ def evaluate(
 
 
 def _channel_notices(result: Evaluation, row: int) -> list[Notice]:
+    channel, arrival = result.run.channel, result.run.arrival
     notices = []
-    for name in FUNCTIONS:
-        stages, arrival = result.run.channel[name], result.run.arrival[name]
-        if stages.limit_acts[row]:
+    for i, name in enumerate(FUNCTIONS):
+        if channel.limit_acts[i, row]:
             notices.append(
                 Notice(
                     f"transmitter.channels.{name}",
-                    f"{name}: the limit holds the channel at {stages.limited_pct[row]:.1f} %, "
-                    f"{stages.trimmed_pct[row]:.1f} % was asked",
+                    f"{name}: the limit holds the channel at {channel.limited_pct[i, row]:.1f} %, "
+                    f"{channel.trimmed_pct[i, row]:.1f} % was asked",
                 )
             )
-        if arrival.clamp_acts[row]:
+        if arrival.clamp_acts[i, row]:
             notices.append(
                 Notice(
                     f"transmitter.channels.{name}",
-                    f"{name}: {arrival.seen_pct[row]:.1f} % arrives at the unit, "
+                    f"{name}: {arrival.seen_pct[i, row]:.1f} % arrives at the unit, "
                     "which stops at 100 %",
                 )
             )

@@ -34,7 +34,7 @@ def frame(
     row = result.as_row(0)
     return {
         "mode": mode,
-        "functions": {name: _stages(result.run, sticks, name) for name in FUNCTIONS},
+        "functions": _stages(result.run, sticks),
         "servos": _servos(result),
         "swash": {
             "reachable": bool(result.run.swash.reachable[0]),
@@ -56,19 +56,23 @@ def frame(
     }
 
 
-def _stages(run: Run, sticks: Sticks, name: Function) -> dict[str, float | None]:
-    channel, arrival = run.channel[name], run.arrival[name]
-    demand = run.demand.get(name)
+def _stages(run: Run, sticks: Sticks) -> dict[Function, dict[str, float | None]]:
+    """Each function's value after each stage; the rudder has no demand on the swash."""
+    channel = run.channel
+    columns: dict[str, list[float | None]] = {
+        "stick_pct": [float(sticks.of(name)[0]) for name in FUNCTIONS],
+        "shaped_pct": run.shaped_pct[:, 0].tolist(),
+        "directed_pct": channel.directed_pct[:, 0].tolist(),
+        "travelled_pct": channel.travelled_pct[:, 0].tolist(),
+        "trimmed_pct": channel.trimmed_pct[:, 0].tolist(),
+        "limited_pct": channel.limited_pct[:, 0].tolist(),
+        "pulse_us": channel.pulse_us[:, 0].tolist(),
+        "seen_pct": run.arrival.seen_pct[:, 0].tolist(),
+        "demand_pct": [*(run.demand[:, 0] * 100.0).tolist(), None],
+    }
     return {
-        "stick_pct": float(sticks.of(name)[0]),
-        "shaped_pct": float(run.shaped_pct[name][0]),
-        "directed_pct": float(channel.directed_pct[0]),
-        "travelled_pct": float(channel.travelled_pct[0]),
-        "trimmed_pct": float(channel.trimmed_pct[0]),
-        "limited_pct": float(channel.limited_pct[0]),
-        "pulse_us": float(channel.pulse_us[0]),
-        "seen_pct": float(arrival.seen_pct[0]),
-        "demand_pct": None if demand is None else float(demand[0]) * 100.0,
+        name: {key: values[i] for key, values in columns.items()}
+        for i, name in enumerate(FUNCTIONS)
     }
 
 

@@ -6,16 +6,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from mint_lever.axes import FUNCTIONS, Array, Function, Pose
+from mint_lever.axes import FUNCTIONS, Array, Pose
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup, NotSupported
 from mint_lever.rotor.grip import Grip
 from mint_lever.setup.document import Setup
 from mint_lever.setup.transmitter import Mode, ModeName
 from mint_lever.swash.linkage import Linkage, SwashPoses
-from mint_lever.swash.mixing import mix, mixing_matrix
+from mint_lever.swash.mixing import mixing_matrix
 from mint_lever.swash.servos import ServoBank, ServoPulses
-from mint_lever.transmitter.channel import ChannelStages, through_channel
+from mint_lever.transmitter.channel import ChannelBank, ChannelStages
 from mint_lever.transmitter.shaping import shape
 from mint_lever.unit.arrival import Arrival, arrive
 from mint_lever.unit.ring import through_ring
@@ -23,13 +23,16 @@ from mint_lever.unit.ring import through_ring
 
 @dataclass(frozen=True)
 class Run:
-    """Everything the chain did for some stick positions, stage by stage, down to the swash."""
+    """Everything the chain did for some stick positions, stage by stage, down to the swash.
 
-    shaped_pct: dict[Function, Array]
-    channel: dict[Function, ChannelStages]
-    arrival: dict[Function, Arrival]
-    demand: dict[Function, Array]
-    """Collective, aileron and elevator after ring and gain, −1…1 of full throw."""
+    Arrays of functions are (4, poses) in the order of FUNCTIONS, of servos (servos, poses).
+    """
+
+    shaped_pct: Array
+    channel: ChannelStages
+    arrival: Arrival
+    demand: Array
+    """Collective, aileron and elevator after ring and gain, (3, poses), −1…1 of full throw."""
     throw: Array
     servo: ServoPulses
     horn_deg: Array
@@ -45,10 +48,18 @@ class Chain:
             raise NotSupported([fault])
         self.setup = setup
         self.unit = setup.unit
+        transmitter = setup.transmitter
+        self._channels = ChannelBank(
+            [getattr(transmitter.channels, name) for name in FUNCTIONS],
+            transmitter.centre_us,
+            transmitter.us_per_pct,
+        )
+        # The rudder's direction is the tail's business; the unit turns the other three round.
+        self._reversed = [getattr(setup.unit.function_reversed, n, False) for n in FUNCTIONS]
         self.servo_bank = ServoBank(setup.airframe.servos, setup.unit)
         self.linkage = Linkage(setup.airframe)
         self.mixing = mixing_matrix(setup.airframe.swash, setup.unit.phase_deg)
-        self.grips = [Grip(setup.airframe.head, i) for i in range(setup.airframe.head.blades)]
+        self.grip = Grip(setup.airframe.head)
 
     def mode(self, name: ModeName) -> Mode:
         """Give a flight mode; raises InvalidRequest when this setup does not have it."""
@@ -63,33 +74,25 @@ class Chain:
         """Compute every stage from the sticks to the swash's pose; arrays end in (poses,)."""
         mode = self.mode(mode_name)
         transmitter = self.setup.transmitter
-        shaped: dict[Function, Array] = {}
-        channel: dict[Function, ChannelStages] = {}
-        arrival: dict[Function, Arrival] = {}
-        for name in FUNCTIONS:
-            shaped[name] = shape(name, sticks.of(name), mode)
-            settings = getattr(transmitter.channels, name)
-            channel[name] = through_channel(shaped[name], settings, transmitter)
-            reversed_ = getattr(self.unit.function_reversed, name, False)
-            arrival[name] = arrive(channel[name].pulse_us, transmitter, reversed_)
+        shaped = np.stack([shape(name, sticks.of(name), mode) for name in FUNCTIONS])
+        channel = self._channels.send(shaped)
+        arrival = arrive(
+            channel.pulse_us, transmitter.centre_us, transmitter.us_per_pct, self._reversed
+        )
         demand = self._demand(arrival)
-        throw = mix(self.mixing, demand["collective"], demand["aileron"], demand["elevator"])
+        throw = self.mixing @ demand
         servo = self.servo_bank.pulses(throw)
         horn = self.servo_bank.horn_deg(servo.sent_us)
         poses = self.linkage.poses_for(horn)
         return Run(shaped, channel, arrival, demand, throw, servo, horn, poses)
 
-    def _demand(self, arrival: dict[Function, Arrival]) -> dict[Function, Array]:
-        aileron, elevator = through_ring(
-            arrival["aileron"].command, arrival["elevator"].command, self.unit.ring_pct
-        )
+    def _demand(self, arrival: Arrival) -> Array:
+        collective, aileron, elevator = arrival.command[:3]
+        aileron, elevator = through_ring(aileron, elevator, self.unit.ring_pct)
         cyclic = self.unit.cyclic_pct / 100.0
-        collective = arrival["collective"].command * (self.unit.collective_pct / 100.0)
-        return {
-            "collective": collective,
-            "aileron": aileron * cyclic,
-            "elevator": elevator * cyclic,
-        }
+        return np.stack(
+            [collective * (self.unit.collective_pct / 100.0), aileron * cyclic, elevator * cyclic]
+        )
 
 
 def build_chain(setup: Setup) -> Chain:
@@ -111,13 +114,13 @@ def build_chain(setup: Setup) -> Chain:
                 "horns, links and balls that go together",
             )
         )
-    for i, grip in enumerate(chain.grips):
-        closes = grip.link_mm > 0 and grip.pitch(Pose.of([0.0]), [0.0]).reachable.all()
+    for i, link_mm in enumerate(chain.grip.link_mm):
+        closes = link_mm > 0 and chain.grip.pitch(Pose.of([0.0]), [0.0], i).reachable.all()
         if not closes:
             faults.append(
                 Fault(
                     f"airframe.head.link_extra_mm.{i}",
-                    f"{setup.airframe.head.link_extra_mm[i]:g}, a link of {grip.link_mm:.3g} mm "
+                    f"{setup.airframe.head.link_extra_mm[i]:g}, a link of {link_mm:.3g} mm "
                     "that cannot join grip and inner ring",
                     "a link that reaches with the swash level at mid",
                 )

@@ -44,7 +44,7 @@ def resolution(
     moves = np.hstack([np.eye(chain.linkage.servos), together * (chain.mixing[:, :1] != 0)])
     pulses = np.hstack([centre + _STEP_US * moves, centre - _STEP_US * moves])
     pose = chain.linkage.poses_for(chain.servo_bank.horn_deg(pulses)).pose
-    pitch = chain.grips[blade].pitch(pose, np.atleast_1d(azimuth_deg)).pitch_deg
+    pitch = chain.grip.pitch(pose, np.atleast_1d(azimuth_deg), blade).pitch_deg
     count = moves.shape[1]
     slope = (pitch[:, :count] - pitch[:, count:]) / (2 * _STEP_US)
     return Resolution(per_servo=slope[:, :-1].T, collective=slope[:, -1])

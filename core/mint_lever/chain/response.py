@@ -50,7 +50,7 @@ def response(
     slope = resolution(chain, sticks, [azimuth_deg], mode)
     return Response(
         stick_pct=swept,
-        arrives_pct=result.run.arrival[function].seen_pct,
+        arrives_pct=result.run.arrival.seen_pct[FUNCTIONS.index(function)],
         pitch_deg=result.pitch_deg[0],
         reachable=result.reachable,
         deg_per_us=float(slope.collective[0]),

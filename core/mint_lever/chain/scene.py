@@ -49,22 +49,14 @@ def scene(chain: Chain, run: Run, azimuth_deg: float, exaggerate: float = 1.0) -
     else:
         horns = chain.linkage.horns_for(pose).horn_deg
     height = pose.height_mm
-    turn = chain.setup.airframe.head.turn_sign
-    count = len(chain.grips)
-    blades = []
-    for i, grip in enumerate(chain.grips):
-        azimuth = (azimuth_deg - turn * i * 360.0 / count) % 360.0
-        at = np.array([azimuth])
-        pitch = grip.pitch(pose, at).pitch_deg
-        points = grip.points(pose, at, pitch)
-        blades.append(
-            BladeScene(
-                azimuth,
-                float(pitch[0, 0]),
-                np.array([float(c.reshape(-1)[0]) for c in points.inner_ball]),
-                np.array([float(c.reshape(-1)[0]) for c in points.grip_ball]),
-            )
-        )
+    count = len(chain.grip.link_mm)
+    order = np.arange(count)
+    # Blade B follows blade A a share of the turn behind, against the way the rotor turns.
+    azimuths = (azimuth_deg - chain.setup.airframe.head.turn_sign * order * 360.0 / count) % 360.0
+    pitch = chain.grip.pitch(pose, azimuths, order).pitch_deg
+    points = chain.grip.points(pose, azimuths, pitch)
+    inner, grips = _rows(points.inner_ball), _rows(points.grip_ball)
+    blades = [BladeScene(float(azimuths[i]), float(pitch[i, 0]), inner[i], grips[i]) for i in order]
     return Scene(
         centre=np.array([0.0, 0.0, height[0]]),
         normal=np.array([float(part[0]) for part in pose.normal]),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import ArrayLike
+from numpy.typing import ArrayLike, NDArray
 
 from mint_lever.axes import DEG, Array, Mask, Pose, bearing
 from mint_lever.setup.airframe import Head
@@ -22,16 +22,19 @@ class BladePitch:
 
 @dataclass(frozen=True)
 class BladePoints:
-    """x, y, z (mm) of one blade's inner ball, grip ball and feathering-axis root point."""
+    """x, y, z (mm) of the blades' inner-ring balls and grip balls."""
 
     inner_ball: tuple[Array, Array, Array]
     grip_ball: tuple[Array, Array, Array]
 
 
 class Grip:
-    """One blade's grip and link, ready for many poses and azimuths at once."""
+    """The blades' grips and links, ready for many poses and azimuths at once.
 
-    def __init__(self, head: Head, blade: int = 0):
+    Blades count from 0 and differ only in how far their link is turned out.
+    """
+
+    def __init__(self, head: Head):
         lead = np.radians(head.turn_sign * head.inner_ball_lead_deg)
         self._across = head.inner_ball_radius_mm * float(np.sin(lead))
         self._along = head.inner_ball_radius_mm * float(np.cos(lead))
@@ -43,14 +46,20 @@ class Grip:
         level = (self._along - self._span, self._across, -self._height)
         at_rest = (-self._side * self._turn * self._arm, 0.0)
         nominal = float(np.hypot(np.hypot(level[0], level[1] + at_rest[0]), level[2]))
-        self.link_mm = nominal + head.link_extra_mm[blade]
-        """Length of this blade's link as turned out, mm."""
+        self.link_mm = nominal + np.array(head.link_extra_mm)
+        """Length of each blade's link as turned out, mm, shape (blades,)."""
         self._branch = self._branch_at_rest(nominal)
 
-    def pitch(self, pose: Pose, azimuth_deg: ArrayLike) -> BladePitch:
-        """Find the pitch at azimuths (deg, shape (azimuths,)) for poses (shape (poses,))."""
+    def pitch(
+        self, pose: Pose, azimuth_deg: ArrayLike, blade: int | NDArray[np.intp] = 0
+    ) -> BladePitch:
+        """Find the pitch at azimuths (deg, shape (azimuths,)) for poses (shape (poses,)).
+
+        ``blade`` is one blade for all azimuths, or an array that names one for each azimuth.
+        """
         along, across, up = self._inner_ball(pose, azimuth_deg)
-        pitch, reachable = self._close(along - self._span, across, up - self._height, self.link_mm)
+        link = np.atleast_1d(self.link_mm[blade])[:, None]
+        pitch, reachable = self._close(along - self._span, across, up - self._height, link)
         return BladePitch(pitch * DEG, reachable)
 
     def points(self, pose: Pose, azimuth_deg: ArrayLike, pitch_deg: ArrayLike) -> BladePoints:
@@ -81,14 +90,16 @@ class Grip:
         up = pose.height_mm - (self._along * n_along + self._across * nz * n_across) / q
         return along, self._across * q, up
 
-    def _close(self, along: Array, across: Array, up: Array, link: float) -> tuple[Array, Mask]:
+    def _close(
+        self, along: Array, across: Array, up: Array, link: Array | float
+    ) -> tuple[Array, Mask]:
         """Close the loop grip ball – link – inner ball; pitch (rad) and whether it closes."""
         p = self._side * self._turn * across
         s = self._side * up
         square = along * along + across * across + up * up
         k = (self._arm**2 + square - link**2) / (2.0 * self._arm)
         ratio = k / np.maximum(np.sqrt(p * p + s * s), 1e-12)
-        swing = np.arccos(np.clip(ratio, -1.0, 1.0))
+        swing = np.arccos(np.minimum(np.maximum(ratio, -1.0), 1.0))
         return np.arctan2(s, p) + self._branch * swing, np.abs(ratio) <= 1.0
 
     def _branch_at_rest(self, nominal: float) -> int:

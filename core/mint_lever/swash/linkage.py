@@ -111,15 +111,13 @@ class Linkage:
         horn = self._relative_horn_balls(np.radians(np.asarray(horn_deg, dtype=float)))
         rise = horn[2] + self.link
         h, right, forward = self._flat @ rise
-        right = np.clip(right, -_MAX_SINE, _MAX_SINE)
-        forward = np.clip(forward, -_MAX_SINE, _MAX_SINE)
+        right, forward = _within(right), _within(forward)
         tolerance = 1e-6 if self.servos == 3 else 1e-10
         with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
             for _ in range(_MAX_ROUNDS):
                 step = self._newton_step(Pose(h, right, forward), horn)
                 h = h + step[0]
-                right = np.clip(right + step[1], -_MAX_SINE, _MAX_SINE)
-                forward = np.clip(forward + step[2], -_MAX_SINE, _MAX_SINE)
+                right, forward = _within(right + step[1]), _within(forward + step[2])
                 size = np.abs(step).max(initial=0.0)
                 if size < tolerance or not np.isfinite(size):
                     break
@@ -185,6 +183,10 @@ class Linkage:
         normal = np.einsum("isn,jsn->ijn", columns, columns)
         wanted = np.einsum("isn,sn->in", columns, self.link - length)
         return _solve(normal[:, 0], normal[:, 1], normal[:, 2], wanted)
+
+
+def _within(sine: Array) -> Array:
+    return np.minimum(np.maximum(sine, -_MAX_SINE), _MAX_SINE)
 
 
 def _solve(a: Array, b: Array, c: Array, d: Array) -> Array:

@@ -13,7 +13,8 @@ def mixing_matrix(swash: Swash, phase_deg: float) -> Array:
 
     uᵢ = c − a·sin(ψᵢ − γ) − e·cos(ψᵢ − γ), ball by ball (formulas §3.3): stick right lowers the
     right side, forward lowers the front. With a centre lift (mechanical mixing) the lifting servo
-    takes collective alone and the riding servos take none.
+    takes collective alone and the riding servos take none. Throws are ``matrix @ demand`` with
+    the demand (3, poses) in the columns' order, 1 being full throw.
     """
     right, forward = bearing(np.array([b.azimuth_deg for b in swash.balls]) - phase_deg)
     centre = centre_lift(swash)
@@ -26,8 +27,3 @@ def mixing_matrix(swash: Swash, phase_deg: float) -> Array:
 def centre_lift(swash: Swash) -> Array:
     """Mark (1.0) the ball at the centre that lifts the whole swash, shape (servos,); else zeros."""
     return np.array([1.0 if ball.radius_mm == 0.0 else 0.0 for ball in swash.balls])
-
-
-def mix(matrix: Array, collective: Array, aileron: Array, elevator: Array) -> Array:
-    """Mix commands (1 = full, shape (poses,)) to servo throws u, shape (servos, poses)."""
-    return np.asarray(matrix @ np.stack([collective, aileron, elevator]))

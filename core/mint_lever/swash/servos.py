@@ -43,7 +43,7 @@ class ServoBank:
     def pulses(self, throw: Array) -> ServoPulses:
         """Turn throws u (1 = full, shape (servos, poses)) into pulses: formulas §3.4."""
         asked = self._rest + self._gain * throw
-        sent = np.clip(asked, self._min, self._max)
+        sent = np.minimum(np.maximum(asked, self._min), self._max)
         return ServoPulses(asked, sent, sent != asked)
 
     def horn_deg(self, pulse_us: ArrayLike) -> Array:
