@@ -15,7 +15,8 @@ from mint_lever.setup.transmitter import ModeName
 
 router = Router(tags=["levers"])
 
-Point = tuple[float, float, float]
+Point = list[float]
+"""x, y, z"""
 
 
 class Levers(Schema):

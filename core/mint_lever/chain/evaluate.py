@@ -25,6 +25,10 @@ FIGHT_MM = 0.05
 """Four-servo mismatch above which the servos are said to fight. From memory: about what a ball
 link's play takes up."""
 
+LEAST_COMMAND_PCT = 20.0
+"""Cyclic command below which its direction is not judged: a swash is never quite level at rest,
+and that remainder would turn a small command's answer by many degrees."""
+
 
 @dataclass(frozen=True)
 class Notice:
@@ -43,6 +47,8 @@ class Evaluation:
     pitch_deg: Array
     head: HeadMotion
     phase_error_deg: Array
+    phase_known: Mask
+    """Where a cyclic command and a cyclic answer are both there to be compared."""
     reachable: Mask
     chain: Chain
 
@@ -104,18 +110,18 @@ def evaluate(
     run = chain.run(sticks, mode)
     everywhere = chain.grip.pitch(run.swash.pose, np.concatenate([azimuth, ROUND_DEG]), blade)
     head = head_motion(everywhere.pitch_deg[len(azimuth) :])
-    phase = phase_error_deg(
-        head.cyclic_azimuth_deg,
-        run.shaped_pct[FUNCTIONS.index("aileron")],
-        run.shaped_pct[FUNCTIONS.index("elevator")],
-        chain.setup.airframe.head.turn_sign,
-    )
+    aileron = run.shaped_pct[FUNCTIONS.index("aileron")]
+    elevator = run.shaped_pct[FUNCTIONS.index("elevator")]
+    turn = chain.setup.airframe.head.turn_sign
+    phase = phase_error_deg(head.cyclic_azimuth_deg, aileron, elevator, turn)
+    commanded = np.hypot(aileron, elevator) > LEAST_COMMAND_PCT
     return Evaluation(
         run=run,
         azimuth_deg=azimuth,
         pitch_deg=everywhere.pitch_deg[: len(azimuth)],
         head=head,
-        phase_error_deg=np.where(head.cyclic_deg > NO_CYCLIC_DEG, phase, 0.0),
+        phase_error_deg=phase,
+        phase_known=(head.cyclic_deg > NO_CYCLIC_DEG) & commanded,
         reachable=everywhere.reachable.all(axis=0) & run.swash.reachable,
         chain=chain,
     )

@@ -48,7 +48,9 @@ def frame(
             "cyclic_deg": row["cyclic_deg"],
             "cyclic_azimuth_deg": row["cyclic_azimuth_deg"],
             "phase_error_deg": (
-                None if row["cyclic_azimuth_deg"] is None else float(result.phase_error_deg[0])
+                float(result.phase_error_deg[0])
+                if result.phase_known[0] and row["cyclic_azimuth_deg"] is not None
+                else None
             ),
         },
         "scene": _drawn(scene(chain, result.run, azimuth_deg, exaggerate)),

@@ -19,8 +19,8 @@ _STEP_US = 0.05
 class Resolution:
     """Slopes of blade pitch at a stick position, degrees per µs.
 
-    ``per_servo`` (servos, azimuths) moves one servo by itself; ``collective`` (azimuths,) moves
-    all of them the way collective does.
+    ``per_servo`` (servos, azimuths) lengthens one servo's pulse by itself; ``collective``
+    (azimuths,) moves every servo a microsecond the way the collective stick moves it going up.
     """
 
     per_servo: Array
@@ -40,10 +40,14 @@ def resolution(
     stops are left out of it: the slope is the linkage's.
     """
     centre = chain.run(sticks.part(slice(0, 1)), mode).servo.sent_us
-    together = np.sign(chain.servo_bank.pulses(chain.mixing[:, :1]).asked_us - chain.unit.centre_us)
-    moves = np.hstack([np.eye(chain.linkage.servos), together * (chain.mixing[:, :1] != 0)])
+    channel = chain.setup.transmitter.channels.collective
+    up = -1.0 if channel.reversed != chain.unit.function_reversed.collective else 1.0
+    throw = chain.mixing[:, :1]
+    bank = chain.servo_bank
+    together = up * np.sign(bank.pulses(throw).asked_us - bank.pulses(0.0 * throw).asked_us)
+    moves = np.hstack([np.eye(chain.linkage.servos), together])
     pulses = np.hstack([centre + _STEP_US * moves, centre - _STEP_US * moves])
-    pose = chain.linkage.poses_for(chain.servo_bank.horn_deg(pulses)).pose
+    pose = chain.linkage.poses_for(bank.horn_deg(pulses)).pose
     pitch = chain.grip.pitch(pose, np.atleast_1d(azimuth_deg), blade).pitch_deg
     count = moves.shape[1]
     slope = (pitch[:, :count] - pitch[:, count:]) / (2 * _STEP_US)

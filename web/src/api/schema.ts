@@ -1299,8 +1299,12 @@ export interface components {
         /**
          * Levers
          * @description Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
+         *
+         *     ``version`` is the draft's version that the page shows; frames never mix two of them.
          */
         Levers: {
+            /** Version */
+            version: number;
             /**
              * Collective
              * @default 0
@@ -1366,17 +1370,9 @@ export interface components {
             /** Pitch Deg */
             pitch_deg: number;
             /** Inner Ball */
-            inner_ball: [
-                number,
-                number,
-                number
-            ];
+            inner_ball: number[];
             /** Grip Ball */
-            grip_ball: [
-                number,
-                number,
-                number
-            ];
+            grip_ball: number[];
         };
         /**
          * FrameOut
@@ -1425,35 +1421,15 @@ export interface components {
          */
         SceneOut: {
             /** Centre */
-            centre: [
-                number,
-                number,
-                number
-            ];
+            centre: number[];
             /** Normal */
-            normal: [
-                number,
-                number,
-                number
-            ];
+            normal: number[];
             /** Shafts */
-            shafts: [
-                number,
-                number,
-                number
-            ][];
+            shafts: number[][];
             /** Horn Balls */
-            horn_balls: [
-                number,
-                number,
-                number
-            ][];
+            horn_balls: number[][];
             /** Swash Balls */
-            swash_balls: [
-                number,
-                number,
-                number
-            ][];
+            swash_balls: number[][];
             /** Blades */
             blades: components["schemas"]["DrawnBlade"][];
         };
@@ -1984,7 +1960,8 @@ export interface operations {
     };
     levers_api_live_frame: {
         parameters: {
-            query?: {
+            query: {
+                version: number;
                 collective?: number;
                 aileron?: number;
                 elevator?: number;
@@ -2015,6 +1992,7 @@ export interface operations {
     levers_api_stick_response: {
         parameters: {
             query: {
+                version: number;
                 collective?: number;
                 aileron?: number;
                 elevator?: number;

@@ -1,0 +1,83 @@
+"""The real server in a process of its own, on a fresh database: what browser tests talk to."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+# Everything drawn by the processor (no graphics card), and none of the browser's own calls home.
+CHROMIUM = {
+    "executable_path": "/usr/bin/chromium",
+    "args": [
+        "--no-sandbox",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--disable-gpu",
+        "--enable-unsafe-swiftshader",
+    ],
+}
+
+
+def manage(var: Path, *command: str) -> None:
+    """Run a management command on the database in ``var``."""
+    subprocess.run(
+        [sys.executable, "server/manage.py", *command],
+        cwd=ROOT,
+        env=_environment(var),
+        check=True,
+        stdout=subprocess.DEVNULL,
+    )
+
+
+@contextmanager
+def live_server(var: Path, demo: bool = True) -> Iterator[str]:
+    """Migrate, load demo data, serve; give the address."""
+    manage(var, "migrate", "-v", "0")
+    if demo:
+        manage(var, "load_demo")
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    server = subprocess.Popen(
+        [
+            str(Path(sys.executable).parent / "gunicorn"),
+            "config.wsgi",
+            f"--bind=127.0.0.1:{port}",
+            "-c",
+            "config/gunicorn.py",
+        ],
+        cwd=ROOT / "server",
+        env=_environment(var),
+    )
+    address = f"http://127.0.0.1:{port}"
+    try:
+        _wait(address)
+        yield address
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def _environment(var: Path) -> dict[str, str]:
+    return {**os.environ, "MINT_LEVER_PLAIN_HTTP": "1", "MINT_LEVER_VAR": str(var)}
+
+
+def _wait(address: str) -> None:
+    for _ in range(200):
+        try:
+            urllib.request.urlopen(f"{address}/api/account")
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise RuntimeError("the server did not start")

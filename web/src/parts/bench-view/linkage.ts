@@ -1,0 +1,241 @@
+/** The drawn linkage of one build: which parts there are, and where a frame puts each of them. */
+import {
+  BoxGeometry,
+  CanvasTexture,
+  CylinderGeometry,
+  Group,
+  IcosahedronGeometry,
+  Matrix4,
+  Quaternion,
+  RingGeometry,
+  Sprite,
+  SpriteMaterial,
+  SRGBColorSpace,
+  Vector3,
+} from "three";
+import type { Frame, Setup } from "@/api/client";
+import { Ink, type InkPart } from "./ink";
+
+type Drawn = Frame["scene"];
+type Vec = readonly number[];
+type DrawnServo = { horn: InkPart; link: InkPart; hornBall: InkPart; swashBall: InkPart };
+type DrawnBlade = {
+  link: InkPart;
+  innerBall: InkPart;
+  gripBall: InkPart;
+  arm: InkPart;
+  body: InkPart[];
+};
+
+const UP = new Vector3(0, 0, 1);
+const ALONG_Y = new Vector3(0, 1, 0);
+const ONE = new Vector3(1, 1, 1);
+
+function at(point: Vec): Vector3 {
+  return new Vector3(point[0], point[1], point[2]);
+}
+
+/** Stretch a bar of one unit along y between two points. */
+function between(from: Vector3, to: Vector3): Matrix4 {
+  const along = to.clone().sub(from);
+  const length = Math.max(along.length(), 1e-6);
+  const middle = from.clone().addScaledVector(along, 0.5);
+  const turn = new Quaternion().setFromUnitVectors(ALONG_Y, along.divideScalar(length));
+  return new Matrix4().compose(middle, turn, new Vector3(1, length, 1));
+}
+
+function placed(where: Vector3): Matrix4 {
+  return new Matrix4().setPosition(where);
+}
+
+export class Linkage {
+  readonly group = new Group();
+  /** How big the whole is (mm), and the height of its middle: what the camera needs. */
+  readonly size: number;
+  readonly middle: number;
+  private ink = new Ink();
+  private plate: InkPart[];
+  private servos: DrawnServo[] = [];
+  private blades: DrawnBlade[] = [];
+  private labels: { sprite: Sprite; text: string }[] = [];
+  private unit: number;
+
+  constructor(private readonly setup: Setup) {
+    const { head, swash, servos } = setup.airframe;
+    const reach = Math.max(...swash.balls.map((ball) => ball.radius_mm));
+    const low = Math.max(...servos.map((servo) => servo.link_length_mm));
+    this.size = reach + low + head.head_height_mm;
+    this.middle = (head.head_height_mm - low) / 2;
+    this.unit = reach / 20;
+    const u = this.unit;
+    const floor = -low - 8 * u;
+    this.shaft(floor, head.head_height_mm + 6 * u);
+    this.ground(floor, reach + 22 * u);
+    this.plate = this.swashplate(reach, head.inner_ball_radius_mm);
+    servos.forEach((_, i) => {
+      this.servos.push({
+        horn: this.bar(2.6 * u, 1.3 * u, "faint"),
+        link: this.bar(0.9 * u, 0.9 * u, "ink"),
+        hornBall: this.ball(1.5 * u),
+        swashBall: this.ball(1.5 * u),
+      });
+      this.label(String(i + 1), 7 * u);
+    });
+    for (let i = 0; i < head.blades; i++) {
+      this.blades.push({
+        link: this.bar(0.9 * u, 0.9 * u, "ink"),
+        innerBall: this.ball(1.4 * u),
+        gripBall: this.ball(1.4 * u),
+        arm: this.bar(1.8 * u, 1.4 * u, "faint"),
+        body: this.blade(i === 0 ? "mint" : "sheet", head.grip_arm_mm, reach),
+      });
+    }
+    this.label("nose", 8 * u, new Vector3(0, reach + 27 * u, floor));
+    this.ink.seal();
+    this.group.add(this.ink.group);
+  }
+
+  /** Put every part where a frame has it; a frame of another build is passed over. */
+  place(drawn: Drawn) {
+    if (drawn.shafts.length !== this.servos.length) return;
+    if (drawn.blades.length !== this.blades.length) return;
+    const tilt = new Quaternion().setFromUnitVectors(UP, at(drawn.normal).normalize());
+    const plate = new Matrix4().compose(at(drawn.centre), tilt, ONE);
+    for (const part of this.plate) this.ink.move(part, plate);
+    for (const [i, servo] of this.servos.entries()) this.placeServo(servo, drawn, i);
+    for (const [i, blade] of this.blades.entries()) {
+      const where = drawn.blades[i];
+      if (where) this.placeBlade(blade, where);
+    }
+  }
+
+  repaint(colourOf: (name: string) => string) {
+    this.ink.repaint(colourOf);
+    for (const { sprite, text } of this.labels) {
+      sprite.material.map?.dispose();
+      sprite.material.map = lettering(text, colourOf("ink"), colourOf("paper"));
+      sprite.material.needsUpdate = true;
+    }
+  }
+
+  dispose() {
+    this.ink.dispose();
+  }
+
+  private placeServo(servo: DrawnServo, drawn: Drawn, i: number) {
+    const shaft = at(drawn.shafts[i] as Vec);
+    const hornBall = at(drawn.horn_balls[i] as Vec);
+    const swashBall = at(drawn.swash_balls[i] as Vec);
+    this.ink.move(servo.horn, between(shaft, hornBall));
+    this.ink.move(servo.link, between(hornBall, swashBall));
+    this.ink.move(servo.hornBall, placed(hornBall));
+    this.ink.move(servo.swashBall, placed(swashBall));
+    this.labels[i]?.sprite.position.copy(shaft).add(new Vector3(0, 0, -6 * this.unit));
+  }
+
+  private placeBlade(blade: DrawnBlade, where: Drawn["blades"][number]) {
+    const head = this.setup.airframe.head;
+    const azimuth = (where.azimuth_deg * Math.PI) / 180;
+    const axis = new Vector3(Math.sin(azimuth), Math.cos(azimuth), 0);
+    const grip = at(where.grip_ball);
+    const inner = at(where.inner_ball);
+    const root = new Vector3(0, 0, head.head_height_mm);
+    this.ink.move(blade.link, between(inner, grip));
+    this.ink.move(blade.innerBall, placed(inner));
+    this.ink.move(blade.gripBall, placed(grip));
+    this.ink.move(blade.arm, between(root.clone().addScaledVector(axis, grip.dot(axis)), grip));
+    // The blade turns about its own axis: leading edge up is positive, whichever way it runs.
+    const forward = head.rotation === "clockwise" ? 1 : -1;
+    const pitch = (where.pitch_deg * Math.PI) / 180;
+    const chord = new Vector3(axis.y, -axis.x, 0)
+      .multiplyScalar(forward * Math.cos(pitch))
+      .addScaledVector(UP, Math.sin(pitch));
+    const turned = new Matrix4()
+      .makeBasis(chord, axis, new Vector3().crossVectors(chord, axis))
+      .setPosition(root);
+    for (const part of blade.body) this.ink.move(part, turned);
+  }
+
+  private bar(width: number, thick: number, colour: string): InkPart {
+    return this.ink.solid(new BoxGeometry(width, 1, thick), colour);
+  }
+
+  private ball(radius: number): InkPart {
+    return this.ink.solid(new IcosahedronGeometry(radius, 1), "ink", false);
+  }
+
+  private shaft(from: number, to: number) {
+    const shaft = new CylinderGeometry(1.6 * this.unit, 1.6 * this.unit, to - from, 12);
+    shaft.rotateX(Math.PI / 2).translate(0, 0, (from + to) / 2);
+    this.ink.solid(shaft, "edge", false);
+  }
+
+  /** A circle on the floor with a mark for the nose, so that right and left never mix. */
+  private ground(z: number, radius: number) {
+    const points: number[] = [];
+    for (let i = 0; i < 72; i++) {
+      for (const step of [i, i + 1]) {
+        const a = (step * 5 * Math.PI) / 180;
+        points.push(radius * Math.sin(a), radius * Math.cos(a), z);
+      }
+    }
+    const tip = radius * 1.12;
+    points.push(0, -radius, z, 0, tip, z, 0, tip, z, -0.05 * radius, radius, z);
+    points.push(0, tip, z, 0.05 * radius, radius, z, -radius, 0, z, radius, 0, z);
+    this.ink.strokes(points, "rule");
+  }
+
+  private swashplate(outer: number, inner: number): InkPart[] {
+    const u = this.unit;
+    const ring = (radius: number, width: number, colour: string, z: number) =>
+      this.ink.solid(
+        new RingGeometry(radius - width, radius, 48).translate(0, 0, z) as RingGeometry,
+        colour,
+      );
+    return [
+      ring(Math.max(outer, inner * 0.9), Math.max(4 * u, outer - inner - u), "wash", 0),
+      ring(inner, inner * 0.55, "sheet", 0.4 * u),
+    ];
+  }
+
+  private blade(colour: string, arm: number, reach: number): InkPart[] {
+    const chord = arm * 1.7;
+    const from = reach * 1.1;
+    const length = reach * 3.4;
+    const wing = new BoxGeometry(chord, length, chord * 0.09);
+    // A third of the chord lies ahead of the feathering axis.
+    wing.translate(-chord * 0.17, from + length / 2, 0);
+    const grip = new BoxGeometry(arm * 0.55, from, arm * 0.4);
+    grip.translate(0, from / 2, 0);
+    return [this.ink.solid(wing, colour), this.ink.solid(grip, "faint")];
+  }
+
+  private label(text: string, size: number, where?: Vector3) {
+    const sprite = new Sprite(new SpriteMaterial({ depthTest: false, transparent: true }));
+    sprite.scale.set(size * (text.length > 1 ? 2.4 : 1), size, 1);
+    if (where) sprite.position.copy(where);
+    this.group.add(sprite);
+    this.labels.push({ sprite, text });
+  }
+}
+
+function lettering(text: string, ink: string, paper: string): CanvasTexture {
+  const canvas = document.createElement("canvas");
+  canvas.width = text.length > 1 ? 230 : 96;
+  canvas.height = 96;
+  const pen = canvas.getContext("2d");
+  if (pen) {
+    pen.font = "700 72px 'Atkinson Hyperlegible Next Variable', sans-serif";
+    pen.textAlign = "center";
+    pen.textBaseline = "middle";
+    pen.lineWidth = 10;
+    pen.lineJoin = "round";
+    pen.strokeStyle = paper;
+    pen.strokeText(text, canvas.width / 2, 50);
+    pen.fillStyle = ink;
+    pen.fillText(text, canvas.width / 2, 50);
+  }
+  const texture = new CanvasTexture(canvas);
+  texture.colorSpace = SRGBColorSpace;
+  return texture;
+}

@@ -1,0 +1,159 @@
+/**
+ * The drawing's stage: camera, turning the view, colours, and a draw at most once a screen frame.
+ * Loaded only where the bench is shown. Core axes: x right, y forward, z up, all in mm.
+ */
+import { PerspectiveCamera, Scene, Vector3, WebGLRenderer } from "three";
+import { OrbitControls } from "three/addons/controls/OrbitControls.js";
+import type { Frame, Setup } from "@/api/client";
+import { Linkage } from "./linkage";
+
+/** Drawn pixels for one of the page's, resting and, where the processor draws, moving. */
+const FINE = 2;
+const ROUGH = 0.6;
+const REST_MS = 160;
+const USUAL_TURN = 32;
+const USUAL_RISE = 22;
+
+export class BenchScene {
+  /** Counts drawn frames, for the browser benchmark. */
+  draws = 0;
+  private renderer: WebGLRenderer;
+  private scene = new Scene();
+  private camera = new PerspectiveCamera(32, 1, 5, 3000);
+  private controls: OrbitControls;
+  private linkage: Linkage | null = null;
+  private size = 0;
+  private asked = 0;
+  private last: Frame["scene"] | null = null;
+
+  private readonly byProcessor = drawnByProcessor();
+  private width = 1;
+  private height = 1;
+  private rest: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: !this.byProcessor, alpha: true });
+    this.camera.up.copy(new Vector3(0, 0, 1));
+    this.controls = new OrbitControls(this.camera, canvas);
+    this.controls.enablePan = false;
+    this.controls.addEventListener("change", this.draw);
+  }
+
+  /** Draw a helicopter of this build; called when the setup's geometry changes. */
+  build(setup: Setup) {
+    if (this.linkage) {
+      this.scene.remove(this.linkage.group);
+      this.linkage.dispose();
+    }
+    this.linkage = new Linkage(setup);
+    this.scene.add(this.linkage.group);
+    this.controls.target.set(0, 0, this.linkage.middle);
+    if (this.size === 0) this.usual();
+    this.repaint();
+    if (this.last) this.show(this.last);
+  }
+
+  /** Put every part where this frame has it. */
+  show(drawn: Frame["scene"]) {
+    this.last = drawn;
+    this.linkage?.place(drawn);
+    this.draw();
+  }
+
+  /** The view over the tail's left shoulder, the whole helicopter in sight. */
+  usual() {
+    this.size = this.linkage?.size ?? 100;
+    this.look(USUAL_TURN, USUAL_RISE);
+  }
+
+  /** Turn the view by steps (deg), as the keys do. */
+  orbit(turn: number, rise: number) {
+    const from = this.camera.position.clone().sub(this.controls.target);
+    const flat = Math.hypot(from.x, from.y);
+    const nowTurn = (Math.atan2(-from.x, -from.y) * 180) / Math.PI;
+    const nowRise = (Math.atan2(from.z, flat) * 180) / Math.PI;
+    this.look(nowTurn + turn, Math.max(-80, Math.min(85, nowRise + rise)));
+  }
+
+  resize(width: number, height: number) {
+    this.width = width;
+    this.height = height;
+    this.fineness(this.byProcessor ? FINE : Math.min(devicePixelRatio, FINE));
+    this.camera.aspect = width / Math.max(height, 1);
+    this.camera.updateProjectionMatrix();
+    if (this.size > 0) this.orbit(0, 0);
+    this.draw();
+  }
+
+  /** Take the theme's colours from the page. */
+  repaint() {
+    const style = getComputedStyle(this.canvas);
+    this.linkage?.repaint((name) => style.getPropertyValue(`--${name}`).trim() || "#888");
+    this.draw();
+  }
+
+  dispose() {
+    cancelAnimationFrame(this.asked);
+    clearTimeout(this.rest);
+    this.controls.dispose();
+    this.linkage?.dispose();
+    this.renderer.dispose();
+  }
+
+  /** Look from an azimuth (deg from the tail, to the left) and height (deg). */
+  private look(turn: number, rise: number) {
+    // A narrow view steps back, so that the blades still fit.
+    const away = this.size * Math.max(2.6, 3.9 / this.camera.aspect);
+    const t = (turn * Math.PI) / 180;
+    const r = (rise * Math.PI) / 180;
+    const flat = away * Math.cos(r);
+    this.camera.position
+      .set(-flat * Math.sin(t), -flat * Math.cos(t), away * Math.sin(r))
+      .add(this.controls.target);
+    this.controls.update();
+    this.draw();
+  }
+
+  private draw = () => {
+    if (this.asked) return;
+    this.asked = requestAnimationFrame(() => {
+      this.asked = 0;
+      if (this.byProcessor) this.roughWhileMoving();
+      this.render();
+    });
+  };
+
+  private render() {
+    this.renderer.render(this.scene, this.camera);
+    this.draws += 1;
+  }
+
+  /** Without a graphics card: few pixels while something moves, many once it rests. */
+  private roughWhileMoving() {
+    this.fineness(ROUGH);
+    clearTimeout(this.rest);
+    this.rest = setTimeout(() => {
+      this.fineness(FINE);
+      this.render();
+    }, REST_MS);
+  }
+
+  private fineness(pixels: number) {
+    const fits =
+      this.canvas.width === Math.floor(this.width * pixels) &&
+      this.canvas.height === Math.floor(this.height * pixels);
+    if (fits && this.renderer.getPixelRatio() === pixels) return;
+    this.renderer.setPixelRatio(pixels);
+    this.renderer.setSize(this.width, this.height, false);
+  }
+}
+
+/** True where no graphics card draws: smoothing every edge would then cost the hand its answer. */
+function drawnByProcessor(): boolean {
+  const probe = document.createElement("canvas").getContext("webgl2");
+  if (!probe) return true;
+  const info = probe.getExtension("WEBGL_debug_renderer_info");
+  const name = info ? String(probe.getParameter(info.UNMASKED_RENDERER_WEBGL)) : "";
+  probe.getExtension("WEBGL_lose_context")?.loseContext();
+  return /swiftshader|llvmpipe|software/i.test(name);
+}

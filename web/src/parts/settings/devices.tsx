@@ -1,0 +1,32 @@
+/** The device that holds a setting: a word and a drawn sign, the same everywhere. */
+
+export type Device = "transmitter" | "unit" | "helicopter";
+
+/** Each sign is a shape of its own, so that it reads without colour. */
+const SIGNS: Record<Device, React.ReactNode> = {
+  transmitter: <path d="M3 14V7h10v7M8 7V1" />,
+  unit: <path d="M3 3h10v10H3zM3 8h10" />,
+  helicopter: <path d="M1 4h14M8 4v4M4 8h8l-2 5H6z" />,
+};
+
+export function DeviceSign({ device }: { device: Device }) {
+  return (
+    <svg
+      viewBox="0 0 16 16"
+      aria-hidden
+      className="size-3.5 shrink-0 fill-none stroke-current"
+      strokeWidth="1.6"
+    >
+      {SIGNS[device]}
+    </svg>
+  );
+}
+
+export function DeviceTag({ device }: { device: Device }) {
+  return (
+    <span className="inline-flex items-center gap-1 text-xs text-faint">
+      <DeviceSign device={device} />
+      {device}
+    </span>
+  );
+}

@@ -1,0 +1,114 @@
+/** The bar over every place: where you are, what to do here, who you are. */
+import { CircleHelp, KeyRound, LogOut, Moon, Sun, User } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import { useEntry, useWho } from "@/api/account";
+import { setTheme, useTheme } from "@/look/theme";
+import { Dialog } from "./dialog";
+import { PUSHES, typing } from "./levers/keys";
+import { PasswordForm } from "./password-form";
+
+type Props = { title?: string; mark?: React.ReactNode; children?: React.ReactNode };
+
+const ITEM =
+  "flex items-center gap-2 px-3 py-2 outline-none data-[highlighted]:bg-wash cursor-pointer select-none";
+
+export function TopBar({ title, mark, children }: Props) {
+  const who = useWho();
+  const entry = useEntry();
+  const theme = useTheme();
+  const [password, setPassword] = useState(false);
+  const [help, setHelp] = useState(false);
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.key === "?" && !typing(event)) setHelp(true);
+    };
+    addEventListener("keydown", press);
+    return () => removeEventListener("keydown", press);
+  }, []);
+
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1.5 md:px-4">
+      <Link to="/" className="flex items-center gap-2 font-semibold hover:text-mint">
+        <img src="/mark.svg" alt="" className="size-7" />
+        <span className={title ? "hidden md:inline" : ""}>{title ? "Hangar" : "Mint Lever"}</span>
+      </Link>
+      {title && <h1 className="min-w-0 truncate text-xl font-semibold">{title}</h1>}
+      <div className="hidden md:block">{mark}</div>
+      <div className="ml-auto flex items-center gap-1.5">
+        {children}
+        <DropdownMenu.Root modal={false}>
+          <DropdownMenu.Trigger className="key px-2" aria-label="Account and page">
+            <User aria-hidden size={18} />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={4}
+              className="z-50 min-w-56 border-2 border-ink bg-sheet"
+            >
+              <DropdownMenu.Label className="border-b border-rule px-3 py-2 text-sm text-faint">
+                {who.data?.pilot ?? "not signed in"}
+              </DropdownMenu.Label>
+              <DropdownMenu.Item
+                className={ITEM}
+                onSelect={() => setTheme(theme === "dark" ? "light" : "dark")}
+              >
+                {theme === "dark" ? <Sun aria-hidden size={17} /> : <Moon aria-hidden size={17} />}
+                {theme === "dark" ? "Light paper" : "Dark paper"}
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={ITEM} onSelect={() => setHelp(true)}>
+                <CircleHelp aria-hidden size={17} /> Keys
+                <span className="figure ml-auto text-sm text-faint">?</span>
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={ITEM} onSelect={() => setPassword(true)}>
+                <KeyRound aria-hidden size={17} /> Change password
+              </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className={ITEM}
+                onSelect={() => entry.mutate({ way: "sign-out" })}
+              >
+                <LogOut aria-hidden size={17} /> Sign out
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
+      {mark && <div className="w-full md:hidden">{mark}</div>}
+      <Dialog open={password} onOpenChange={setPassword} title="Change password">
+        <PasswordForm done={() => setPassword(false)} />
+      </Dialog>
+      <Dialog open={help} onOpenChange={setHelp} title="Keys">
+        <Keys />
+      </Dialog>
+    </header>
+  );
+}
+
+function Keys() {
+  const rows: [string, string][] = [
+    ...Object.entries(PUSHES).map(([key, push]): [string, string] => [
+      key.toUpperCase(),
+      push.says,
+    ]),
+    ["Shift + any of these", "moves by 1 % instead of 5 %"],
+    ["C", "centre all levers"],
+    ["Ctrl Z, Ctrl Y", "undo, redo"],
+    ["Ctrl S", "save as revision"],
+    ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
+    ["Enter, Esc in a field", "keep what you typed, put back what was"],
+    ["?", "this list"],
+  ];
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+      {rows.map(([key, says]) => (
+        <div key={key} className="contents">
+          <dt className="figure font-semibold">{key}</dt>
+          <dd>{says}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

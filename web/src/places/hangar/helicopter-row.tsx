@@ -1,0 +1,112 @@
+/** One helicopter in the hangar's list. */
+import { CircleDashed, Download, EllipsisVertical, Trash2 } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { useState } from "react";
+import { Link } from "react-router";
+import { asProblem, type Summary } from "@/api/client";
+import { exportAddress, useRemoveHelicopter } from "@/api/fleet";
+import { Dialog } from "@/parts/dialog";
+import { shown, signed } from "@/parts/numbers";
+import { ProblemNote } from "@/parts/problem-note";
+import { ARRANGEMENTS, LAYOUTS } from "./layouts";
+
+const ITEM =
+  "flex items-center gap-2 px-3 py-2 outline-none data-[highlighted]:bg-wash cursor-pointer select-none";
+
+function Reach({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt className="text-sm text-faint">{label}</dt>
+      <dd className="figure text-2xl leading-tight whitespace-nowrap">{children}</dd>
+    </div>
+  );
+}
+
+export function HelicopterRow({ helicopter: h }: { helicopter: Summary }) {
+  const [removing, setRemoving] = useState(false);
+  const remove = useRemoveHelicopter();
+  const { reach } = h;
+  const saved = h.revision === null ? "no revision yet" : `revision ${h.revision}`;
+  return (
+    <li className="relative grid items-center gap-x-6 gap-y-2 border-b border-rule py-4 pr-12 hover:bg-sheet md:grid-cols-[1.3fr_1fr_1fr] lg:grid-cols-[1.3fr_0.9fr_0.8fr_1fr]">
+      <div>
+        <h2 className="text-2xl font-semibold">
+          <Link
+            to={`/helicopters/${h.id}/path`}
+            className="after:absolute after:inset-0 hover:text-mint"
+          >
+            {h.name}
+          </Link>
+        </h2>
+        <p className="text-sm">
+          {LAYOUTS[h.layout]} · {h.blades} blades ·{" "}
+          {h.rotation === "clockwise" ? "clockwise" : "counter-clockwise"}
+        </p>
+        <p className="text-sm text-faint">{ARRANGEMENTS[h.arrangement]}</p>
+      </div>
+      <dl className="contents">
+        <Reach label="collective">
+          {signed(reach.collective_low_deg)}° … {signed(reach.collective_high_deg)}°
+        </Reach>
+        <Reach label="cyclic, aileron / elevator">
+          {shown(reach.aileron_deg)}° / {shown(reach.elevator_deg)}°
+        </Reach>
+      </dl>
+      <div className="text-sm">
+        <p className="font-semibold">
+          {h.unsaved && h.revision !== null ? (
+            <span className="text-workable">▲ draft changed since {saved}</span>
+          ) : (
+            saved
+          )}
+        </p>
+        <p className="mt-0.5 flex items-start gap-1.5 text-faint">
+          <CircleDashed aria-hidden size={16} className="mt-0.5 shrink-0" />
+          not called fit to fly: no direction of this setup has been confirmed on the model
+        </p>
+      </div>
+      <div className="absolute top-4 right-1 z-10">
+        <DropdownMenu.Root modal={false}>
+          <DropdownMenu.Trigger className="key px-2" aria-label={`More for ${h.name}`}>
+            <EllipsisVertical aria-hidden size={18} />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={4}
+              className="z-50 min-w-52 border-2 border-ink bg-sheet"
+            >
+              <DropdownMenu.Item asChild className={ITEM}>
+                <a href={exportAddress(h.id)} download>
+                  <Download aria-hidden size={17} /> Export setup file
+                </a>
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={ITEM} onSelect={() => setRemoving(true)}>
+                <Trash2 aria-hidden size={17} /> Remove…
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
+      <Dialog open={removing} onOpenChange={setRemoving} title={`Remove ${h.name}?`}>
+        <p>
+          The draft and {h.revision === null ? "its history" : `all ${h.revision} revisions`} go
+          with it, for good. Export the setup file first if you may want it back.
+        </p>
+        {remove.isError && <ProblemNote problem={asProblem(remove.error)} />}
+        <div className="mt-4 flex gap-2">
+          <button type="button" className="key flex-1" onClick={() => setRemoving(false)}>
+            Keep it
+          </button>
+          <button
+            type="button"
+            className="key flex-1 border-out text-out"
+            onClick={() => remove.mutate(h.id)}
+          >
+            Remove for good
+          </button>
+        </div>
+      </Dialog>
+    </li>
+  );
+}

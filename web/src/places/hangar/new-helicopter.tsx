@@ -1,0 +1,88 @@
+/** A fresh helicopter: name, layout, rotor. Everything else is measured later. */
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { asProblem, type Layout } from "@/api/client";
+import { useAddHelicopter } from "@/api/fleet";
+import { ProblemNote } from "@/parts/problem-note";
+import { LAYOUTS } from "./layouts";
+
+export function NewHelicopter() {
+  const add = useAddHelicopter();
+  const go = useNavigate();
+  const [name, setName] = useState("");
+  const [layout, setLayout] = useState<Layout>("three_120");
+  const [rotation, setRotation] = useState<"clockwise" | "counter_clockwise">("clockwise");
+  const [blades, setBlades] = useState(2);
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate(
+          { name, layout, rotation, blades },
+          { onSuccess: (draft) => go(`/helicopters/${draft.id}/path?stage=horns`) },
+        );
+      }}
+    >
+      <label className="block">
+        Name
+        <input
+          className="field mt-1 w-full"
+          required
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <label className="block">
+        Swash layout
+        <select
+          className="field mt-1 w-full"
+          value={layout}
+          onChange={(event) => setLayout(event.target.value as Layout)}
+        >
+          {Object.entries(LAYOUTS)
+            .filter(([value]) => value !== "custom")
+            .map(([value, label]) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
+        </select>
+      </label>
+      <div className="grid grid-cols-2 gap-3">
+        <label className="block">
+          Main rotor turns
+          <select
+            className="field mt-1 w-full"
+            value={rotation}
+            onChange={(event) => setRotation(event.target.value as typeof rotation)}
+          >
+            <option value="clockwise">clockwise from above</option>
+            <option value="counter_clockwise">counter-clockwise</option>
+          </select>
+        </label>
+        <label className="block">
+          Blades
+          <select
+            className="field mt-1 w-full"
+            value={blades}
+            onChange={(event) => setBlades(Number(event.target.value))}
+          >
+            {[2, 3, 4, 5, 6].map((count) => (
+              <option key={count}>{count}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <p className="text-sm text-faint">
+        Lengths start from a middling model and are yours to measure over. Nothing here is taken
+        from your helicopter yet.
+      </p>
+      {add.isError && <ProblemNote problem={asProblem(add.error)} />}
+      <button type="submit" className="key key-main w-full" disabled={add.isPending}>
+        Put it in the hangar
+      </button>
+    </form>
+  );
+}

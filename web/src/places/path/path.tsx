@@ -1,0 +1,117 @@
+/** Path: the chain from stick to blade of one helicopter, live, with every setting in its place. */
+import { useState } from "react";
+import { useParams, useSearchParams } from "react-router";
+import { asProblem, type Draft, type FunctionName, type ModeName } from "@/api/client";
+import { useDraft, useEditor } from "@/api/draft";
+import { BenchView } from "@/parts/bench-view/bench-view";
+import { Dock } from "@/parts/levers/dock";
+import { useLeverKeys } from "@/parts/levers/keys";
+import { useLever } from "@/parts/levers/levers";
+import { ProblemNote } from "@/parts/problem-note";
+import { MODE_NAMES } from "@/parts/settings/setting";
+import { TopBar } from "@/parts/top-bar";
+import { useLive, type View } from "./live";
+import { LiveProblem, PitchNow, Readings } from "./readings";
+import { Ribbon } from "./ribbon";
+import { SavedMark, SaveState } from "./save-state";
+import { StagePanel } from "./stage-panel";
+import { type StageName, stagesOf } from "./stages";
+
+const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
+
+export function Path() {
+  const { id = "" } = useParams();
+  const draft = useDraft(id);
+  if (draft.data) return <OpenPath key={id} draft={draft.data} />;
+  return (
+    <>
+      <TopBar />
+      <main className="p-6">
+        {draft.isError ? (
+          <ProblemNote problem={asProblem(draft.error)} />
+        ) : (
+          <p>Opening the path…</p>
+        )}
+      </main>
+    </>
+  );
+}
+
+/** Which function and stage are open stands in the address, so that every place has a link. */
+function useOpen() {
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get("function") as FunctionName;
+  const f = FUNCTIONS.includes(asked) ? asked : "collective";
+  const stages = stagesOf(f);
+  const stage = stages.find((each) => each.name === search.get("stage")) ?? stages[1];
+  const open = (next: { function?: FunctionName; stage?: StageName }) =>
+    setSearch({ function: f, stage: stage?.name ?? "shape", ...next }, { replace: true });
+  return { f, stage, open };
+}
+
+function OpenPath({ draft }: { draft: Draft }) {
+  const editor = useEditor(draft.id);
+  const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
+  const live = useLive(draft.id, draft.version, view);
+  const { f, stage, open } = useOpen();
+  useLeverKeys();
+  const mode = useLever("mode");
+  const setup = draft.document;
+  const has = (name: ModeName) => Boolean(setup.transmitter?.modes?.[name]);
+  const modes = (Object.keys(MODE_NAMES) as ModeName[]).filter(has);
+
+  return (
+    <div className="flex min-h-dvh flex-col xl:h-dvh">
+      <TopBar title={setup.name} mark={<SavedMark draft={draft} editor={editor} />}>
+        <SaveState draft={draft} editor={editor} />
+      </TopBar>
+      <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
+        <fieldset className="flex">
+          <legend className="sr-only">Function followed</legend>
+          {FUNCTIONS.map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={f === name}
+              className="border-b-4 border-transparent px-2.5 py-1.5 capitalize hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold md:px-4"
+              onClick={() => open({ function: name })}
+            >
+              {name}
+            </button>
+          ))}
+        </fieldset>
+        {f === "rudder" && (
+          <p className="text-sm text-faint">
+            The rudder is followed to the unit; the tail beyond it is not computed yet.
+          </p>
+        )}
+      </div>
+      <Ribbon
+        live={live}
+        function={f}
+        open={stage?.name ?? "shape"}
+        onOpen={(name) => open({ stage: name })}
+      />
+      <LiveProblem live={live} />
+      <main className="grid min-h-0 flex-1 md:grid-cols-[20rem_1fr] xl:grid-cols-[21rem_1fr_20rem]">
+        {stage && (
+          <StagePanel stage={stage} setup={setup} function={f} mode={mode} editor={editor} />
+        )}
+        <BenchView
+          setup={setup}
+          source={live}
+          azimuth={view.azimuth}
+          exaggerate={view.exaggerate}
+          onAzimuth={(azimuth) => setView({ ...view, azimuth })}
+          onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
+        />
+        <div className="grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l">
+          <Readings draft={draft} live={live} function={f} azimuth={view.azimuth} />
+        </div>
+      </main>
+      <Dock modes={modes}>
+        <PitchNow live={live} />
+      </Dock>
+    </div>
+  );
+}

@@ -1,0 +1,49 @@
+/** What changes with every frame, kept apart from what doesn't, so that drawing keeps pace. */
+import type { Draft, FunctionName } from "@/api/client";
+import { signed } from "@/parts/numbers";
+import { ProblemNote } from "@/parts/problem-note";
+import { BladeReadout } from "./blade-readout";
+import { type Live, useFrame, useLiveProblem } from "./live";
+import { ResponseChart } from "./response-chart";
+import { ServoBars } from "./servo-bars";
+
+type Props = { draft: Draft; live: Live; function: FunctionName; azimuth: number };
+
+export function Readings({ draft, live, function: f, azimuth }: Props) {
+  const frame = useFrame(live);
+  if (!frame) return <p>Computing…</p>;
+  return (
+    <>
+      <BladeReadout frame={frame} />
+      <ServoBars frame={frame} setup={draft.document} />
+      <ResponseChart
+        id={draft.id}
+        version={draft.version}
+        function={f}
+        azimuth={azimuth}
+        frame={frame}
+      />
+    </>
+  );
+}
+
+/** The blade's pitch alone, to stay in sight while the page is scrolled. */
+export function PitchNow({ live }: { live: Live }) {
+  const frame = useFrame(live);
+  return (
+    <p className="leading-none" aria-hidden>
+      <span className="text-xs text-faint">blade A </span>
+      <span className="figure block text-2xl md:text-4xl">{signed(frame?.blade.pitch_deg)}°</span>
+    </p>
+  );
+}
+
+export function LiveProblem({ live }: { live: Live }) {
+  const problem = useLiveProblem(live);
+  if (!problem) return null;
+  return (
+    <div className="px-4 py-2">
+      <ProblemNote problem={problem} />
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+/** The saved revisions: note, time, file, and the way back to one. */
+import { Download, RotateCcw } from "lucide-react";
+import { useState } from "react";
+import type { Draft, Problem } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { exportAddress } from "@/api/fleet";
+import { ProblemNote } from "@/parts/problem-note";
+
+export function RevisionList({
+  draft,
+  editor,
+  done,
+}: {
+  draft: Draft;
+  editor: Editor;
+  done: () => void;
+}) {
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const newestFirst = [...draft.revisions].reverse();
+  return (
+    <div>
+      <p className="text-sm">
+        The draft is what you edit; revisions stay as they were saved.{" "}
+        <a className="font-semibold text-mint underline" href={exportAddress(draft.id)} download>
+          Export the draft
+        </a>
+      </p>
+      {newestFirst.length === 0 && (
+        <p className="mt-3">No revision yet. Save one when the draft is worth keeping.</p>
+      )}
+      <ol className="mt-3 divide-y divide-rule border-y border-rule">
+        {newestFirst.map((revision) => (
+          <li key={revision.number} className="flex items-center gap-3 py-2">
+            <span className="figure w-10 text-2xl">{revision.number}</span>
+            <div className="min-w-0 flex-1">
+              <p className="break-words">{revision.note || "No note"}</p>
+              <p className="text-sm text-faint">{new Date(revision.saved_at).toLocaleString()}</p>
+            </div>
+            <a
+              className="key px-2"
+              href={exportAddress(draft.id, revision.number)}
+              download
+              aria-label={`Export revision ${revision.number}`}
+            >
+              <Download aria-hidden size={18} />
+            </a>
+            <button
+              type="button"
+              className="key px-2"
+              aria-label={`Put revision ${revision.number} into the draft`}
+              title="Put into the draft (can be undone)"
+              onClick={async () => {
+                const refused = await editor.restore(revision.number);
+                setProblem(refused);
+                if (!refused) done();
+              }}
+            >
+              <RotateCcw aria-hidden size={18} />
+            </button>
+          </li>
+        ))}
+      </ol>
+      {problem && <ProblemNote problem={problem} />}
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+/** The opened stage: what it does and its settings, edited in place. */
+
+import type { FunctionName, ModeName, Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { ChoiceField } from "@/parts/settings/choice-field";
+import { DeviceTag } from "@/parts/settings/devices";
+import { NumberField } from "@/parts/settings/number-field";
+import { type Setting, valueAt } from "@/parts/settings/setting";
+import type { Stage } from "./stages";
+
+type Props = {
+  stage: Stage;
+  setup: Setup;
+  function: FunctionName;
+  mode: ModeName;
+  editor: Editor;
+};
+
+export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
+  const groups = stage.groups(setup, f, mode);
+  const field = (setting: Setting) => {
+    const save = async (value: unknown) => {
+      const problem = await editor.edit([{ path: setting.path, value }]);
+      if (!problem) return null;
+      const fault = problem.faults.find((each) => each.path === setting.path) ?? problem.faults[0];
+      return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
+    };
+    const value = valueAt(setup, setting.path);
+    return setting.kind === "number" ? (
+      <NumberField setting={setting} value={Number(value)} save={save} />
+    ) : (
+      <ChoiceField setting={setting} value={value} save={save} />
+    );
+  };
+  return (
+    <section
+      id="stage"
+      aria-label={`${stage.label(f)} settings`}
+      className="min-h-0 overflow-y-auto border-rule px-4 py-3 md:border-r"
+    >
+      <div className="flex items-baseline justify-between gap-3">
+        <h2 className="text-xl font-semibold">{stage.label(f)}</h2>
+        <DeviceTag device={stage.device} />
+      </div>
+      <p className="mt-1 max-w-prose text-sm text-faint">{stage.note(f)}</p>
+      {stage.device !== "helicopter" && groups.length > 0 && (
+        <p className="mt-1 text-sm font-semibold">
+          Before you set this on the model: motor unplugged or pinion out of mesh, hold on.
+        </p>
+      )}
+      {groups.map((group) => (
+        <fieldset key={group.title} className="mt-4 min-w-0">
+          <legend className="mb-1.5 w-full border-b border-rule pb-0.5 text-sm font-semibold first-letter:uppercase">
+            {group.title}
+          </legend>
+          <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2.5">
+            {group.settings.map((setting) => (
+              <div
+                key={setting.path}
+                className={setting.kind === "choice" ? "col-span-2 min-w-0" : "min-w-0"}
+              >
+                {field(setting)}
+              </div>
+            ))}
+          </div>
+        </fieldset>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,396 @@
+/** The ribbon's stages: what each is called, which value it shows, which settings it opens. */
+import type { Frame, FunctionName, ModeName, Setup } from "@/api/client";
+import { shown, signed } from "@/parts/numbers";
+import type { Device } from "@/parts/settings/devices";
+import { MODE_NAMES, type Setting, type SettingGroup } from "@/parts/settings/setting";
+
+export type StageName =
+  | "stick"
+  | "shape"
+  | "channel"
+  | "pulse"
+  | "arrival"
+  | "gain"
+  | "servos"
+  | "horns"
+  | "swash"
+  | "blade";
+
+export type Stage = {
+  name: StageName;
+  device: Device;
+  label: (f: FunctionName) => string;
+  value: (frame: Frame, f: FunctionName) => string;
+  unit: string;
+  note: (f: FunctionName) => string;
+  groups: (setup: Setup, f: FunctionName, mode: ModeName) => SettingGroup[];
+};
+
+const YES_NO = (yes: string, no: string) => [
+  { value: false, label: no },
+  { value: true, label: yes },
+];
+
+const STRAIGHT = [
+  { value: "straight", label: "straight" },
+  { value: "smooth", label: "smooth" },
+];
+
+function number(
+  device: Device,
+  path: string,
+  label: string,
+  unit: string,
+  step = 1,
+  decimals = 0,
+): Setting {
+  return { kind: "number", device, path, label, unit, step, decimals };
+}
+
+const collective = (f: FunctionName) => f === "collective";
+
+function shapeGroups(setup: Setup, f: FunctionName, mode: ModeName): SettingGroup[] {
+  const base = `transmitter.modes.${mode}`;
+  const where = MODE_NAMES[mode];
+  if (!collective(f)) {
+    const rate = `${base}.rates.${f}`;
+    return [
+      {
+        title: `${where}: rate and expo`,
+        settings: [
+          number("transmitter", `${rate}.rate_pct`, "Rate", "%"),
+          number("transmitter", `${rate}.expo_pct`, "Expo, + is softer at centre", "%"),
+        ],
+      },
+    ];
+  }
+  const points = setup.transmitter.modes[mode]?.pitch_curve ?? [];
+  return [
+    {
+      title: `${where}: pitch curve`,
+      settings: points.map((_, i) =>
+        number(
+          "transmitter",
+          `${base}.pitch_curve.${i}`,
+          `at stick ${shown((100 * i) / (points.length - 1), 0)} %`,
+          "%",
+        ),
+      ),
+    },
+    {
+      title: "Between the points",
+      settings: [
+        {
+          kind: "choice",
+          device: "transmitter",
+          path: `${base}.pitch_curve_shape`,
+          label: "Line",
+          options: STRAIGHT,
+        },
+      ],
+    },
+  ];
+}
+
+const SIDES: Record<FunctionName, [string, string]> = {
+  collective: ["down", "up"],
+  aileron: ["left", "right"],
+  elevator: ["back", "forward"],
+  rudder: ["left", "right"],
+};
+
+function channelGroups(_: Setup, f: FunctionName): SettingGroup[] {
+  const base = `transmitter.channels.${f}`;
+  const [low, high] = SIDES[f];
+  return [
+    {
+      title: `${f} channel`,
+      settings: [
+        {
+          kind: "choice",
+          device: "transmitter",
+          path: `${base}.reversed`,
+          label: "Direction",
+          options: YES_NO("reversed", "straight"),
+        },
+        number("transmitter", `${base}.subtrim_pct`, "Sub-trim", "%", 0.5, 1),
+        number("transmitter", `${base}.travel_low_pct`, `Travel ${low}`, "%", 0.5, 1),
+        number("transmitter", `${base}.travel_high_pct`, `Travel ${high}`, "%", 0.5, 1),
+        number("transmitter", `${base}.limit_low_pct`, `Limit ${low}`, "%"),
+        number("transmitter", `${base}.limit_high_pct`, `Limit ${high}`, "%"),
+      ],
+    },
+  ];
+}
+
+function each(setup: Setup, groups: (i: number) => Setting[]): SettingGroup[] {
+  return setup.airframe.swash.balls.map((ball, i) => ({
+    title: `Servo ${i + 1}: ${ball.role}`,
+    settings: groups(i),
+  }));
+}
+
+function servoGroups(setup: Setup): SettingGroup[] {
+  return [
+    {
+      title: "All servos",
+      settings: [
+        number("unit", "unit.centre_us", "Centre pulse", "µs"),
+        number("unit", "unit.full_throw_us", "Full throw", "µs", 5),
+      ],
+    },
+    ...each(setup, (i) => [
+      {
+        kind: "choice",
+        device: "unit",
+        path: `unit.servos.${i}.reversed`,
+        label: "Direction",
+        options: YES_NO("reversed", "straight"),
+      },
+      number("unit", `unit.servos.${i}.subtrim_us`, "Sub-trim", "µs"),
+      number("unit", `unit.servos.${i}.min_us`, "Shortest pulse", "µs", 5),
+      number("unit", `unit.servos.${i}.max_us`, "Longest pulse", "µs", 5),
+    ]),
+  ];
+}
+
+function hornGroups(setup: Setup): SettingGroup[] {
+  return each(setup, (i) => {
+    const base = `airframe.servos.${i}`;
+    return [
+      number("helicopter", `${base}.arm_mm`, "Horn length", "mm", 0.1, 1),
+      number("helicopter", `${base}.link_length_mm`, "Link length", "mm", 0.5, 1),
+      number("helicopter", `${base}.link_extra_mm`, "Link turned out", "mm", 0.05, 2),
+      number("helicopter", `${base}.horn_error_deg`, "Horn off square", "°", 0.1, 1),
+      number("helicopter", `${base}.arm_bearing_deg`, "Horn points to", "°", 5),
+      number("helicopter", `${base}.us_per_deg`, "Pulse per degree", "µs/°", 0.1, 1),
+      {
+        kind: "choice",
+        device: "helicopter",
+        path: `${base}.mounted`,
+        label: "Longer pulse moves the ball",
+        options: [
+          { value: 1, label: "up" },
+          { value: -1, label: "down" },
+        ],
+      },
+    ];
+  });
+}
+
+function swashGroups(setup: Setup): SettingGroup[] {
+  return setup.airframe.swash.balls.map((ball, i) => ({
+    title: `Ball ${i + 1}: ${ball.role}`,
+    settings: [
+      number("helicopter", `airframe.swash.balls.${i}.azimuth_deg`, "Azimuth", "°"),
+      number("helicopter", `airframe.swash.balls.${i}.radius_mm`, "Radius", "mm", 0.1, 1),
+    ],
+  }));
+}
+
+function bladeGroups(setup: Setup): SettingGroup[] {
+  const base = "airframe.head";
+  return [
+    {
+      title: "Rotor head",
+      settings: [
+        {
+          kind: "choice",
+          device: "helicopter",
+          path: `${base}.rotation`,
+          label: "Turns, seen from above",
+          options: [
+            { value: "clockwise", label: "clockwise" },
+            { value: "counter_clockwise", label: "counter-clockwise" },
+          ],
+        },
+        {
+          kind: "choice",
+          device: "helicopter",
+          path: `${base}.grip_arm`,
+          label: "Grip arm side",
+          options: [
+            { value: "leading", label: "leading" },
+            { value: "trailing", label: "trailing" },
+          ],
+        },
+        number("helicopter", `${base}.grip_arm_mm`, "Grip arm", "mm", 0.1, 1),
+        number("helicopter", `${base}.grip_ball_span_mm`, "Grip ball along the span", "mm", 0.1, 1),
+        number("helicopter", `${base}.head_height_mm`, "Head above the swash", "mm", 0.5, 1),
+        number("helicopter", `${base}.inner_ball_radius_mm`, "Inner ball radius", "mm", 0.1, 1),
+        number("helicopter", `${base}.inner_ball_lead_deg`, "Inner ball lead", "°", 0.5, 1),
+      ],
+    },
+    {
+      title: "Blade links",
+      settings: [
+        number("helicopter", `${base}.link_thread_mm`, "Thread pitch", "mm", 0.05, 2),
+        ...setup.airframe.head.link_extra_mm.map((_, i) =>
+          number(
+            "helicopter",
+            `${base}.link_extra_mm.${i}`,
+            `Link ${String.fromCharCode(65 + i)} turned out`,
+            "mm",
+            0.05,
+            2,
+          ),
+        ),
+      ],
+    },
+  ];
+}
+
+export const STAGES: Stage[] = [
+  {
+    name: "stick",
+    device: "transmitter",
+    label: () => "Stick",
+    value: (frame, f) => signed(frame.functions[f].stick_pct, 0),
+    unit: "%",
+    note: (f) => `Where your ${f} lever stands. Move it in the dock below.`,
+    groups: () => [],
+  },
+  {
+    name: "shape",
+    device: "transmitter",
+    label: (f) => (collective(f) ? "Curve" : "Rate, expo"),
+    value: (frame, f) => signed(frame.functions[f].shaped_pct),
+    unit: "%",
+    note: (f) =>
+      collective(f)
+        ? "The flight mode's pitch curve over the stick, low to high."
+        : "The flight mode's rate and expo. Plus softens round the centre.",
+    groups: shapeGroups,
+  },
+  {
+    name: "channel",
+    device: "transmitter",
+    label: () => "Channel",
+    value: (frame, f) => signed(frame.functions[f].limited_pct),
+    unit: "%",
+    note: () =>
+      "Direction, travel each side, sub-trim and the hard limit, in that order. Sub-trim here reads as a held stick at the unit: leave it at zero.",
+    groups: channelGroups,
+  },
+  {
+    name: "pulse",
+    device: "transmitter",
+    label: () => "Pulse",
+    value: (frame, f) => shown(frame.functions[f].pulse_us, 0),
+    unit: "µs",
+    note: () => "What the transmitter sends for this function.",
+    groups: () => [
+      {
+        title: "Pulse scale",
+        settings: [
+          number("transmitter", "transmitter.centre_us", "Centre pulse", "µs"),
+          number("transmitter", "transmitter.us_per_pct", "Pulse per percent", "µs/%", 0.1, 1),
+        ],
+      },
+    ],
+  },
+  {
+    name: "arrival",
+    device: "unit",
+    label: () => "Arrival",
+    value: (frame, f) => signed(frame.functions[f].seen_pct),
+    unit: "%",
+    note: () => "What the unit shows. Full stick should arrive as exactly 100 % each way.",
+    groups: (_, f) =>
+      f === "rudder"
+        ? []
+        : [
+            {
+              title: "At the unit",
+              settings: [
+                {
+                  kind: "choice",
+                  device: "unit",
+                  path: `unit.function_reversed.${f}`,
+                  label: `${f} direction`,
+                  options: YES_NO("reversed", "straight"),
+                },
+              ],
+            },
+          ],
+  },
+  {
+    name: "gain",
+    device: "unit",
+    label: () => "Throw",
+    value: (frame, f) => signed(frame.functions[f].demand_pct),
+    unit: "%",
+    note: (f) =>
+      collective(f)
+        ? "How much of the servos' throw full collective may use."
+        : "The ring holds aileron and elevator together; then how much throw full cyclic may use. Phase turns the tilt round the shaft.",
+    groups: (_, f) => [
+      {
+        title: "Mixing",
+        settings: collective(f)
+          ? [number("unit", "unit.collective_pct", "Collective throw", "%")]
+          : [
+              number("unit", "unit.cyclic_pct", "Cyclic throw", "%"),
+              number("unit", "unit.ring_pct", "Cyclic ring", "%"),
+              number("unit", "unit.phase_deg", "Phase", "°", 0.5, 1),
+            ],
+      },
+    ],
+  },
+  {
+    name: "servos",
+    device: "unit",
+    label: () => "Servos",
+    value: (frame) => frame.servos.map((servo) => shown(servo.pulse_us, 0)).join(" "),
+    unit: "µs",
+    note: () => "The mixed pulses: direction, sub-trim, and the pulses no servo may pass.",
+    groups: servoGroups,
+  },
+  {
+    name: "horns",
+    device: "helicopter",
+    label: () => "Horns",
+    value: (frame) => frame.servos.map((servo) => signed(servo.horn_deg, 0)).join(" "),
+    unit: "°",
+    note: () => "Horns and links as they are on the helicopter. Plus raises the ball.",
+    groups: hornGroups,
+  },
+  {
+    name: "swash",
+    device: "helicopter",
+    label: () => "Swash",
+    value: (frame) => signed(frame.swash.height_mm, 2),
+    unit: "mm",
+    note: () => "Where the balls are on the swash's outer ring: azimuth from the nose, clockwise.",
+    groups: swashGroups,
+  },
+  {
+    name: "blade",
+    device: "helicopter",
+    label: () => "Blade",
+    value: (frame) => signed(frame.blade.pitch_deg),
+    unit: "°",
+    note: () => "Inner ring, blade links and grips.",
+    groups: bladeGroups,
+  },
+];
+
+/** The rudder's own chain goes to the tail, which is not computed yet: it ends at the unit. */
+export function stagesOf(f: FunctionName): Stage[] {
+  return f === "rudder" ? STAGES.slice(0, 5) : STAGES;
+}
+
+/** Name a setting for undo and redo, e.g. "servo 1 horn length". */
+export function nameOf(setup: Setup, path: string): string {
+  for (const f of ["collective", "aileron", "elevator", "rudder"] as const) {
+    for (const mode of Object.keys(MODE_NAMES) as ModeName[]) {
+      for (const stage of stagesOf(f)) {
+        for (const group of stage.groups(setup, f, mode)) {
+          const found = group.settings.find((setting) => setting.path === path);
+          if (found) return `${group.title}, ${found.label}`;
+        }
+      }
+    }
+  }
+  return path;
+}

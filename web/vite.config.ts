@@ -1,0 +1,11 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
+  // Nothing inline: the content security policy allows files of our own only.
+  build: { chunkSizeWarningLimit: 700, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+});
