@@ -2,11 +2,11 @@
 SHELL := /bin/bash
 PYTHON ?= python3
 BIN := .venv/bin
-MANAGE := $(BIN)/python server/manage.py
+MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
 PORT ?= 8340
 export PYTHONDONTWRITEBYTECODE := 1
 
-.PHONY: demo test bench lint build install install-test chromium migrate format types
+.PHONY: demo test bench lint build install install-test chromium migrate format pictures types
 
 demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
@@ -28,9 +28,9 @@ lint: install-test web/node_modules/.installed
 	cd web && npm run --silent check
 
 bench: install-test build chromium
-	$(BIN)/python bench/chain.py
-	$(BIN)/python bench/api.py
-	$(BIN)/python bench/browser.py
+	PYTHONPATH=tests $(BIN)/python bench/chain.py
+	PYTHONPATH=tests $(BIN)/python bench/api.py
+	PYTHONPATH=tests $(BIN)/python bench/browser.py
 
 install: .venv/.installed web/node_modules/.installed
 install-test: .venv/.installed-test
@@ -65,6 +65,10 @@ format: install-test
 	$(BIN)/ruff check --fix core server tests bench
 	$(BIN)/ruff format core server tests bench
 	cd web && npx biome check --write .
+
+# The README's pictures, anew from demo data.
+pictures: install-test build chromium
+	PYTHONPATH=tests $(BIN)/python bench/pictures.py
 
 # The browser's types, from the API's own description.
 types: install-test

@@ -4,50 +4,26 @@ from __future__ import annotations
 
 import http.client
 import json
-import os
 import statistics
-import subprocess
-import sys
 import tempfile
 import time
 from pathlib import Path
+from typing import Any
+from urllib.parse import urlsplit
 
-ROOT = Path(__file__).resolve().parent.parent
-PORT, ROUNDS = 8391, 600
+from live_server import live_server
+
+ROUNDS = 600
 
 
 def main() -> None:
     """Start the real server on demo data, walk a lever, print the figures."""
-    with tempfile.TemporaryDirectory() as var:
-        environment = {**os.environ, "MINT_LEVER_PLAIN_HTTP": "1", "MINT_LEVER_VAR": var}
-        for command in (["migrate", "-v", "0"], ["load_demo"]):
-            subprocess.run(
-                [sys.executable, "server/manage.py", *command],
-                cwd=ROOT,
-                env=environment,
-                check=True,
-                stdout=subprocess.DEVNULL,
-            )
-        server = subprocess.Popen(
-            [
-                str(Path(sys.executable).parent / "gunicorn"),
-                "config.wsgi",
-                f"--bind=127.0.0.1:{PORT}",
-                "-c",
-                "config/gunicorn.py",
-            ],
-            cwd=ROOT / "server",
-            env=environment,
-        )
-        try:
-            _measure()
-        finally:
-            server.terminate()
-            server.wait()
+    with tempfile.TemporaryDirectory() as var, live_server(Path(var)) as address:
+        _measure(address)
 
 
-def _measure() -> None:
-    client = Client()
+def _measure(address: str) -> None:
+    client = Client(address)
     for helicopter in client.get("/api/helicopters"):
         version = client.get(f"/api/helicopters/{helicopter['id']}")["version"]
         base = f"/api/helicopters/{helicopter['id']}/frame?version={version}"
@@ -68,21 +44,16 @@ def _measure() -> None:
 class Client:
     """A kept-alive connection, signed in to the demo hangar the way the browser is."""
 
-    def __init__(self) -> None:
+    def __init__(self, address: str) -> None:
         self.cookies: dict[str, str] = {}
-        for _ in range(100):
-            try:
-                self.connection = http.client.HTTPConnection("127.0.0.1", PORT)
-                self.connection.request("GET", "/")
-                break
-            except ConnectionRefusedError:
-                time.sleep(0.1)
+        self.connection = http.client.HTTPConnection(urlsplit(address).netloc)
+        self.connection.request("GET", "/")
         self._read()
         headers = {"X-CSRFToken": self.cookies["csrftoken"], **self._cookie()}
         self.connection.request("POST", "/api/account/demo", headers=headers)
         self._read()
 
-    def get(self, path: str):
+    def get(self, path: str) -> Any:
         """Read one JSON answer."""
         self.connection.request("GET", path, headers=self._cookie())
         return json.loads(self._read())

@@ -7,14 +7,10 @@ from __future__ import annotations
 
 import resource
 import statistics
-import sys
 import time
-from pathlib import Path
 
 import numpy as np
 from scipy.optimize import brentq, root
-
-sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "tests"))
 
 from builds import document
 from mint_lever.chain import Sticks, build_chain, sweep

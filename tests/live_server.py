@@ -34,7 +34,7 @@ def manage(var: Path, *command: str) -> None:
     subprocess.run(
         [sys.executable, "server/manage.py", *command],
         cwd=ROOT,
-        env=_environment(var),
+        env=environment(var),
         check=True,
         stdout=subprocess.DEVNULL,
     )
@@ -58,7 +58,7 @@ def live_server(var: Path, demo: bool = True) -> Iterator[str]:
             "config/gunicorn.py",
         ],
         cwd=ROOT / "server",
-        env=_environment(var),
+        env=environment(var),
     )
     address = f"http://127.0.0.1:{port}"
     try:
@@ -69,8 +69,13 @@ def live_server(var: Path, demo: bool = True) -> Iterator[str]:
         server.wait()
 
 
-def _environment(var: Path) -> dict[str, str]:
-    return {**os.environ, "MINT_LEVER_PLAIN_HTTP": "1", "MINT_LEVER_VAR": str(var)}
+def environment(var: Path) -> dict[str, str]:
+    return {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "config.settings",
+        "MINT_LEVER_PLAIN_HTTP": "1",
+        "MINT_LEVER_VAR": str(var),
+    }
 
 
 def _wait(address: str) -> None:

@@ -7,6 +7,6 @@ from shell.views import missing, page
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(api|assets)/", missing),
+    re_path(r"^(?:api|assets)/", missing),
     re_path(r"^", page),
 ]

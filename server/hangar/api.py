@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Any, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 
 from accounts.pilot import pilot_of
 from hangar.models import Draft, Helicopter, Revision
@@ -125,10 +125,12 @@ def fleet(request: HttpRequest) -> list[Summary]:
 
 
 @router.post("", response={201: DraftOut})
-def add(request: HttpRequest, new: NewHelicopter) -> tuple[int, DraftOut]:
+def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a fresh helicopter with a middling geometry to measure over."""
     setup = fresh_setup(new.name.strip() or new.name, new.layout, new.rotation, new.blades)
-    return 201, _draft(add_helicopter(pilot_of(request), checked(setup.as_document()), "new"))
+    return Status(
+        201, _draft(add_helicopter(pilot_of(request), checked(setup.as_document()), "new"))
+    )
 
 
 @router.post(
@@ -138,10 +140,10 @@ def add(request: HttpRequest, new: NewHelicopter) -> tuple[int, DraftOut]:
         "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}}
     },
 )
-def import_file(request: HttpRequest) -> tuple[int, DraftOut]:
+def import_file(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from a setup file; all of it or nothing."""
     setup = checked(read_document(request.body))
-    return 201, _draft(add_helicopter(pilot_of(request), setup, "imported"))
+    return Status(201, _draft(add_helicopter(pilot_of(request), setup, "imported")))
 
 
 @router.get("/{helicopter_id}", response=DraftOut)
@@ -151,10 +153,10 @@ def draft(request: HttpRequest, helicopter_id: uuid.UUID) -> DraftOut:
 
 
 @router.delete("/{helicopter_id}", response={204: None})
-def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> tuple[int, None]:
+def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
     """Remove a helicopter with its draft and every revision."""
     owned(pilot_of(request), helicopter_id).delete()
-    return 204, None
+    return Status(204, None)
 
 
 @router.patch("/{helicopter_id}/draft", response=DraftOut)
@@ -186,10 +188,10 @@ def restore(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> D
 
 
 @router.post("/{helicopter_id}/revisions", response={201: DraftOut})
-def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> tuple[int, DraftOut]:
+def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[DraftOut]:
     """Save the draft as the next revision."""
     saved = save_revision(pilot_of(request), helicopter_id, given.version, given.note)
-    return 201, _draft(saved.helicopter)
+    return Status(201, _draft(saved.helicopter))
 
 
 @router.get("/{helicopter_id}/revisions/{number}", response=Setup)

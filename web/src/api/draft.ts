@@ -99,9 +99,13 @@ export class Editor {
   }
 
   /** Read the newest draft, as after a conflict. */
-  async refresh(): Promise<void> {
-    await this.queries.refetchQueries({ queryKey: draftKey(this.id) });
-    this.say({ state: "saved" });
+  refresh(): Promise<void> {
+    const done = this.line.then(async () => {
+      await this.queries.refetchQueries({ queryKey: draftKey(this.id) });
+      this.say({ state: "saved" });
+    });
+    this.line = done;
+    return done;
   }
 
   private run(step: Step): Promise<Problem | null> {

@@ -33,10 +33,12 @@ export function TopBar({ title, mark, children }: Props) {
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1.5 md:px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold hover:text-mint">
         <img src="/mark.svg" alt="" className="size-7" />
-        <span className={title ? "hidden md:inline" : ""}>{title ? "Hangar" : "Mint Lever"}</span>
+        <span className={title ? "sr-only md:not-sr-only" : ""}>
+          {title ? "Hangar" : "Mint Lever"}
+        </span>
       </Link>
       {title && <h1 className="min-w-0 truncate text-xl font-semibold">{title}</h1>}
-      <div className="hidden md:block">{mark}</div>
+      {mark && <div className="order-last w-full md:order-none md:w-auto">{mark}</div>}
       <div className="ml-auto flex items-center gap-1.5">
         {children}
         <DropdownMenu.Root modal={false}>
@@ -76,7 +78,6 @@ export function TopBar({ title, mark, children }: Props) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
-      {mark && <div className="w-full md:hidden">{mark}</div>}
       <Dialog open={password} onOpenChange={setPassword} title="Change password">
         <PasswordForm done={() => setPassword(false)} />
       </Dialog>

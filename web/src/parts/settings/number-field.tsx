@@ -21,12 +21,15 @@ export function NumberField({ setting, value, save, hideLabel }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** What was sent last and refused: leaving the field must not send it again. */
+  const refused = useRef<string | null>(null);
 
   // A value that changed under the field (undo, another edit) replaces what is not being typed.
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the saved value changes
   useEffect(() => {
     setTyped(null);
     setFault(null);
+    refused.current = null;
   }, [value, setting.path]);
   useEffect(() => () => clearTimeout(rest.current), []);
 
@@ -44,6 +47,7 @@ export function NumberField({ setting, value, save, hideLabel }: Props) {
       setFault(null);
       return;
     }
+    refused.current = entered;
     setFault(await save(number));
   };
 
@@ -71,7 +75,7 @@ export function NumberField({ setting, value, save, hideLabel }: Props) {
           aria-invalid={fault !== null}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(event) => setTyped(event.target.value)}
-          onBlur={() => typed !== null && commit(typed)}
+          onBlur={() => typed !== null && typed !== refused.current && commit(typed)}
           onKeyDown={(event) => {
             if (event.key === "Enter") void commit(text);
             else if (event.key === "ArrowUp") nudge(event.shiftKey ? 10 : 1);

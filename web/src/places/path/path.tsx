@@ -73,10 +73,10 @@ function OpenPath({ draft }: { draft: Draft }) {
               key={name}
               type="button"
               aria-pressed={f === name}
-              className="border-b-4 border-transparent px-2.5 py-1.5 capitalize hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold md:px-4"
+              className="border-b-4 border-transparent px-2.5 py-1.5 hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold md:px-4"
               onClick={() => open({ function: name })}
             >
-              {name}
+              {name[0]?.toUpperCase() + name.slice(1)}
             </button>
           ))}
         </fieldset>

@@ -1,0 +1,65 @@
+"""Takes the README's pictures from demo data: one of each main view."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from live_server import CHROMIUM, ROOT, live_server
+
+SHOTS = ROOT / "docs" / "screenshots"
+
+
+def main() -> None:
+    """Write every picture anew."""
+    with (
+        tempfile.TemporaryDirectory() as var,
+        live_server(Path(var)) as address,
+        sync_playwright() as playwright,
+    ):
+        browser = playwright.chromium.launch(**CHROMIUM)
+        page = _enter(browser, address, 1280, 800, picture="sign-in")
+        _take(page, "hangar")
+        _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
+        _take(page, "path")
+        page.get_by_role("button", name="Account and page").click()
+        page.get_by_role("menuitem", name="Dark paper").click()
+        page.locator("[data-stage=horns]").click()
+        _take(page, "path-dark")
+        for wide, high in ((768, 1024), (390, 844)):
+            page = _enter(browser, address, wide, high)
+            _path(page, "Sorrel 690", "collective", "shape", "rrrrrr")
+            _take(page, f"path-{wide}")
+        browser.close()
+
+
+def _enter(browser: Browser, address: str, wide: int, high: int, picture: str = "") -> Page:
+    page = browser.new_context(viewport={"width": wide, "height": high}).new_page()
+    page.goto(address)
+    page.get_by_role("button", name="Look round the demo hangar").wait_for()
+    if picture:
+        _take(page, picture)
+    page.get_by_role("button", name="Look round the demo hangar").click()
+    page.get_by_role("link", name="Tansy 380").wait_for()
+    return page
+
+
+def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
+    page.get_by_role("link", name=name).click()
+    page.get_by_test_id("pitch").wait_for()
+    page.goto(f"{page.url}?function={function}&stage={stage}")
+    page.get_by_test_id("pitch").wait_for()
+    for key in keys:
+        page.keyboard.press(key)
+
+
+def _take(page: Page, name: str) -> None:
+    page.mouse.move(2, 400)
+    page.wait_for_timeout(1200)
+    page.screenshot(path=SHOTS / f"{name}.png")
+
+
+if __name__ == "__main__":
+    main()

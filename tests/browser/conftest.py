@@ -1,0 +1,111 @@
+"""The real interface on the real server, in Debian's Chromium."""
+
+import json
+import re
+
+import pytest
+
+from builds import document
+from live_server import CHROMIUM, ROOT, live_server
+
+AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text()
+# A refusal the test provokes is logged by Chromium itself; everything else in the console is ours.
+EXPECTED = re.compile(r"Failed to load resource|GPU stall due to ReadPixels")
+
+
+def pytest_collection_modifyitems(items):
+    for item in items:
+        if "/browser/" in str(item.path):
+            item.add_marker(pytest.mark.browser)
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return CHROMIUM
+
+
+@pytest.fixture(scope="session")
+def address(tmp_path_factory):
+    with live_server(tmp_path_factory.mktemp("live")) as found:
+        yield found
+
+
+@pytest.fixture
+def browser_context_args(browser_context_args, address):
+    return {
+        **browser_context_args,
+        "base_url": address,
+        "viewport": {"width": 1280, "height": 800},
+        "accept_downloads": True,
+    }
+
+
+@pytest.fixture
+def page(page):
+    """A page that fails its test when the console or a script reports trouble."""
+    trouble = []
+    page.set_default_timeout(10_000)
+    page.on("pageerror", lambda error: trouble.append(str(error)))
+    page.on(
+        "console",
+        lambda said: (
+            trouble.append(said.text)
+            if said.type in ("error", "warning") and not EXPECTED.search(said.text)
+            else None
+        ),
+    )
+    yield page
+    assert trouble == []
+
+
+@pytest.fixture
+def setup_file(tmp_path):
+    path = tmp_path / "fennel.json"
+    path.write_text(json.dumps(document()))
+    return path
+
+
+@pytest.fixture
+def new_pilot(page, request):
+    """Sign up by the form; the hangar is empty."""
+    name = re.sub(r"\W", "", request.node.name)[-30:]
+    page.goto("/")
+    page.get_by_role("button", name="I am new here").click()
+    page.get_by_label("Pilot’s name").fill(name)
+    page.get_by_label("Password").fill("reed-bed-42")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_text("Nothing stands here yet.").wait_for()
+    return name
+
+
+@pytest.fixture
+def demo(page):
+    page.goto("/")
+    page.get_by_role("button", name="Look round the demo hangar").click()
+    page.get_by_role("link", name="Tansy 380").wait_for()
+
+
+@pytest.fixture
+def axe(page):
+    """Check what the page shows against WCAG 2.2 AA; nothing is excused."""
+
+    def check(what):
+        page.evaluate(AXE)
+        found = page.evaluate(
+            """async () => {
+              const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+              const { violations } = await axe.run({ runOnly: tags });
+              return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(' | ')}`);
+            }"""
+        )
+        assert found == [], what
+
+    return check
+
+
+@pytest.fixture
+def import_file(page):
+    def bring(path):
+        page.get_by_label("Setup file to import").set_input_files(path)
+
+    return bring

@@ -1,0 +1,237 @@
+"""The main job, end to end: import, push a lever, edit, undo, save, reload, export, import."""
+
+import json
+
+import pytest
+
+from builds import document
+from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.setup import read_setup
+
+
+def shown(page):
+    """Blade pitch, servo pulses and horn angles as the page shows them."""
+
+    def figure(text):
+        return float(text.replace("−", "-").replace("°", ""))
+
+    return (
+        figure(page.get_by_test_id("pitch").inner_text()),
+        [figure(text) for text in page.locator("[data-pulse]").all_inner_texts()],
+        [figure(text) for text in page.locator("[data-horn]").all_inner_texts()],
+    )
+
+
+def expect_core(page, made, *sticks, azimuth=180.0):
+    """Wait until the page shows the core's numbers for these sticks."""
+    result = evaluate(build_chain(read_setup(made)), Sticks.at(*sticks), [azimuth])
+    wanted = (
+        pytest.approx(result.pitch_deg.item(), abs=0.051),
+        pytest.approx(result.run.servo.sent_us[:, 0].tolist(), abs=0.51),
+        pytest.approx(result.run.horn_deg[:, 0].tolist(), abs=0.051),
+    )
+    for _ in range(60):
+        found = shown(page)
+        if found == wanted:
+            return
+        page.wait_for_timeout(50)
+    assert found == wanted
+
+
+def open_imported(page, import_file, setup_file):
+    import_file(setup_file)
+    page.get_by_role("heading", name="Fennel 500").wait_for()
+    page.get_by_test_id("pitch").wait_for()
+
+
+def kept(page):
+    page.get_by_text("all kept").wait_for()
+
+
+def main_job(page, import_file, setup_file, tmp_path):
+    open_imported(page, import_file, setup_file)
+    made = document()
+    expect_core(page, made)
+
+    # Levers by keyboard: five steps of 5 % up, two right, one fine step forward.
+    for key in ["r"] * 5 + ["f"] * 2 + ["Shift+E"]:
+        page.keyboard.press(key)
+    expect_core(page, made, 25, 10, 1)
+
+    # Edit a horn length in place; the blade follows.
+    page.locator("[data-stage=horns]").click()
+    horn = page.get_by_label("Horn length").first
+    horn.fill("15,5")
+    horn.press("Enter")
+    kept(page)
+    made["airframe"]["servos"][0]["arm_mm"] = 15.5
+    expect_core(page, made, 25, 10, 1)
+
+    page.get_by_role("button", name="Undo").click()
+    made["airframe"]["servos"][0]["arm_mm"] = 13.0
+    expect_core(page, made, 25, 10, 1)
+    assert page.get_by_label("Horn length").first.input_value() == "13.0"
+    page.get_by_role("button", name="Redo").click()
+    made["airframe"]["servos"][0]["arm_mm"] = 15.5
+    expect_core(page, made, 25, 10, 1)
+
+    page.keyboard.press("Control+s")
+    page.get_by_label("What changed, in your words").fill("longer horn on the elevator")
+    page.get_by_role("button", name="Save revision 1").click()
+    page.get_by_text("revision 1, all kept").first.wait_for()
+
+    page.reload()
+    page.get_by_test_id("pitch").wait_for()
+    page.locator("[data-stage=horns]").click()
+    assert page.get_by_label("Horn length").first.input_value() == "15.5"
+
+    page.get_by_role("button", name="Revisions").click()
+    page.get_by_text("longer horn on the elevator").wait_for()
+    with page.expect_download() as started:
+        page.get_by_role("link", name="Export revision 1").click()
+    file = tmp_path / started.value.suggested_filename
+    started.value.save_as(file)
+    assert file.name == "fennel-500-revision-1.json"
+    assert read_setup(file.read_bytes()) == read_setup(made)
+
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Hangar").click()
+    page.get_by_role("link", name="Fennel 500").wait_for()
+    import_file(file)
+    page.get_by_test_id("pitch").wait_for()
+    expect_core(page, made)
+    page.get_by_role("link", name="Hangar").click()
+    page.get_by_role("link", name="Fennel 500").nth(1).wait_for()
+
+
+def test_the_main_job(page, new_pilot, import_file, setup_file, tmp_path):
+    main_job(page, import_file, setup_file, tmp_path)
+
+
+class TestPhone:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args):
+        size = {"width": 390, "height": 844}
+        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
+
+    def test_the_main_job_at_390_wide(self, page, new_pilot, import_file, setup_file, tmp_path):
+        main_job(page, import_file, setup_file, tmp_path)
+
+    def test_levers_by_touch(self, page, new_pilot, import_file, setup_file, axe):
+        open_imported(page, import_file, setup_file)
+        box = page.get_by_test_id("cyclic-pad").bounding_box()
+        page.touchscreen.tap(box["x"] + box["width"] * 0.75, box["y"] + box["height"] * 0.5)
+        aileron = page.get_by_role("slider", name="Aileron")
+        assert float(aileron.get_attribute("aria-valuenow")) == pytest.approx(50, abs=3)
+        expect_core(page, document(), 0, float(aileron.get_attribute("aria-valuenow")), 0)
+        wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
+        assert wide[0] <= wide[1]
+        axe("path at 390 wide")
+
+
+def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot, import_file, tmp_path):
+    made = document()
+    made["transmitter"] = {"modes": {"idle_up_1": {"pitch_curve": [20, 50, 80]}}}
+    path = tmp_path / "modes.json"
+    path.write_text(json.dumps(made))
+    open_imported(page, import_file, path)
+    collective = page.get_by_role("slider", name="Collective")
+    collective.press("PageUp")
+    collective.press("ArrowUp")
+    expect_core(page, made, 11)
+    page.get_by_role("button", name="Centre levers").click()
+    box = page.get_by_test_id("cyclic-pad").bounding_box()
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] * 0.9, box["y"] + box["height"] * 0.3, steps=5)
+    page.mouse.up()
+    stick = [
+        float(page.get_by_role("slider", name=name).get_attribute("aria-valuenow"))
+        for name in ("Aileron", "Elevator")
+    ]
+    assert stick == pytest.approx([80, 40], abs=2)
+    expect_core(page, made, 0, *stick)
+    page.get_by_role("radio", name="Idle-up 1").click()
+    page.get_by_role("button", name="Centre levers").click()
+    collective.press("End")
+    sticks = Sticks.at(100)
+    top = evaluate(build_chain(read_setup(made)), sticks, [180], mode="idle_up_1")
+    page.get_by_test_id("pitch").get_by_text(f"+{top.pitch_deg.item():.1f}").wait_for()
+
+
+def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, new_pilot, import_file, setup_file):
+    open_imported(page, import_file, setup_file)
+    for key in "ffff":
+        page.keyboard.press(key)
+    page.get_by_role("button", name="right", exact=True).click()
+    expect_core(page, document(), 0, 20, 0, azimuth=90.0)
+    page.get_by_role("slider", name="Blade A at").press("ArrowRight")
+    expect_core(page, document(), 0, 20, 0, azimuth=95.0)
+
+
+@pytest.mark.parametrize(
+    ("typed", "says"), [("thirteen", "allowed: a number in mm"), ("-3", "a number above 0")]
+)
+def test_a_refused_entry_stays_with_its_reason(
+    page, new_pilot, import_file, setup_file, typed, says, axe
+):
+    open_imported(page, import_file, setup_file)
+    page.locator("[data-stage=horns]").click()
+    horn = page.get_by_label("Horn length").first
+    horn.fill(typed)
+    horn.press("Enter")
+    page.get_by_role("alert").filter(has_text=says).first.wait_for()
+    assert horn.input_value() == typed
+    assert horn.get_attribute("aria-invalid") == "true"
+    axe("path with a refused entry")
+    horn.press("Escape")
+    assert horn.input_value() == "13.0"
+    page.reload()
+    page.get_by_test_id("pitch").wait_for()
+    assert page.get_by_label("Horn length").first.input_value() == "13.0"
+
+
+def test_two_tabs_never_overwrite_each_other_silently(
+    page, context, new_pilot, import_file, setup_file
+):
+    open_imported(page, import_file, setup_file)
+    other = context.new_page()
+    other.goto(page.url + "?stage=horns")
+    page.locator("[data-stage=horns]").click()
+    other.get_by_label("Horn length").first.wait_for()
+
+    page.get_by_label("Horn length").first.fill("14")
+    page.keyboard.press("Enter")
+    kept(page)
+    other.get_by_label("Link length").first.fill("40")
+    other.keyboard.press("Enter")
+    other.get_by_text("This draft was changed elsewhere").first.wait_for()
+    assert other.get_by_label("Link length").first.input_value() == "40"
+    other.get_by_role("button", name="Show the newest draft").click()
+    other.get_by_text("all kept").wait_for()
+    assert other.get_by_label("Horn length").first.input_value() == "14.0"
+
+
+def test_nudging_a_field_by_arrow_keys_is_kept_once(page, new_pilot, import_file, setup_file):
+    open_imported(page, import_file, setup_file)
+    page.locator("[data-stage=gain]").click()
+    throw = page.get_by_label("Collective throw")
+    for _ in range(3):
+        throw.press("ArrowUp")
+    throw.press("Shift+ArrowUp")
+    assert throw.input_value() == "53"
+    page.get_by_role("button", name="Undo").and_(page.locator(":enabled")).click()
+    kept(page)
+    assert throw.input_value() == "40"  # four presses, one step
+
+
+def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
+    asked = []
+    page.on("request", lambda request: asked.append(request.url))
+    page.reload()
+    page.get_by_role("link", name="Sorrel 690").wait_for()
+    assert not any("/scene-" in url for url in asked)
+    page.get_by_role("link", name="Sorrel 690").click()
+    with page.expect_request(lambda request: "/scene-" in request.url):
+        pass
+    assert all(url.startswith(page.evaluate("() => location.origin")) for url in asked)

@@ -1,0 +1,150 @@
+"""Every place: open to keyboard and screen reader, clear when something is refused."""
+
+import json
+
+import pytest
+
+from builds import document
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+class TestAxe:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args, theme):
+        return {**browser_context_args, "color_scheme": theme}
+
+    def test_the_door(self, page, axe, theme):
+        page.goto("/")
+        page.get_by_label("Pilot’s name").fill("nobody")
+        page.get_by_label("Password").fill("wrong")
+        axe("sign-in")
+        page.get_by_role("button", name="Sign in").click()
+        page.get_by_role("alert").get_by_text("Name or password is wrong").wait_for()
+        assert page.get_by_label("Pilot’s name").input_value() == "nobody"
+        axe("sign-in refused")
+
+    def test_hangar_and_its_dialogs(self, page, axe, demo, theme):
+        axe("hangar")
+        page.get_by_role("button", name="New helicopter").click()
+        axe("new helicopter")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="More for Tansy 380").click()
+        page.get_by_role("menuitem", name="Remove…").click()
+        page.get_by_role("heading", name="Remove Tansy 380?").wait_for()
+        axe("remove")
+
+    def test_every_stage_of_every_function(self, page, axe, demo, theme):
+        page.get_by_role("link", name="Yarrow 570").click()
+        page.get_by_test_id("pitch").wait_for()
+        for function in ("Collective", "Aileron", "Rudder"):
+            page.get_by_role("button", name=function, exact=True).click()
+            for stage in page.locator("[data-stage]").all():
+                stage.click()
+                axe(f"path: {function}, {stage.get_attribute('data-stage')}")
+        page.keyboard.press("?")
+        axe("keys")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Save as revision").click()
+        axe("save")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Revisions").click()
+        axe("revisions")
+
+
+def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
+    page.goto("/")
+    page.get_by_label("Pilot’s name").wait_for()
+
+    def tab_to(name):
+        for _ in range(40):
+            page.keyboard.press("Tab")
+            at = page.evaluate(
+                "() => document.activeElement?.getAttribute('aria-label')"
+                " || document.activeElement?.textContent"
+            )
+            if at and name in at:
+                return
+        raise AssertionError(f"{name} is not reached by Tab")
+
+    tab_to("Look round the demo hangar")
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="Sorrel 690").wait_for()
+    tab_to("Sorrel 690")
+    page.keyboard.press("Enter")
+    page.get_by_test_id("pitch").wait_for()
+    before = page.get_by_test_id("pitch").inner_text()
+    tab_to("Collective")
+    for _ in range(8):
+        page.keyboard.press("r")
+    for _ in range(40):
+        if page.get_by_test_id("pitch").inner_text() != before:
+            return
+        page.wait_for_timeout(50)
+    raise AssertionError("the blade did not move")
+
+
+def test_a_new_helicopter_from_nothing(page, new_pilot, axe):
+    axe("empty hangar")
+    page.get_by_role("button", name="New helicopter").click()
+    page.get_by_label("Name").fill("Dill 450")
+    page.get_by_label("Swash layout").select_option("four servos, 90° square")
+    page.get_by_label("Blades").select_option("3")
+    page.get_by_role("button", name="Put it in the hangar").click()
+    page.get_by_role("heading", name="Dill 450").wait_for()
+    page.locator("[data-servo]").nth(3).wait_for()
+    page.get_by_role("link", name="Hangar").click()
+    page.get_by_text("four servos, 90° square · 3 blades").wait_for()
+    page.get_by_text("no revision yet").wait_for()
+
+
+@pytest.mark.parametrize(
+    ("content", "says"),
+    [
+        (json.dumps({**document(), "colour": 1}), "found an unknown key"),
+        (json.dumps({**document(), "version": 9}), "a file of a newer Mint Lever"),
+        (json.dumps(document(arm=-4.0)), "airframe.servos.0.arm_mm"),
+        ("\x00\x01rubbish", "text that is not JSON"),
+        (" " * 50_000_000, "found 50,000,000 bytes"),
+    ],
+    ids=["unknown key", "newer", "negative", "rubbish", "50 MB"],
+)
+def test_a_bad_file_is_refused_with_its_path_and_nothing_comes_in(
+    page, new_pilot, import_file, tmp_path, content, says
+):
+    path = tmp_path / "bad.json"
+    path.write_text(content)
+    import_file(path)
+    page.get_by_role("alert").filter(has_text=says).wait_for()
+    page.get_by_text("Nothing was imported.").wait_for()
+    page.get_by_text("Nothing stands here yet.").wait_for()
+
+
+def test_another_pilots_helicopter_is_not_found(
+    page, browser, browser_context_args, new_pilot, import_file, setup_file
+):
+    import_file(setup_file)
+    page.get_by_test_id("pitch").wait_for()
+    link = page.url
+    stranger = browser.new_context(**browser_context_args).new_page()
+    stranger.goto(link)
+    stranger.get_by_role("button", name="Look round the demo hangar").click()
+    stranger.get_by_text("There is no such thing, or it is not yours.").wait_for()
+    stranger.context.close()
+
+
+def test_password_change_and_sign_out(page, new_pilot):
+    page.get_by_role("button", name="Account and page").click()
+    page.get_by_role("menuitem", name="Change password").click()
+    page.get_by_label("Password in use").fill("wrong")
+    page.get_by_label("New password").fill("salt-marsh-9")
+    page.get_by_role("button", name="Change password").click()
+    page.get_by_role("alert").get_by_text("old_password").wait_for()
+    page.get_by_label("Password in use").fill("reed-bed-42")
+    page.get_by_role("button", name="Change password").click()
+    page.get_by_role("dialog").wait_for(state="detached")
+    page.get_by_role("button", name="Account and page").click()
+    page.get_by_role("menuitem", name="Sign out").click()
+    page.get_by_label("Pilot’s name").fill(new_pilot)
+    page.get_by_label("Password").fill("salt-marsh-9")
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_text("Nothing stands here yet.").wait_for()

@@ -1,0 +1,129 @@
+"""Accounts: signing up, in and out, passwords, the demo hangar, and what guards them."""
+
+import subprocess
+import sys
+
+from demo.hangar import load_demo
+from live_server import ROOT, environment
+
+from .conftest import Browser
+
+SIGN_IN = "/api/account/sign-in"
+
+
+def test_sign_up_sign_out_and_in_again(db):
+    browser = Browser()
+    made = browser.send("POST", "/api/account/sign-up", {"name": "wren", "password": "reed-bed-42"})
+    assert made.json()["pilot"] == "wren"
+    assert browser.get("/api/helicopters").json() == []
+    browser.send("POST", "/api/account/sign-out")
+    assert browser.get("/api/helicopters").status_code == 401
+    again = browser.send("POST", SIGN_IN, {"name": "wren", "password": "reed-bed-42"})
+    assert again.json()["pilot"] == "wren"
+
+
+def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
+    browser = Browser()
+    weak = browser.send("POST", "/api/account/sign-up", {"name": "tern", "password": "1234"}).json()
+    assert {fault["path"] for fault in weak["faults"]} == {"password"}
+    taken = browser.send(
+        "POST", "/api/account/sign-up", {"name": "heron", "password": "reed-bed-42"}
+    )
+    assert taken.status_code == 422
+    assert taken.json()["faults"][0]["path"] == "name"
+
+
+def test_five_wrong_passwords_bring_a_pause_for_that_name_only(pilot, stranger):
+    browser = Browser()
+    for _ in range(4):
+        wrong = browser.send("POST", SIGN_IN, {"name": "heron", "password": "wrong"})
+        assert wrong.status_code == 403
+    browser.send("POST", SIGN_IN, {"name": "heron", "password": "wrong"})
+    held = browser.send("POST", SIGN_IN, {"name": "heron", "password": "salt-works-7"})
+    assert held.status_code == 429
+    assert "five minutes" in held.json()["detail"]
+    other = browser.send("POST", SIGN_IN, {"name": "plover", "password": "salt-works-8"})
+    assert other.status_code == 200
+
+
+def test_a_new_password_ends_every_other_session(pilot):
+    here, there = Browser(), Browser()
+    for browser in (here, there):
+        browser.send("POST", SIGN_IN, {"name": "heron", "password": "salt-works-7"})
+    wrong = here.send(
+        "POST", "/api/account/password", {"old_password": "x", "new_password": "reed-bed-42"}
+    )
+    assert wrong.json()["faults"][0]["path"] == "old_password"
+    here.send(
+        "POST",
+        "/api/account/password",
+        {"old_password": "salt-works-7", "new_password": "reed-bed-42"},
+    )
+    assert here.get("/api/helicopters").status_code == 200
+    assert there.get("/api/helicopters").status_code == 401
+
+
+def test_the_demo_hangar_opens_only_where_demo_data_is_loaded(db):
+    browser = Browser()
+    assert browser.get("/api/account").json() == {"pilot": None, "demo": False}
+    assert browser.send("POST", "/api/account/demo").status_code == 404
+    assert load_demo()
+    assert not load_demo()
+    assert browser.get("/api/account").json()["demo"]
+    browser.send("POST", "/api/account/demo")
+    fleet = browser.get("/api/helicopters").json()
+    assert [(each["name"], each["unsaved"]) for each in fleet] == [
+        ("Sorrel 690", False),
+        ("Tansy 380", False),
+        ("Yarrow 570", True),
+    ]
+    for each in fleet:
+        # A sensible helicopter: F11's collective range, F10b's cyclic (common practice, no source).
+        reach = each["reach"]
+        assert 10 <= -reach["collective_low_deg"] <= 13
+        assert 10 <= reach["collective_high_deg"] <= 13
+        assert 8 <= reach["aileron_deg"] <= 10.5
+    refused = browser.send(
+        "POST", "/api/account/password", {"old_password": "", "new_password": "reed-bed-42"}
+    )
+    assert refused.status_code == 403
+
+
+def test_a_request_without_the_token_changes_nothing(tab):
+    forged = tab.generic(
+        "POST", "/api/helicopters", '{"name": "Forged"}', content_type="application/json"
+    )
+    assert forged.status_code == 403
+    for way in ("sign-in", "sign-up", "demo"):
+        assert Browser().post(f"/api/account/{way}").status_code == 403
+    assert tab.get("/api/helicopters").json() == []
+
+
+def test_a_strange_host_is_turned_away_and_every_page_carries_the_policy(db, client):
+    assert client.get("/api/account", headers={"host": "elsewhere.example"}).status_code == 400
+    page = client.get("/", headers={"host": "127.0.0.1"})
+    policy = page["Content-Security-Policy"]
+    assert "default-src 'none'" in policy
+    assert "script-src 'self';" in policy + ";"
+    assert "unsafe" not in policy
+    nonce = policy.split("'nonce-")[1].split("'")[0]
+    assert f'content="{nonce}"' in page.content.decode()
+    assert page["X-Frame-Options"] == "DENY"
+    assert page.cookies["csrftoken"]["samesite"] == "Lax"
+
+
+def test_cookies_are_secure_unless_the_server_is_told_it_is_on_plain_http(tmp_path):
+    ask = (
+        "import config.settings as s; "
+        "print(s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_SSL_REDIRECT, s.DEBUG)"
+    )
+    for plain, expected in (("", "True True True False"), ("1", "False False False False")):
+        found = subprocess.run(
+            [sys.executable, "-c", ask],
+            cwd=ROOT / "server",
+            env={**environment(tmp_path), "MINT_LEVER_PLAIN_HTTP": plain},
+            capture_output=True,
+            text=True,
+        )
+        assert found.stdout.strip() == expected, found.stderr
+    assert oct((tmp_path / "secret-key").stat().st_mode)[-3:] == "600"

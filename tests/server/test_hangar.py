@@ -1,0 +1,213 @@
+"""Helicopters, drafts and revisions: owned, versioned, all or nothing."""
+
+import json
+
+import pytest
+from django.db import DatabaseError, connection, transaction
+
+from builds import document
+from hangar.models import DraftState, Helicopter, Revision
+
+ARM = "airframe.servos.0.arm_mm"
+
+
+def edit(tab, draft, *changes, version=None):
+    body = {
+        "version": draft["version"] if version is None else version,
+        "changes": [{"path": path, "value": value} for path, value in changes],
+    }
+    return tab.send("PATCH", f"/api/helicopters/{draft['id']}/draft", body)
+
+
+def do(tab, draft, what, **body):
+    path = f"/api/helicopters/{draft['id']}/{what}"
+    return tab.send("POST", path, {"version": draft["version"], **body})
+
+
+def arm(draft):
+    return draft["document"]["airframe"]["servos"][0]["arm_mm"]
+
+
+def test_edit_undo_redo_and_a_new_edit_cuts_the_redo_off(tab, helicopter):
+    assert helicopter["undo"] is None
+    one = edit(tab, helicopter, (ARM, 14.0)).json()
+    two = edit(tab, one, (ARM, 15.0)).json()
+    assert (arm(two), two["undo"], two["redo"]) == (15.0, [ARM], None)
+    back = do(tab, two, "draft/undo").json()
+    assert (arm(back), back["redo"]) == (14.0, [ARM])
+    start = do(tab, back, "draft/undo").json()
+    assert (arm(start), start["undo"]) == (13.0, None)
+    assert do(tab, start, "draft/undo").status_code == 409
+    assert arm(do(tab, start, "draft/redo").json()) == 14.0
+    fresh = tab.get(f"/api/helicopters/{helicopter['id']}").json()
+    other = edit(tab, fresh, (ARM, 9.0)).json()
+    assert other["redo"] is None
+    assert other["version"] == fresh["version"] + 1
+
+
+def test_two_tabs_never_overwrite_each_other_silently(tab, helicopter):
+    first = edit(tab, helicopter, (ARM, 14.0)).json()
+    second = edit(tab, helicopter, (ARM, 11.0))
+    assert second.status_code == 409
+    problem = second.json()
+    assert problem["version"] == first["version"]
+    assert "Nothing was overwritten" in problem["detail"]
+    for what in ("draft/undo", "revisions"):
+        assert do(tab, helicopter, what).status_code == 409
+    assert arm(tab.get(f"/api/helicopters/{helicopter['id']}").json()) == 14.0
+
+
+def test_a_refused_edit_leaves_everything_as_it_was(tab, helicopter):
+    before = DraftState.objects.count()
+    refused = edit(tab, helicopter, ("unit.cyclic_pct", 55.0), (ARM, -1.0))
+    assert refused.status_code == 422
+    fault = refused.json()["faults"][0]
+    assert fault == {"path": ARM, "found": "-1.0", "allowed": "a number above 0"}
+    assert edit(tab, helicopter, ("no.such", 1)).json()["faults"][0]["path"] == "no.such"
+    assert edit(tab, helicopter, (ARM, "13")).status_code == 422
+    assert DraftState.objects.count() == before
+    now = tab.get(f"/api/helicopters/{helicopter['id']}").json()
+    assert (now["document"], now["version"]) == (helicopter["document"], helicopter["version"])
+
+
+def test_an_edit_that_breaks_the_geometry_is_refused(tab, helicopter):
+    refused = edit(tab, helicopter, ("airframe.servos.0.link_extra_mm", 100.0))
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "airframe.servos"
+
+
+def test_revisions_are_numbered_noted_and_never_change(tab, helicopter):
+    saved = do(tab, helicopter, "revisions", note="  as built ").json()
+    assert [(r["number"], r["note"]) for r in saved["revisions"]] == [(1, "as built")]
+    assert not saved["unsaved"]
+    again = do(tab, saved, "revisions")
+    assert again.status_code == 409
+    assert "same as revision 1" in again.json()["detail"]
+    moved = edit(tab, saved, (ARM, 14.5)).json()
+    assert moved["unsaved"]
+    two = do(tab, moved, "revisions", note="longer horn").json()
+    assert [r["number"] for r in two["revisions"]] == [1, 2]
+    old = tab.get(f"/api/helicopters/{helicopter['id']}/revisions/1").json()
+    assert old["airframe"]["servos"][0]["arm_mm"] == 13.0
+
+    revision = Revision.objects.get(number=1)
+    with pytest.raises(ValueError, match="never changes"):
+        revision.save()
+    with pytest.raises(DatabaseError, match="never changes"), transaction.atomic():
+        Revision.objects.filter(number=1).update(note="forged")
+
+
+def test_a_revision_comes_back_into_the_draft_and_that_can_be_undone(tab, helicopter):
+    saved = do(tab, helicopter, "revisions").json()
+    moved = edit(tab, saved, (ARM, 14.5)).json()
+    restored = do(tab, moved, "draft/restore", revision=1).json()
+    assert (arm(restored), restored["unsaved"], restored["undo"]) == (13.0, False, [])
+    assert arm(do(tab, restored, "draft/undo").json()) == 14.5
+    assert do(tab, restored, "draft/restore", revision=7).status_code == 404
+
+
+def test_another_pilots_helicopter_is_not_found_by_any_address(tab, stranger, helicopter):
+    saved = do(tab, helicopter, "revisions").json()
+    base = f"/api/helicopters/{helicopter['id']}"
+    reads = [
+        "",
+        "/export",
+        "/export?revision=1",
+        "/revisions/1",
+        f"/frame?version={saved['version']}",
+        f"/response?version={saved['version']}&function=aileron",
+    ]
+    # The owner's own frame first, so that a chain is kept which the stranger must not be given.
+    for path in reads:
+        assert tab.get(base + path).status_code == 200, path
+        found = stranger.get(base + path)
+        assert (found.status_code, found.json()["title"]) == (404, "Not found"), path
+    for what in ("draft/undo", "draft/redo", "draft/restore", "revisions"):
+        assert do(stranger, saved, what, revision=1).status_code == 404, what
+    assert edit(stranger, saved, (ARM, 9.0)).status_code == 404
+    assert stranger.send("DELETE", base).status_code == 404
+    assert stranger.get("/api/helicopters").json() == []
+    assert arm(tab.get(base).json()) == 13.0
+
+
+def test_export_and_import_carry_everything(tab, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}/export"
+    file = tab.get(path)
+    assert 'filename="fennel-500-draft.json"' in file["Content-Disposition"]
+    again = tab.send("POST", "/api/helicopters/import", raw=file.content)
+    assert again.status_code == 201
+    assert again.json()["document"] == helicopter["document"]
+    assert again.json()["id"] != helicopter["id"]
+
+
+@pytest.mark.parametrize(
+    ("raw", "path"),
+    [
+        (json.dumps({**document(), "colour": 1}), "colour"),
+        (json.dumps({**document(), "version": 3}), "version"),
+        (json.dumps({**document(), "arrangement": "transmitter_mixes"}), "arrangement"),
+        (json.dumps(document()).replace("23.0", "NaN"), "airframe.head.grip_arm_mm"),
+        (json.dumps(document()).replace("23.0", "1e999"), "airframe.head.grip_arm_mm"),
+        (json.dumps(document(arm=-13.0)), "airframe.servos.0.arm_mm"),
+        (
+            json.dumps(document(head={"link_extra_mm": [99.0, 0.0]})),
+            "airframe.head.link_extra_mm.0",
+        ),
+        (b"\x00\x01\x02\xff" * 50, ""),
+        (b"{", ""),
+        (b"[" * 100_000, ""),
+    ],
+)
+def test_a_bad_file_is_refused_with_its_path_and_nothing_is_stored(tab, raw, path):
+    refused = tab.send("POST", "/api/helicopters/import", raw=raw)
+    assert refused.status_code == 422
+    assert refused["Content-Type"] == "application/problem+json"
+    problem = refused.json()
+    assert problem["faults"][0]["path"] == path
+    assert problem["faults"][0]["allowed"]
+    assert Helicopter.objects.count() == 0
+
+
+def test_a_50_megabyte_upload_is_refused_and_nothing_is_stored(tab):
+    refused = tab.send("POST", "/api/helicopters/import", raw=b" " * 50_000_000)
+    assert refused.status_code == 413
+    assert "50,000,000 bytes" in refused.json()["detail"]
+    assert Helicopter.objects.count() == 0
+
+
+@pytest.mark.parametrize("layout", ["single", "three_120", "three_90", "four_45"])
+def test_a_fresh_helicopter_of_any_layout_computes(tab, layout):
+    body = {"name": "Dill 450", "layout": layout, "blades": 3, "rotation": "counter_clockwise"}
+    made = tab.send("POST", "/api/helicopters", body)
+    assert made.status_code == 201
+    row = tab.get("/api/helicopters").json()[0]
+    assert (row["layout"], row["blades"], row["revision"], row["unsaved"]) == (
+        layout,
+        3,
+        None,
+        True,
+    )
+    assert row["reach"]["collective_high_deg"] > 8
+
+
+@pytest.mark.parametrize("body", [{}, {"name": ""}, {"name": "x", "blades": 9}, {"name": "x" * 81}])
+def test_a_fresh_helicopter_needs_a_sensible_name_and_build(tab, body):
+    refused = tab.send("POST", "/api/helicopters", body)
+    assert refused.status_code == 422
+    assert refused.json()["faults"]
+    assert Helicopter.objects.count() == 0
+
+
+def test_removing_takes_everything_of_that_helicopter(tab, helicopter):
+    do(tab, helicopter, "revisions")
+    assert tab.send("DELETE", f"/api/helicopters/{helicopter['id']}").status_code == 204
+    assert Revision.objects.count() == DraftState.objects.count() == 0
+
+
+def test_the_database_keeps_every_finished_save(db):
+    with connection.cursor() as cursor:
+        found = [
+            cursor.execute(f"PRAGMA {name}").fetchone()[0]
+            for name in ("synchronous", "foreign_keys", "busy_timeout")
+        ]
+    assert found == [2, 1, 10000]  # 2 is FULL

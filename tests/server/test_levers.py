@@ -1,0 +1,90 @@
+"""The live frame: the core's own numbers, in the shape the API describes."""
+
+import pytest
+
+from builds import document
+from levers.api import FrameOut, ResponseOut
+from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.setup import read_setup
+
+
+def address(helicopter, what, **query):
+    pairs = "&".join(f"{key}={value}" for key, value in query.items())
+    return f"/api/helicopters/{helicopter['id']}/{what}?{pairs}"
+
+
+def test_a_frame_carries_the_cores_numbers(tab, helicopter):
+    query = {"version": 1, "collective": 40, "aileron": -30, "elevator": 20, "azimuth": 75}
+    answer = tab.get(address(helicopter, "frame", **query))
+    assert answer["Cache-Control"] == "no-store"
+    frame = FrameOut.model_validate(answer.json())
+    expected = evaluate(build_chain(read_setup(document())), Sticks.at(40, -30, 20), [75])
+    assert frame.blade.pitch_deg == pytest.approx(expected.pitch_deg.item())
+    assert frame.blade.collective_deg == pytest.approx(expected.head.collective_deg.item())
+    assert frame.blade.phase_error_deg == pytest.approx(expected.phase_error_deg.item())
+    assert [s.pulse_us for s in frame.servos] == pytest.approx(expected.run.servo.sent_us[:, 0])
+    stages = frame.functions.aileron
+    assert (stages.stick_pct, stages.pulse_us, stages.demand_pct) == (-30, 1400, -12)
+    # The drawing's links are as long as the setup says.
+    for servo, horn, ball in zip(
+        document()["airframe"]["servos"],
+        frame.scene.horn_balls,
+        frame.scene.swash_balls,
+        strict=True,
+    ):
+        length = sum((a - b) ** 2 for a, b in zip(horn, ball, strict=True)) ** 0.5
+        assert length == pytest.approx(servo["link_length_mm"], abs=1e-9)
+
+
+def test_exaggeration_changes_the_drawing_and_not_one_figure(tab, helicopter):
+    query = {"version": 1, "collective": 60, "aileron": 30}
+    plain = tab.get(address(helicopter, "frame", **query)).json()
+    large = tab.get(address(helicopter, "frame", **query, exaggerate=2)).json()
+    assert large["scene"]["centre"][2] == pytest.approx(2 * plain["scene"]["centre"][2])
+    for key in ("functions", "servos", "swash", "blade", "warnings"):
+        assert large[key] == plain[key]
+
+
+def test_the_response_runs_through_the_live_point(tab, helicopter):
+    query = {"version": 1, "function": "collective", "aileron": 25, "azimuth": 200}
+    response = ResponseOut.model_validate(tab.get(address(helicopter, "response", **query)).json())
+    point = tab.get(
+        address(helicopter, "frame", version=1, collective=50, aileron=25, azimuth=200)
+    ).json()
+    at = response.stick_pct.index(50)
+    assert response.pitch_deg[at] == pytest.approx(point["blade"]["pitch_deg"])
+    assert response.deg_per_us > 0
+
+
+def test_an_old_version_is_refused_not_drawn(tab, helicopter):
+    change = {"version": 1, "changes": [{"path": "unit.cyclic_pct", "value": 50.0}]}
+    tab.send("PATCH", f"/api/helicopters/{helicopter['id']}/draft", change)
+    refused = tab.get(address(helicopter, "frame", version=1))
+    assert (refused.status_code, refused.json()["version"]) == (409, 2)
+    assert tab.get(address(helicopter, "frame", version=2, aileron=100)).status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("query", "path"),
+    [
+        ({"collective": 101}, "collective"),
+        ({"aileron": "nan"}, "aileron"),
+        ({"azimuth": "inf"}, "azimuth"),
+        ({"exaggerate": 9}, "exaggerate"),
+        ({"mode": "flying"}, "mode"),
+        ({"elevator": "abc"}, "elevator"),
+    ],
+)
+def test_bad_levers_are_refused_by_name(tab, helicopter, query, path):
+    refused = tab.get(address(helicopter, "frame", version=1, **query))
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == path
+
+
+def test_the_api_describes_itself_and_the_setup_file(client, db):
+    described = client.get("/api/openapi.json", headers={"host": "127.0.0.1"}).json()
+    assert "/api/helicopters/{helicopter_id}/frame" in described["paths"]
+    schema = client.get("/api/setup-schema", headers={"host": "127.0.0.1"})
+    assert schema.json()["title"] == "Setup"
+    missing = client.get("/api/nothing", headers={"host": "127.0.0.1"})
+    assert (missing.status_code, missing.json()["title"]) == (404, "Not found")
