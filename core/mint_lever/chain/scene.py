@@ -68,4 +68,5 @@ def scene(chain: Chain, run: Run, azimuth_deg: float, exaggerate: float = 1.0) -
 
 
 def _rows(points: tuple[Array, ...]) -> Array:
-    return np.stack([part[:, 0] for part in np.broadcast_arrays(*points)], axis=1)
+    """The first pose's points as rows x, y, z."""
+    return np.stack([part[:, 0] for part in points], axis=1)

@@ -41,6 +41,8 @@ class Sticks:
                 where = name if array.size == 1 else f"{name}.{row}"
                 found = f"{array[row]:g}"
                 raise InvalidRequest([Fault(where, found, "a stick position from -100 to 100 %")])
+        if all(array.size == 1 for array in arrays):  # the live frame: nothing to stretch
+            return cls(*arrays)
         return cls(*np.broadcast_arrays(*arrays))
 
     def of(self, function: Function) -> Array:

@@ -161,7 +161,7 @@ export class Linkage {
   }
 
   private ball(radius: number): InkPart {
-    return this.ink.solid(new IcosahedronGeometry(radius, 1), "ink", false);
+    return this.ink.solid(new IcosahedronGeometry(radius, 0), "ink", false);
   }
 
   private shaft(from: number, to: number) {
@@ -189,7 +189,7 @@ export class Linkage {
     const u = this.unit;
     const ring = (radius: number, width: number, colour: string, z: number) =>
       this.ink.solid(
-        new RingGeometry(radius - width, radius, 48).translate(0, 0, z) as RingGeometry,
+        new RingGeometry(radius - width, radius, 36).translate(0, 0, z) as RingGeometry,
         colour,
       );
     return [

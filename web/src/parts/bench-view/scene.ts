@@ -2,14 +2,14 @@
  * The drawing's stage: camera, turning the view, colours, and a draw at most once a screen frame.
  * Loaded only where the bench is shown. Core axes: x right, y forward, z up, all in mm.
  */
-import { PerspectiveCamera, Scene, Vector3, WebGLRenderer } from "three";
+import { Color, PerspectiveCamera, Scene, Vector3, WebGLRenderer } from "three";
 import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import type { Frame, Setup } from "@/api/client";
 import { Linkage } from "./linkage";
 
 /** Drawn pixels for one of the page's, resting and, where the processor draws, moving. */
 const FINE = 2;
-const ROUGH = 0.6;
+const ROUGH = 0.5;
 const REST_MS = 160;
 const USUAL_TURN = 32;
 const USUAL_RISE = 22;
@@ -32,7 +32,7 @@ export class BenchScene {
   private rest: ReturnType<typeof setTimeout> | undefined;
 
   constructor(private readonly canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: !this.byProcessor, alpha: true });
+    this.renderer = new WebGLRenderer({ canvas, antialias: !this.byProcessor });
     this.camera.up.copy(new Vector3(0, 0, 1));
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enablePan = false;
@@ -88,7 +88,9 @@ export class BenchScene {
   /** Take the theme's colours from the page. */
   repaint() {
     const style = getComputedStyle(this.canvas);
-    this.linkage?.repaint((name) => style.getPropertyValue(`--${name}`).trim() || "#888");
+    const colourOf = (name: string) => style.getPropertyValue(`--${name}`).trim() || "#888";
+    this.scene.background = new Color(colourOf("paper"));
+    this.linkage?.repaint(colourOf);
     this.draw();
   }
 

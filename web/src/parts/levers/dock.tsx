@@ -26,7 +26,7 @@ export function Dock({ modes, children }: Props) {
   return (
     <section
       aria-label="Levers"
-      className="sticky bottom-0 z-20 border-t-2 border-ink bg-paper px-3 pt-2 pb-1 md:px-4"
+      className="moving sticky bottom-0 z-20 border-t-2 border-ink bg-paper px-3 pt-2 pb-1 md:px-4"
     >
       <div className="mx-auto flex max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6">
         <ModeKeys modes={modes} />

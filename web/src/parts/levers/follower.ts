@@ -28,17 +28,27 @@ export class Follower<Question, Answer> {
 
   private async run() {
     this.busy = true;
-    while (this.next && !this.stopped) {
-      const { question } = this.next;
-      this.next = null;
-      this.aborter = new AbortController();
-      try {
-        const answer = await this.ask(question, this.aborter.signal);
-        if (!this.stopped) this.took(answer, question);
-      } catch (error) {
-        if (!this.stopped) this.failed(error);
-      }
+    let asked = this.send();
+    while (asked) {
+      const settled = await asked;
+      // The next question leaves before this answer is drawn: the server works meanwhile.
+      asked = this.send();
+      if (!this.stopped) settled();
+      // Drawing may itself have moved something.
+      asked ??= this.send();
     }
     this.busy = false;
+  }
+
+  /** Send the latest question, if one waits; the promise gives what is to be done about it. */
+  private send(): Promise<() => void> | null {
+    if (!this.next || this.stopped) return null;
+    const { question } = this.next;
+    this.next = null;
+    this.aborter = new AbortController();
+    return this.ask(question, this.aborter.signal).then(
+      (answer) => () => this.took(answer, question),
+      (error) => () => this.failed(error),
+    );
   }
 }

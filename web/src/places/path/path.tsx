@@ -105,7 +105,7 @@ function OpenPath({ draft }: { draft: Draft }) {
           onAzimuth={(azimuth) => setView({ ...view, azimuth })}
           onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
         />
-        <div className="grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l">
+        <div className="moving grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l">
           <Readings draft={draft} live={live} function={f} azimuth={view.azimuth} />
         </div>
       </main>

@@ -1,7 +1,7 @@
 /** How blade pitch answers one stick over its whole range, with the lever's live point. */
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
-import { useEffect, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { answer, client, type Frame, type FunctionName, type Response } from "@/api/client";
 import { Follower } from "@/parts/levers/follower";
 import { leversNow, onLevers } from "@/parts/levers/levers";
@@ -63,21 +63,11 @@ export function ResponseChart(props: Props) {
   const { function: f, frame } = props;
   const response = useResponse(props);
   const ofRudder = f === "rudder";
-  const values = ofRudder ? response?.arrives_pct : response?.pitch_deg;
-  const known = (values ?? []).filter((value): value is number => value !== null);
-  const reach = Math.max(ofRudder ? 100 : 5, ...known.map(Math.abs)) * 1.08;
-  const x = scaleLinear([-100, 100], [EDGE.left, W - EDGE.right]);
-  const y = scaleLinear([-reach, reach], [H - EDGE.bottom, EDGE.top]);
-  const points = (response?.stick_pct ?? []).map(
-    (stick, i) => [stick, values?.[i] ?? null] as const,
-  );
-  const path = line<readonly [number, number | null]>()
-    .defined(([, value]) => value !== null)
-    .x(([stick]) => x(stick))
-    .y(([, value]) => y(value ?? 0))([...points]);
+  const shape = useMemo(() => shaped(response, ofRudder), [response, ofRudder]);
   const stick = frame.functions[f].stick_pct;
   const now = ofRudder ? frame.functions[f].seen_pct : frame.blade.pitch_deg;
   const unit = ofRudder ? "%" : "°";
+  const { x, y, first, last } = shape;
   return (
     <section aria-label="Response">
       <h3 className="flex items-baseline justify-between gap-2 text-sm font-semibold">
@@ -91,44 +81,10 @@ export function ResponseChart(props: Props) {
       <svg
         viewBox={`0 0 ${W} ${H}`}
         role="img"
-        aria-label={`At ${signed(stick, 0)} % stick: ${signed(now)}${unit}. From ${signed(known[0])}${unit} to ${signed(known.at(-1))}${unit} over the whole range.`}
+        aria-label={`At ${signed(stick, 0)} % stick: ${signed(now)}${unit}. From ${signed(first)}${unit} to ${signed(last)}${unit} over the whole range.`}
         className="w-full"
       >
-        {y.ticks(5).map((tick) => (
-          <g key={tick}>
-            <path
-              d={`M${EDGE.left} ${y(tick)}H${W - EDGE.right}`}
-              className={tick === 0 ? "stroke-edge" : "stroke-rule"}
-              strokeWidth={tick === 0 ? 1 : 0.6}
-            />
-            <text
-              x={EDGE.left - 4}
-              y={y(tick) + 3.5}
-              textAnchor="end"
-              className="figure fill-faint text-[10px]"
-            >
-              {shown(tick, 0)}
-            </text>
-          </g>
-        ))}
-        {[-100, -50, 0, 50, 100].map((tick) => (
-          <g key={tick}>
-            <path
-              d={`M${x(tick)} ${EDGE.top}V${H - EDGE.bottom}`}
-              className={tick === 0 ? "stroke-edge" : "stroke-rule"}
-              strokeWidth={tick === 0 ? 1 : 0.6}
-            />
-            <text
-              x={x(tick)}
-              y={H - 6}
-              textAnchor="middle"
-              className="figure fill-faint text-[10px]"
-            >
-              {shown(tick, 0)}
-            </text>
-          </g>
-        ))}
-        <path d={path ?? ""} className="fill-none stroke-ink" strokeWidth="2" />
+        <Axes shape={shape} />
         {now !== null && (
           <g>
             <path
@@ -149,3 +105,56 @@ export function ResponseChart(props: Props) {
     </section>
   );
 }
+
+/** Scales and the curve's line: made when an answer comes, not with every frame. */
+function shaped(response: Response | null, ofRudder: boolean) {
+  const values = (ofRudder ? response?.arrives_pct : response?.pitch_deg) ?? [];
+  const known = values.filter((value): value is number => value !== null);
+  const reach = Math.max(ofRudder ? 100 : 5, ...known.map(Math.abs)) * 1.08;
+  const x = scaleLinear([-100, 100], [EDGE.left, W - EDGE.right]);
+  const y = scaleLinear([-reach, reach], [H - EDGE.bottom, EDGE.top]);
+  const points = values.map((value, i) => [response?.stick_pct[i] ?? 0, value] as const);
+  const path = line<readonly [number, number | null]>()
+    .defined(([, value]) => value !== null)
+    .x(([stick]) => x(stick))
+    .y(([, value]) => y(value ?? 0))([...points]);
+  return { x, y, path: path ?? "", first: known[0], last: known.at(-1) };
+}
+
+const Axes = memo(function Axes({ shape: { x, y, path } }: { shape: ReturnType<typeof shaped> }) {
+  const strength = (tick: number) => (tick === 0 ? "stroke-edge" : "stroke-rule");
+  return (
+    <>
+      {y.ticks(5).map((tick) => (
+        <g key={tick}>
+          <path
+            d={`M${EDGE.left} ${y(tick)}H${W - EDGE.right}`}
+            className={strength(tick)}
+            strokeWidth={tick === 0 ? 1 : 0.6}
+          />
+          <text
+            x={EDGE.left - 4}
+            y={y(tick) + 3.5}
+            textAnchor="end"
+            className="figure fill-faint text-[10px]"
+          >
+            {shown(tick, 0)}
+          </text>
+        </g>
+      ))}
+      {[-100, -50, 0, 50, 100].map((tick) => (
+        <g key={tick}>
+          <path
+            d={`M${x(tick)} ${EDGE.top}V${H - EDGE.bottom}`}
+            className={strength(tick)}
+            strokeWidth={tick === 0 ? 1 : 0.6}
+          />
+          <text x={x(tick)} y={H - 6} textAnchor="middle" className="figure fill-faint text-[10px]">
+            {shown(tick, 0)}
+          </text>
+        </g>
+      ))}
+      <path d={path} className="fill-none stroke-ink" strokeWidth="2" />
+    </>
+  );
+});

@@ -2,7 +2,7 @@
 import type { FunctionName } from "@/api/client";
 import { DeviceSign } from "@/parts/settings/devices";
 import { type Live, useFrame } from "./live";
-import { type StageName, stagesOf } from "./stages";
+import { type Stage, type StageName, stagesOf } from "./stages";
 
 type Props = {
   live: Live;
@@ -15,12 +15,11 @@ type Props = {
 const WIDE = new Set<StageName>(["servos", "horns"]);
 
 export function Ribbon({ live, function: f, open, onOpen }: Props) {
-  const frame = useFrame(live);
   const stages = stagesOf(f);
   return (
     <nav
       aria-label="From stick to blade"
-      className="overflow-x-auto border-b-2 border-ink bg-sheet"
+      className="moving shrink-0 overflow-x-auto border-b-2 border-ink bg-sheet"
     >
       <ol className="flex min-w-max px-2 md:px-4">
         {stages.map((stage, i) => {
@@ -55,18 +54,28 @@ export function Ribbon({ live, function: f, open, onOpen }: Props) {
                 <span className="text-sm leading-tight group-aria-expanded:font-semibold">
                   {stage.label(f)}
                 </span>
-                <span
-                  className={`figure leading-snug whitespace-nowrap ${WIDE.has(stage.name) ? "text-base leading-[1.55] tracking-tighter" : "text-lg"}`}
-                  data-value={stage.name}
-                >
-                  {frame ? stage.value(frame, f) : "–"}
-                  <span className="ml-0.5 text-xs text-faint">{stage.unit}</span>
-                </span>
+                <StageValue live={live} stage={stage} function={f} />
               </button>
             </li>
           );
         })}
       </ol>
     </nav>
+  );
+}
+
+/** The one part of a stage that changes with every frame. */
+function StageValue({
+  live,
+  stage,
+  function: f,
+}: Pick<Props, "live" | "function"> & { stage: Stage }) {
+  const frame = useFrame(live);
+  const size = WIDE.has(stage.name) ? "text-base leading-[1.55] tracking-tighter" : "text-lg";
+  return (
+    <span className={`figure leading-snug whitespace-nowrap ${size}`} data-value={stage.name}>
+      {frame ? stage.value(frame, f) : "–"}
+      <span className="ml-0.5 text-xs text-faint">{stage.unit}</span>
+    </span>
   );
 }
