@@ -44,7 +44,7 @@ export function Dock({ modes, children }: Props) {
         </div>
         <div className="flex gap-2 border-l border-rule pl-3 md:pl-6">
           <Lever function="collective" upright className="h-full w-9" />
-          <div className="flex w-16 flex-col justify-between py-1 md:w-auto">
+          <div className="flex w-20 flex-col justify-between py-1 whitespace-nowrap md:w-auto">
             <span className="text-xs text-faint">up</span>
             <Reading function="collective" short="coll." />
             <span className="text-xs text-faint">down</span>
