@@ -45,8 +45,15 @@ class OneByOne:
         x0, y0 = self.rest[:, 0], self.rest[:, 1]
 
         def misses(p):
-            sr, cr, sf, cf = np.sin(p[1]), np.cos(p[1]), np.sin(p[2]), np.cos(p[2])
-            ball = np.stack([x0 * cr, y0 * cf - x0 * sr * sf, p[0] - y0 * sf - x0 * sr * cf], 1)
+            sine, cosine = np.sin(p[1:]), np.cos(p[1:])
+            ball = np.stack(
+                [
+                    x0 * cosine[0],
+                    y0 * cosine[1] - x0 * sine[0] * sine[1],
+                    p[0] - y0 * sine[1] - x0 * sine[0] * cosine[1],
+                ],
+                axis=1,
+            )
             return np.sqrt(((ball - horn) ** 2).sum(axis=1)) - self.link
 
         return root(misses, np.zeros(3), tol=1e-10).x

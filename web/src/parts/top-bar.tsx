@@ -1,18 +1,15 @@
 /** The bar over every place: where you are, what to do here, who you are. */
 import { CircleHelp, KeyRound, LogOut, Moon, Sun, User } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { useEntry, useWho } from "@/api/account";
 import { setTheme, useTheme } from "@/look/theme";
 import { Dialog } from "./dialog";
 import { PUSHES, typing } from "./levers/keys";
+import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
 
 type Props = { title?: string; mark?: React.ReactNode; children?: React.ReactNode };
-
-const ITEM =
-  "flex items-center gap-2 px-3 py-2 outline-none data-[highlighted]:bg-wash cursor-pointer select-none";
 
 export function TopBar({ title, mark, children }: Props) {
   const who = useWho();
@@ -41,42 +38,26 @@ export function TopBar({ title, mark, children }: Props) {
       {mark && <div className="order-last w-full md:order-none md:w-auto">{mark}</div>}
       <div className="ml-auto flex items-center gap-1.5">
         {children}
-        <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger className="key px-2" aria-label="Account and page">
-            <User aria-hidden size={18} />
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              sideOffset={4}
-              className="z-50 min-w-56 border-2 border-ink bg-sheet"
-            >
-              <DropdownMenu.Label className="border-b border-rule px-3 py-2 text-sm text-faint">
-                {who.data?.pilot ?? "not signed in"}
-              </DropdownMenu.Label>
-              <DropdownMenu.Item
-                className={ITEM}
-                onSelect={() => setTheme(theme === "dark" ? "light" : "dark")}
-              >
-                {theme === "dark" ? <Sun aria-hidden size={17} /> : <Moon aria-hidden size={17} />}
-                {theme === "dark" ? "Light paper" : "Dark paper"}
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={ITEM} onSelect={() => setHelp(true)}>
-                <CircleHelp aria-hidden size={17} /> Keys
-                <span className="figure ml-auto text-sm text-faint">?</span>
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={ITEM} onSelect={() => setPassword(true)}>
-                <KeyRound aria-hidden size={17} /> Change password
-              </DropdownMenu.Item>
-              <DropdownMenu.Item
-                className={ITEM}
-                onSelect={() => entry.mutate({ way: "sign-out" })}
-              >
-                <LogOut aria-hidden size={17} /> Sign out
-              </DropdownMenu.Item>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <Menu
+          label="Account and page"
+          icon={<User aria-hidden size={18} />}
+          heading={who.data?.pilot ?? "not signed in"}
+        >
+          <MenuItem onSelect={() => setTheme(theme === "dark" ? "light" : "dark")}>
+            {theme === "dark" ? <Sun aria-hidden size={17} /> : <Moon aria-hidden size={17} />}
+            {theme === "dark" ? "Light paper" : "Dark paper"}
+          </MenuItem>
+          <MenuItem onSelect={() => setHelp(true)}>
+            <CircleHelp aria-hidden size={17} /> Keys
+            <span className="figure ml-auto text-sm text-faint">?</span>
+          </MenuItem>
+          <MenuItem onSelect={() => setPassword(true)}>
+            <KeyRound aria-hidden size={17} /> Change password
+          </MenuItem>
+          <MenuItem onSelect={() => entry.mutate({ way: "sign-out" })}>
+            <LogOut aria-hidden size={17} /> Sign out
+          </MenuItem>
+        </Menu>
       </div>
       <Dialog open={password} onOpenChange={setPassword} title="Change password">
         <PasswordForm done={() => setPassword(false)} />

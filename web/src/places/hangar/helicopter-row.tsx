@@ -1,17 +1,14 @@
 /** One helicopter in the hangar's list. */
 import { CircleDashed, Download, EllipsisVertical, Trash2 } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 import { asProblem, type Summary } from "@/api/client";
 import { exportAddress, useRemoveHelicopter } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
+import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { ARRANGEMENTS, LAYOUTS } from "./layouts";
-
-const ITEM =
-  "flex items-center gap-2 px-3 py-2 outline-none data-[highlighted]:bg-wash cursor-pointer select-none";
 
 function Reach({ label, children }: { label: string; children: React.ReactNode }) {
   return (
@@ -66,27 +63,16 @@ export function HelicopterRow({ helicopter: h }: { helicopter: Summary }) {
         </p>
       </div>
       <div className="absolute top-4 right-1 z-10">
-        <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger className="key px-2" aria-label={`More for ${h.name}`}>
-            <EllipsisVertical aria-hidden size={18} />
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              sideOffset={4}
-              className="z-50 min-w-52 border-2 border-ink bg-sheet"
-            >
-              <DropdownMenu.Item asChild className={ITEM}>
-                <a href={exportAddress(h.id)} download>
-                  <Download aria-hidden size={17} /> Export setup file
-                </a>
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={ITEM} onSelect={() => setRemoving(true)}>
-                <Trash2 aria-hidden size={17} /> Remove…
-              </DropdownMenu.Item>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <Menu label={`More for ${h.name}`} icon={<EllipsisVertical aria-hidden size={18} />}>
+          <MenuItem asChild>
+            <a href={exportAddress(h.id)} download>
+              <Download aria-hidden size={17} /> Export setup file
+            </a>
+          </MenuItem>
+          <MenuItem onSelect={() => setRemoving(true)}>
+            <Trash2 aria-hidden size={17} /> Remove…
+          </MenuItem>
+        </Menu>
       </div>
       <Dialog open={removing} onOpenChange={setRemoving} title={`Remove ${h.name}?`}>
         <p>

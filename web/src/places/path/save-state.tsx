@@ -1,18 +1,13 @@
 /** Undo, redo, whether everything is saved, and the way to a revision. */
 import { Check, History, LoaderCircle, Redo2, Save, TriangleAlert, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
-import type { Draft, Problem, Setup } from "@/api/client";
+import type { Draft, Problem } from "@/api/client";
 import { type Editor, useSaving } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
 import { typing } from "@/parts/levers/keys";
 import { ProblemNote } from "@/parts/problem-note";
 import { RevisionList } from "./revision-list";
 import { nameOf } from "./stages";
-
-function title(word: string, paths: string[] | null | undefined, setup: Setup): string {
-  if (!paths) return `Nothing to ${word}`;
-  return paths[0] ? `${word}: ${nameOf(setup, paths[0])}` : `${word}: the whole setup`;
-}
 
 export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
   const saving = useSaving(editor);
@@ -22,26 +17,8 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
   return (
     <>
       <div className="flex items-center gap-1.5">
-        <button
-          type="button"
-          className="key px-2"
-          disabled={!draft.undo}
-          title={title("Undo", draft.undo, draft.document)}
-          aria-label="Undo"
-          onClick={() => editor.step("undo")}
-        >
-          <Undo2 aria-hidden size={18} />
-        </button>
-        <button
-          type="button"
-          className="key px-2"
-          disabled={!draft.redo}
-          title={title("Redo", draft.redo, draft.document)}
-          aria-label="Redo"
-          onClick={() => editor.step("redo")}
-        >
-          <Redo2 aria-hidden size={18} />
-        </button>
+        <StepKey way="undo" draft={draft} editor={editor} icon={<Undo2 aria-hidden size={18} />} />
+        <StepKey way="redo" draft={draft} editor={editor} icon={<Redo2 aria-hidden size={18} />} />
         <button
           type="button"
           className="key"
@@ -70,6 +47,31 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
       </Dialog>
       {saving.state === "conflict" && <Conflict problem={saving.problem} editor={editor} />}
     </>
+  );
+}
+
+type StepProps = {
+  way: "undo" | "redo";
+  draft: Draft;
+  editor: Editor;
+  icon: React.ReactNode;
+};
+
+function StepKey({ way, draft, editor, icon }: StepProps) {
+  const word = way === "undo" ? "Undo" : "Redo";
+  const paths = draft[way];
+  const what = paths?.[0] ? nameOf(draft.document, paths[0]) : "the whole setup";
+  return (
+    <button
+      type="button"
+      className="key px-2"
+      disabled={!paths}
+      title={paths ? `${word}: ${what}` : `Nothing to ${way}`}
+      aria-label={word}
+      onClick={() => editor.step(way)}
+    >
+      {icon}
+    </button>
   );
 }
 
