@@ -17,6 +17,7 @@ from hangar.services import (
     edit_draft,
     owned,
     present_state,
+    rebuild_draft,
     replace_draft,
     save_revision,
     step_draft,
@@ -110,6 +111,13 @@ class Save(AtVersion):
     note: str = Field("", max_length=500)
 
 
+class Rebuild(AtVersion):
+    """Another swash layout, or another number of blades."""
+
+    layout: LayoutName | None = None
+    blades: int | None = None
+
+
 class Restore(AtVersion):
     """The revision to put back into the draft."""
 
@@ -176,6 +184,15 @@ def undo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> Dr
 def redo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> DraftOut:
     """Make the last undone change again."""
     return _draft(step_draft(pilot_of(request), helicopter_id, given.version, +1).helicopter)
+
+
+@router.post("/{helicopter_id}/draft/rebuild", response=DraftOut)
+def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> DraftOut:
+    """Reshape the draft; what still fits keeps its settings, and it can be undone like any edit."""
+    moved = rebuild_draft(
+        pilot_of(request), helicopter_id, given.version, given.layout, given.blades
+    )
+    return _draft(moved.helicopter)
 
 
 @router.post("/{helicopter_id}/draft/restore", response=DraftOut)

@@ -11,7 +11,15 @@ from django.http import Http404
 from config.problems import Refused
 from hangar.models import Draft, DraftState, Helicopter, Revision
 from mint_lever.chain import build_chain
-from mint_lever.setup import Change, Setup, apply_changes, read_setup
+from mint_lever.setup import (
+    Change,
+    Setup,
+    apply_changes,
+    read_setup,
+    with_blades,
+    with_layout,
+)
+from mint_lever.setup.airframe import LayoutName
 
 KEPT_STATES = 200
 
@@ -61,6 +69,24 @@ def replace_draft(
 ) -> Draft:
     """Put a whole setup in the draft's place, as one step that can be undone."""
     return _move_on(_claim(pilot, helicopter_id, version), setup, label=label)
+
+
+@transaction.atomic
+def rebuild_draft(
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    layout: LayoutName | None,
+    blades: int | None,
+) -> Draft:
+    """Give the draft another swash layout or number of blades, as one step."""
+    draft = _claim(pilot, helicopter_id, version)
+    setup, said = read_setup(present_state(draft).document), []
+    if layout is not None:
+        setup, said = with_layout(setup, layout), ["layout"]
+    if blades is not None:
+        setup, said = with_blades(setup, blades), [*said, "blades"]
+    return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
 
 
 @transaction.atomic

@@ -225,6 +225,25 @@ def test_nudging_a_field_by_arrow_keys_is_kept_once(page, new_pilot, import_file
     assert throw.input_value() == "40"  # four presses, one step
 
 
+def test_rename_and_reshape(page, new_pilot, import_file, setup_file, axe):
+    open_imported(page, import_file, setup_file)
+    page.get_by_role("button", name="Rename").click()
+    page.get_by_label("Name", exact=True).fill("Fennel 505")
+    page.keyboard.press("Enter")
+    page.get_by_role("heading", name="Fennel 505").wait_for()
+    page.locator("[data-stage=swash]").click()
+    page.get_by_label("Layout, fills in the balls").select_option("four servos, 90° square")
+    page.locator("[data-servo]").nth(3).wait_for()
+    page.locator("[data-stage=blade]").click()
+    page.get_by_label("Blades", exact=True).select_option("4")
+    page.get_by_label("Link D turned out").wait_for()
+    axe("four blades on four servos")
+    for _ in range(2):
+        page.get_by_role("button", name="Undo").click()
+        kept(page)
+    page.locator("[data-servo]").nth(3).wait_for(state="detached")
+
+
 def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
     asked = []
     page.on("request", lambda request: asked.append(request.url))

@@ -106,6 +106,15 @@ def test_a_revision_comes_back_into_the_draft_and_that_can_be_undone(tab, helico
     assert do(tab, restored, "draft/restore", revision=7).status_code == 404
 
 
+def test_reshaping_is_one_step_that_can_be_undone(tab, helicopter):
+    four = do(tab, helicopter, "draft/rebuild", layout="four_90", blades=3).json()
+    airframe = four["document"]["airframe"]
+    assert (len(airframe["servos"]), airframe["head"]["blades"]) == (4, 3)
+    assert do(tab, four, "draft/rebuild", blades=9).status_code == 422
+    back = do(tab, four, "draft/undo").json()
+    assert back["document"] == helicopter["document"]
+
+
 def test_another_pilots_helicopter_is_not_found_by_any_address(tab, stranger, helicopter):
     saved = do(tab, helicopter, "revisions").json()
     base = f"/api/helicopters/{helicopter['id']}"
@@ -122,7 +131,7 @@ def test_another_pilots_helicopter_is_not_found_by_any_address(tab, stranger, he
         assert tab.get(base + path).status_code == 200, path
         found = stranger.get(base + path)
         assert (found.status_code, found.json()["title"]) == (404, "Not found"), path
-    for what in ("draft/undo", "draft/redo", "draft/restore", "revisions"):
+    for what in ("draft/undo", "draft/redo", "draft/restore", "draft/rebuild", "revisions"):
         assert do(stranger, saved, what, revision=1).status_code == 404, what
     assert edit(stranger, saved, (ARM, 9.0)).status_code == 404
     assert stranger.send("DELETE", base).status_code == 404

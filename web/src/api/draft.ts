@@ -1,7 +1,7 @@
 /** One helicopter's draft: read it, change it one edit after the other, never over another tab's. */
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useSyncExternalStore } from "react";
-import { answer, asProblem, client, type Draft, Problem } from "./client";
+import { answer, asProblem, client, type Draft, type Layout, Problem } from "./client";
 
 export type Saving =
   | { state: "saved" }
@@ -82,6 +82,18 @@ export class Editor {
         client.POST("/api/helicopters/{helicopter_id}/revisions", {
           params: { path: { helicopter_id: this.id } },
           body: { version, note },
+        }),
+      ),
+    );
+  }
+
+  /** Another swash layout or number of blades. */
+  rebuild(shape: { layout?: Layout; blades?: number }): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, ...shape },
         }),
       ),
     );

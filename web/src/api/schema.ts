@@ -272,6 +272,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/draft/rebuild": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rebuild
+         * @description Reshape the draft; what still fits keeps its settings, and it can be undone like any edit.
+         */
+        post: operations["hangar_api_rebuild"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/draft/restore": {
         parameters: {
             query?: never;
@@ -1274,6 +1294,18 @@ export interface components {
             version: number;
         };
         /**
+         * Rebuild
+         * @description Another swash layout, or another number of blades.
+         */
+        Rebuild: {
+            /** Version */
+            version: number;
+            /** Layout */
+            layout?: ("single" | "three_120" | "three_90" | "three_135" | "three_140" | "four_90" | "four_45" | "custom") | null;
+            /** Blades */
+            blades?: number | null;
+        };
+        /**
          * Restore
          * @description The revision to put back into the draft.
          */
@@ -1845,6 +1877,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AtVersion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    hangar_api_rebuild: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rebuild"];
             };
         };
         responses: {

@@ -9,9 +9,15 @@ import { PUSHES, typing } from "./levers/keys";
 import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
 
-type Props = { title?: string; mark?: React.ReactNode; children?: React.ReactNode };
+type Props = {
+  title?: string;
+  /** A key that belongs to the title. */
+  beside?: React.ReactNode;
+  mark?: React.ReactNode;
+  children?: React.ReactNode;
+};
 
-export function TopBar({ title, mark, children }: Props) {
+export function TopBar({ title, beside, mark, children }: Props) {
   const who = useWho();
   const entry = useEntry();
   const theme = useTheme();
@@ -34,7 +40,12 @@ export function TopBar({ title, mark, children }: Props) {
           {title ? "Hangar" : "Mint Lever"}
         </span>
       </Link>
-      {title && <h1 className="min-w-0 truncate text-xl font-semibold">{title}</h1>}
+      {title && (
+        <div className="flex min-w-0 items-center gap-0.5">
+          <h1 className="min-w-0 truncate text-xl font-semibold">{title}</h1>
+          {beside}
+        </div>
+      )}
       {mark && <div className="order-last w-full md:order-none md:w-auto">{mark}</div>}
       <div className="ml-auto flex items-center gap-1.5">
         {children}

@@ -8,7 +8,7 @@ import { Dialog } from "@/parts/dialog";
 import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS, LAYOUTS } from "./layouts";
+import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 
 function Reach({ label, children }: { label: string; children: React.ReactNode }) {
   return (

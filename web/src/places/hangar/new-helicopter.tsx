@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { asProblem, type Layout } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
-import { LAYOUTS } from "./layouts";
+import { LAYOUTS } from "@/parts/settings/layouts";
 
 export function NewHelicopter() {
   const add = useAddHelicopter();

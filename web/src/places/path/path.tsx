@@ -12,6 +12,7 @@ import { MODE_NAMES } from "@/parts/settings/setting";
 import { TopBar } from "@/parts/top-bar";
 import { useLive, type View } from "./live";
 import { LiveProblem, PitchNow, Readings } from "./readings";
+import { Rename } from "./rename";
 import { Ribbon } from "./ribbon";
 import { SavedMark, SaveState } from "./save-state";
 import { StagePanel } from "./stage-panel";
@@ -62,7 +63,11 @@ function OpenPath({ draft }: { draft: Draft }) {
 
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
-      <TopBar title={setup.name} mark={<SavedMark draft={draft} editor={editor} />}>
+      <TopBar
+        title={setup.name}
+        beside={<Rename draft={draft} editor={editor} />}
+        mark={<SavedMark draft={draft} editor={editor} />}
+      >
         <SaveState draft={draft} editor={editor} />
       </TopBar>
       <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
@@ -105,9 +110,14 @@ function OpenPath({ draft }: { draft: Draft }) {
           onAzimuth={(azimuth) => setView({ ...view, azimuth })}
           onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
         />
-        <div className="moving grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys */}
+        <section
+          aria-label="Readings"
+          tabIndex={0}
+          className="moving grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l"
+        >
           <Readings draft={draft} live={live} function={f} azimuth={view.azimuth} />
-        </div>
+        </section>
       </main>
       <Dock modes={modes}>
         <PitchNow live={live} />

@@ -6,6 +6,7 @@ import { ChoiceField } from "@/parts/settings/choice-field";
 import { DeviceTag } from "@/parts/settings/devices";
 import { NumberField } from "@/parts/settings/number-field";
 import { type Setting, valueAt } from "@/parts/settings/setting";
+import { BladesField, LayoutField } from "./shape-field";
 import type { Stage } from "./stages";
 
 type Props = {
@@ -48,6 +49,8 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
           Before you set this on the model: motor unplugged or pinion out of mesh, hold on.
         </p>
       )}
+      {stage.name === "swash" && <LayoutField setup={setup} editor={editor} />}
+      {stage.name === "blade" && <BladesField setup={setup} editor={editor} />}
       {groups.map((group) => (
         <fieldset key={group.title} className="mt-4 min-w-0">
           <legend className="mb-1.5 w-full border-b border-rule pb-0.5 text-sm font-semibold first-letter:uppercase">

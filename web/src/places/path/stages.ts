@@ -382,6 +382,7 @@ export function stagesOf(f: FunctionName): Stage[] {
 
 /** Name a setting for undo and redo, e.g. "servo 1 horn length". */
 export function nameOf(setup: Setup, path: string): string {
+  if (path === "name") return "the name";
   for (const f of ["collective", "aileron", "elevator", "rudder"] as const) {
     for (const mode of Object.keys(MODE_NAMES) as ModeName[]) {
       for (const stage of stagesOf(f)) {

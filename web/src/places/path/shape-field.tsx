@@ -1,0 +1,63 @@
+/** What reshapes the helicopter: its swash layout, its number of blades. */
+import { useId, useState } from "react";
+import type { Layout, Problem, Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { ProblemNote } from "@/parts/problem-note";
+import { LAYOUTS } from "@/parts/settings/layouts";
+
+type Props = { setup: Setup; editor: Editor };
+
+export function LayoutField({ setup, editor }: Props) {
+  const now = setup.airframe.swash.layout;
+  return (
+    <ShapeField
+      label="Layout, fills in the balls"
+      value={now}
+      options={Object.entries(LAYOUTS).filter(([name]) => name !== "custom" || name === now)}
+      choose={(layout) => editor.rebuild({ layout: layout as Layout })}
+    />
+  );
+}
+
+export function BladesField({ setup, editor }: Props) {
+  return (
+    <ShapeField
+      label="Blades"
+      value={String(setup.airframe.head.blades)}
+      options={["2", "3", "4", "5", "6"].map((count) => [count, count])}
+      choose={(blades) => editor.rebuild({ blades: Number(blades) })}
+    />
+  );
+}
+
+type FieldProps = {
+  label: string;
+  value: string;
+  options: string[][];
+  choose: (value: string) => Promise<Problem | null>;
+};
+
+function ShapeField({ label, value, options, choose }: FieldProps) {
+  const id = useId();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  return (
+    <div className="mt-3">
+      <label htmlFor={id} className="block text-sm leading-tight">
+        {label}
+      </label>
+      <select
+        id={id}
+        className="field mt-0.5 w-full"
+        value={value}
+        onChange={async (event) => setProblem(await choose(event.target.value))}
+      >
+        {options.map(([name, words]) => (
+          <option key={name} value={name}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {problem && <ProblemNote problem={problem} />}
+    </div>
+  );
+}
