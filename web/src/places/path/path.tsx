@@ -110,9 +110,9 @@ function OpenPath({ draft }: { draft: Draft }) {
           onAzimuth={(azimuth) => setView({ ...view, azimuth })}
           onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
         />
-        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys */}
         <section
           aria-label="Readings"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
           tabIndex={0}
           className="moving grid min-h-0 content-start gap-x-6 gap-y-2.5 overflow-y-auto border-rule px-4 py-2.5 md:col-span-2 md:grid-cols-3 md:border-t xl:col-span-1 xl:grid-cols-1 xl:border-t-0 xl:border-l"
         >
