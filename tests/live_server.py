@@ -75,6 +75,8 @@ def environment(var: Path) -> dict[str, str]:
         "DJANGO_SETTINGS_MODULE": "config.settings",
         "MINT_LEVER_PLAIN_HTTP": "1",
         "MINT_LEVER_VAR": str(var),
+        # Every test is a new pilot from one address.
+        "MINT_LEVER_SIGN_UP_RATE": "1000/h",
     }
 
 
