@@ -21,11 +21,21 @@ from mint_lever.unit.arrival import Arrival, arrive
 from mint_lever.unit.ring import through_ring
 
 
-@dataclass(frozen=True)
-class Run:
+@dataclass(frozen=True, kw_only=True)
+class Answer:
+    """What the helicopter makes of a demand: servo arrays are (servos, poses)."""
+
+    throw: Array
+    servo: ServoPulses
+    horn_deg: Array
+    swash: SwashPoses
+
+
+@dataclass(frozen=True, kw_only=True)
+class Run(Answer):
     """Everything the chain did for some stick positions, stage by stage, down to the swash.
 
-    Arrays of functions are (4, poses) in the order of FUNCTIONS, of servos (servos, poses).
+    Arrays of functions are (4, poses) in the order of FUNCTIONS.
     """
 
     shaped_pct: Array
@@ -33,10 +43,6 @@ class Run:
     arrival: Arrival
     demand: Array
     """Collective, aileron and elevator after ring and gain, (3, poses), −1…1 of full throw."""
-    throw: Array
-    servo: ServoPulses
-    horn_deg: Array
-    swash: SwashPoses
 
 
 class Chain:
@@ -80,11 +86,21 @@ class Chain:
             channel.pulse_us, transmitter.centre_us, transmitter.us_per_pct, self._reversed
         )
         demand = self._demand(arrival)
+        return Run(
+            shaped_pct=shaped,
+            channel=channel,
+            arrival=arrival,
+            demand=demand,
+            **vars(self.answer(demand)),
+        )
+
+    def answer(self, demand: Array) -> Answer:
+        """Compute what servos and swash make of demands (3, poses), 1 being full throw."""
         throw = self.mixing @ demand
         servo = self.servo_bank.pulses(throw)
         horn = self.servo_bank.horn_deg(servo.sent_us)
         poses = self.linkage.poses_for(horn)
-        return Run(shaped, channel, arrival, demand, throw, servo, horn, poses)
+        return Answer(throw=throw, servo=servo, horn_deg=horn, swash=poses)
 
     def _demand(self, arrival: Arrival) -> Array:
         collective, aileron, elevator = arrival.command[:3]

@@ -6,7 +6,7 @@ from mint_lever.setup.airframe import Ball, LayoutName
 
 # Azimuths are common practice: the elevator ball on the tail side, the others mirrored about the
 # fore-and-aft line; "135" and "140" name the angle between the elevator ball and either neighbour.
-_PATTERNS: dict[str, tuple[tuple[str, float], ...]] = {
+_PATTERNS: dict[LayoutName, tuple[tuple[str, float], ...]] = {
     "single": (("elevator", 180.0), ("aileron", 90.0), ("pitch", 0.0)),
     "three_120": (("elevator", 180.0), ("aileron", 60.0), ("pitch", 300.0)),
     "three_90": (("elevator", 180.0), ("aileron", 90.0), ("pitch", 270.0)),
@@ -15,6 +15,9 @@ _PATTERNS: dict[str, tuple[tuple[str, float], ...]] = {
     "four_90": (("elevator", 180.0), ("aileron", 90.0), ("pitch", 270.0), ("elevator 2", 0.0)),
     "four_45": (("elevator", 225.0), ("aileron", 135.0), ("pitch", 315.0), ("elevator 2", 45.0)),
 }
+
+
+LAYOUT_NAMES: tuple[LayoutName, ...] = tuple(_PATTERNS)
 
 
 def layout_balls(layout: LayoutName, radius_mm: float) -> list[Ball]:

@@ -1,0 +1,268 @@
+"""The directions solver: from what was seen to every explanation, the mending, the next look.
+
+Common practice, no source, for the rules it stands on: a servo that disagrees on collective is
+reversed by itself; a wrong tilt with right collective is never cured by reversing a servo; a tilt
+about the wrong axis means plugs or layout; a ball that never moves means a dead lead.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from mint_lever.diagnose.hypotheses import COMMANDS, Command, Field, Ints, field_of, visible
+from mint_lever.diagnose.sight import SWASH_WORDS, SwashWord, swash_words
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.setup.airframe import Swash
+from mint_lever.setup.document import Arrangement
+
+_WORDS = "one of " + ", ".join(SWASH_WORDS)
+
+BallsSeen = Sequence[int | None]
+"""For each ball +1 up, −1 down, 0 still, None not looked at."""
+
+
+@dataclass(frozen=True)
+class Sight:
+    """Everything the pilot has seen so far.
+
+    ``commands`` holds, for a stick movement, what each ball did or what the swash did.
+    ``drives`` holds, for an output moved by itself (or its lead followed), the servo it drives.
+    ``layout_checked`` is true once the layout set in the mixing device was read and is the right
+    one.
+    """
+
+    commands: Mapping[Command, BallsSeen | SwashWord] = field(default_factory=dict)
+    drives: Mapping[int, int] = field(default_factory=dict)
+    layout_checked: bool = False
+
+
+@dataclass(frozen=True)
+class Mend:
+    """One change to make: what, to which servo or function, and on which device."""
+
+    kind: Literal["reverse_servo", "reverse_function", "exchange_plugs", "set_layout", "mend_lead"]
+    where: Literal["unit", "transmitter", "helicopter"]
+    text: str
+
+
+@dataclass(frozen=True)
+class Explanation:
+    """One way to explain everything seen, with its mending."""
+
+    changes: int
+    mends: tuple[Mend, ...]
+
+
+@dataclass(frozen=True)
+class NextLook:
+    """What to look at next: a stick movement, one output by itself, or the layout setting.
+
+    ``mend_lead`` and ``layout`` may end in a change; after one, everything is looked at anew.
+    """
+
+    kind: Literal["command", "output", "layout", "mend_lead", "impossible"]
+    text: str
+    command: Command | None = None
+    output: int | None = None
+
+
+@dataclass(frozen=True)
+class Diagnosis:
+    """``settled``: the first explanation's mending is right whatever of them is true.
+
+    Otherwise ``ask`` says what to look at next. No explanation at all means that two sights
+    contradict each other, or that more is wrong than directions; ``ask`` then says so.
+    """
+
+    explanations: tuple[Explanation, ...]
+    settled: bool
+    ask: NextLook | None
+
+
+_SHOWN = 6
+_ALWAYS = 2
+"""Every explanation with up to so many changes is thought possible, however odd."""
+_ORDINARY = 3
+"""Up to so many, or as many as the likeliest has, if they are no odder than the likeliest."""
+
+
+def diagnose(
+    swash: Swash,
+    reversed_now: Sequence[bool],
+    sight: Sight,
+    arrangement: Arrangement = "unit_mixes",
+) -> Diagnosis:
+    """Explain what was seen on a swash with three or four servos.
+
+    ``reversed_now`` are the outputs' direction settings as they are, in the order of the balls.
+    Raises InvalidRequest when a sight does not fit the swash, or there is mechanical mixing.
+    """
+    _check(swash, reversed_now, sight)
+    space = field_of(swash)
+    moved = space.movement(reversed_now)
+    rows = np.flatnonzero(_consistent(space, moved, sight))
+    if rows.size == 0:
+        text = (
+            "No fault of directions, plugs, layout or one lead explains all of this. Look again at "
+            "each movement; if it stays so, check the links and that every servo moves freely."
+        )
+        return Diagnosis((), False, NextLook("impossible", text))
+    likely = rows[_likely(space, rows)]
+    works = _works_for_all(space, likely, reversed_now)
+    if works is not None:
+        first = [works, *(row for row in likely if row != works)]
+        found = _explanations(space, first, arrangement)
+        return Diagnosis(found, True, None)
+    ask = _next_look(space, moved, likely, sight) or _dead_lead(space, likely)
+    return Diagnosis(_explanations(space, list(likely), arrangement), False, ask)
+
+
+def _check(swash: Swash, reversed_now: Sequence[bool], sight: Sight) -> None:
+    count = len(swash.balls)
+    faults = []
+    if any(ball.radius_mm == 0 for ball in swash.balls):
+        faults.append(Fault("swash", "mechanical mixing", "a swash whose servos work together"))
+    if len(reversed_now) != count:
+        found = f"{len(reversed_now)} entries"
+        faults.append(Fault("reversed_now", found, f"{count}, one for each servo"))
+    for command, seen in sight.commands.items():
+        if isinstance(seen, str):
+            if seen not in SWASH_WORDS:
+                faults.append(Fault(f"commands.{command}", seen, _WORDS))
+        elif len(seen) != count or any(ball not in (-1, 0, 1, None) for ball in seen):
+            allowed = f"{count} of 1 (up), -1 (down), 0 (still) or nothing"
+            faults.append(Fault(f"commands.{command}", str(list(seen)), allowed))
+    for output, servo in sight.drives.items():
+        if not (0 <= output < count and 0 <= servo < count):
+            faults.append(Fault("drives", f"{output} drives {servo}", f"0 to {count - 1}"))
+    if faults:
+        raise InvalidRequest(faults)
+
+
+def _consistent(space: Field, moved: NDArray[np.float64], sight: Sight) -> NDArray[np.bool_]:
+    fits = np.ones(len(space.changes), dtype=bool)
+    for command, seen in sight.commands.items():
+        column = moved[:, :, COMMANDS.index(command)]
+        if isinstance(seen, str):
+            words = swash_words(column, space.azimuth)
+            fits &= words == SWASH_WORDS.index(seen)
+        else:
+            signs = visible(column)
+            for ball, what in enumerate(seen):
+                if what is not None:
+                    fits &= signs[:, ball] == what
+    for output, servo in sight.drives.items():
+        fits &= space.plugs[:, servo] == output
+    if sight.layout_checked:
+        fits &= space.layout == 0
+    return fits
+
+
+def _likely(space: Field, rows: Ints) -> NDArray[np.bool_]:
+    """Which explanations must be right too before a mending is called settled."""
+    changes, rare = space.changes[rows], space.rare[rows]
+    ordinary = (changes <= max(_ORDINARY, changes[0])) & (rare <= rare[0])
+    return np.asarray((changes <= _ALWAYS) | ordinary)
+
+
+def _works_for_all(space: Field, likely: Ints, reversed_now: Sequence[bool]) -> int | None:
+    """Give the fewest-change hypothesis whose mending makes every likely one right, if any."""
+    wanted = visible(space.wanted)
+    fewest = space.changes[likely[0]]
+    for row in likely[space.changes[likely] <= fewest + 1][:40]:
+        after = visible(space.repaired(int(row), likely, reversed_now))
+        if (after == wanted).all():
+            return int(row)
+    return None
+
+
+def _next_look(
+    space: Field, moved: NDArray[np.float64], likely: Ints, sight: Sight
+) -> NextLook | None:
+    """Choose what separates the likely explanations best, likelier ones counting for more."""
+    weight = 0.2 ** (space.changes[likely] - space.changes[likely[0]]).astype(float)
+    looks: list[tuple[float, NextLook]] = []
+    for k, command in enumerate(COMMANDS):
+        if command not in sight.commands:
+            signs = visible(moved[likely][:, :, k])
+            text = f"Move {_MOVES[command]} and watch every ball."
+            looks.append((_spread(signs, weight), NextLook("command", text, command=command)))
+    if not looks:
+        for output in range(moved.shape[1]):
+            if output not in sight.drives:
+                servo = np.argmax(space.plugs[likely] == output, axis=1)[:, None]
+                text = f"Follow the lead from output {output + 1}: which servo does it drive?"
+                looks.append((_spread(servo, weight), NextLook("output", text, output=output)))
+        if not sight.layout_checked:
+            text = (
+                f"Read which swash layout the mixing device is set to. If it is not "
+                f"{space.layouts[0]}, set it and look again at every movement."
+            )
+            checked = _spread(space.layout[likely][:, None], weight)
+            looks.append((checked, NextLook("layout", text)))
+    looks = [look for look in looks if look[0] > 1e-9]
+    return max(looks, key=lambda look: look[0])[1] if looks else None
+
+
+def _dead_lead(space: Field, likely: Ints) -> NextLook | None:
+    """A servo that moves in no explanation hides its direction until it is mended."""
+    dead = int(space.dead[likely[0]])
+    if dead < 0 or (space.dead[likely] != dead).any():
+        return None
+    text = f"Servo {dead + 1} never moves: mend its lead first, then look again at every movement."
+    return NextLook("mend_lead", text, output=dead)
+
+
+_MOVES: dict[Command, str] = {
+    "collective": "collective up",
+    "right": "the cyclic stick right",
+    "back": "the cyclic stick back",
+}
+
+
+def _spread(answers: NDArray[np.generic], weight: NDArray[np.float64]) -> float:
+    """Entropy of the answers a look could bring."""
+    _, which = np.unique(answers, axis=0, return_inverse=True)
+    share = np.bincount(which.ravel(), weights=weight) / weight.sum()
+    return float(-(share * np.log(share)).sum())
+
+
+def _explanations(
+    space: Field, rows: Sequence[int] | Sequence[np.intp], arrangement: Arrangement
+) -> tuple[Explanation, ...]:
+    return tuple(
+        Explanation(int(space.changes[row]), _mends(space, int(row), arrangement))
+        for row in rows[:_SHOWN]
+    )
+
+
+def _mends(space: Field, row: int, arrangement: Arrangement) -> tuple[Mend, ...]:
+    unit = arrangement == "unit_mixes"
+    device: Literal["unit", "transmitter"] = "unit" if unit else "transmitter"
+    mends = []
+    for i in np.flatnonzero(space.flips[row] < 0):
+        where = "the unit's servo direction" if unit else "the transmitter's channel direction"
+        mends.append(Mend("reverse_servo", device, f"Reverse servo {i + 1} ({where})."))
+    for k in np.flatnonzero(space.functions[row] < 0):
+        name = ("collective", "aileron", "elevator")[k]
+        how = "the transmitter's channel" if unit else "the sign of its swash-mix percentage"
+        mends.append(Mend("reverse_function", "transmitter", f"Reverse {name} ({how})."))
+    hangs: list[int] = space.plugs[row].tolist()
+    for servo in range(len(hangs)):
+        while hangs[servo] != servo:
+            other = hangs.index(servo)
+            text = f"Exchange the leads of servos {servo + 1} and {other + 1}."
+            mends.append(Mend("exchange_plugs", "helicopter", text))
+            hangs[servo], hangs[other] = hangs[other], hangs[servo]
+    if space.layout[row] > 0:
+        text = f"Set the swash layout to {space.layouts[0]} (it seems to be set otherwise)."
+        mends.append(Mend("set_layout", device, text))
+    if space.dead[row] >= 0:
+        text = f"Servo {space.dead[row] + 1} does not move: check its lead and plug."
+        mends.append(Mend("mend_lead", "helicopter", text))
+    return tuple(mends)

@@ -1,0 +1,77 @@
+"""Judging a reading against its bands, the gauge's own repeatability taken into account."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from mint_lever.faults import Fault, InvalidRequest
+
+Word = Literal["in", "workable", "out", "read again"]
+
+GAUGE_REPEATS_DEG = 0.1
+"""F23: a pitch gauge repeats within about 0.1°. Common practice, no source."""
+
+
+@dataclass(frozen=True)
+class Band:
+    """A wanted band and a workable one round it, in the reading's unit.
+
+    Each is low ≤ reading ≤ high; the workable band holds the wanted one. One that is not given is
+    the same as the wanted band.
+    """
+
+    low: float
+    high: float
+    workable_low: float
+    workable_high: float
+
+    @classmethod
+    def around(cls, target: float, wanted: float, workable: float | None = None) -> Band:
+        """Make a band a distance each side of a target."""
+        wide = wanted if workable is None else workable
+        return cls(target - wanted, target + wanted, target - wide, target + wide)
+
+    @property
+    def target(self) -> float:
+        """The middle of the wanted band."""
+        return (self.low + self.high) / 2
+
+
+# The bands of the trade (common practice, no source): F10a, F10b, F11 and zero pitch.
+ZERO_PITCH = Band.around(0.0, 0.2, 0.5)
+BLADE_TO_BLADE = Band.around(0.0, 0.2, 0.3)
+REFERENCE_TILT = Band(5.7, 6.5, 5.7, 7.0)
+FULL_CYCLIC = Band(8.0, 10.0, 8.0, 11.0)
+SIDES_EQUAL = Band.around(0.0, 0.3)
+SUB_TRIM_US = Band.around(0.0, 35.0, 60.0)  # F8
+
+
+def judge(reading: float, band: Band, repeats: float = GAUGE_REPEATS_DEG) -> Word:
+    """Judge a reading: in, workable, out, or read again.
+
+    "Read again" is for a reading so near an edge that the gauge's repeatability (same unit) could
+    carry it over: formulas §8. A band narrower than the gauge can tell apart is judged as read.
+    Raises InvalidRequest for a reading that is not finite.
+    """
+    if not np.isfinite(reading):
+        raise InvalidRequest([Fault("reading", f"{reading}", "a finite number")])
+    word = _plain(reading, band)
+    narrow = band.high - band.low <= 2 * repeats
+    if not narrow:
+        for shifted in (reading - repeats, reading + repeats):
+            if _plain(shifted, band) != word:
+                return "read again"
+    return word
+
+
+def _plain(reading: float, band: Band) -> Word:
+    # A hair's breadth of tolerance: 0.1 + 0.2 must not fall out of a band that ends at 0.3.
+    slack = 1e-9
+    if band.low - slack <= reading <= band.high + slack:
+        return "in"
+    if band.workable_low - slack <= reading <= band.workable_high + slack:
+        return "workable"
+    return "out"
