@@ -31,6 +31,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python bench/chain.py
 	PYTHONPATH=tests $(BIN)/python bench/api.py
 	PYTHONPATH=tests $(BIN)/python bench/browser.py
+	$(BIN)/python bench/evening.py
 
 install: .venv/.installed web/node_modules/.installed
 install-test: .venv/.installed-test

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -39,6 +40,13 @@ class ServoBank:
         self._centre = unit.centre_us
         self._deg_per_us = _column([s.mounted / s.us_per_deg for s in servos])
         self._error = _column([s.horn_error_deg for s in servos])
+
+    def wired(self, output_of_servo: Sequence[int]) -> ServoBank:
+        """Give the bank with each servo hung on another output, whose unit settings drive it."""
+        other = copy.copy(self)
+        for name in ("_gain", "_rest", "_min", "_max"):
+            setattr(other, name, getattr(self, name)[list(output_of_servo)])
+        return other
 
     def pulses(self, throw: Array) -> ServoPulses:
         """Turn throws u (1 = full, shape (servos, poses)) into pulses: formulas §3.4."""
