@@ -169,13 +169,14 @@ def test_tracking_brings_the_blades_as_near_as_any_turning_could(blades, seed):
     rng = np.random.default_rng([blades, seed])
     pitch = rng.uniform(-3, 3, blades)
     notch = 0.55
-    advice = tracking_turns(pitch, 2 * notch, step=0.5)
+    advice = tracking_turns(pitch, 2 * notch, step=0.5, worth_deg=0.0)
     assert np.ptp(advice.expected_deg) == pytest.approx(brute_spread(pitch, notch), abs=2e-3)
     assert advice.expected_deg == pytest.approx(pitch + advice.turns * 2 * notch)
     assert abs(advice.expected_deg.mean()) <= notch
 
 
 def test_blades_that_agree_at_zero_are_left_alone():
+    assert tracking_turns([0.28, 0.0], 1.04).turns.tolist() == [0, 0]  # −0.24 is hardly better
     assert tracking_turns([0.05, 0.0], 1.0).turns.tolist() == [0, 0]
     assert tracking_turns([0.5, 0.0], 1.0, step=0.5).turns.tolist() in ([-0.5, 0.0], [0.0, 0.5])
 

@@ -33,12 +33,17 @@ def degrees_per_turn(thread_mm: float, ends: int, grip_arm_mm: float) -> float:
 
 
 def tracking_turns(
-    pitch_deg: ArrayLike, per_turn_deg: float, step: float = 0.5, target_deg: float = 0.0
+    pitch_deg: ArrayLike,
+    per_turn_deg: float,
+    step: float = 0.5,
+    target_deg: float = 0.0,
+    worth_deg: float = 0.05,
 ) -> TrackingAdvice:
     """Choose turns for each blade from its pitch reading (deg), in whole ``step``s of a turn.
 
     The blade-to-blade difference is made least first, then the mean's distance from the target,
-    then the turning: a link that need not be touched is left alone.
+    then the turning: a link whose turning would gain less than ``worth_deg`` is left alone. The
+    default is half a gauge's repeatability (F23).
     """
     pitch = np.asarray(pitch_deg, dtype=float)
     if pitch.ndim != 1 or pitch.size < 2 or not np.isfinite(pitch).all():
@@ -57,10 +62,10 @@ def tracking_turns(
     spread = np.ptp(landed, axis=1)
     away = np.abs(landed.mean(axis=1) - target_deg)
     turned = np.abs(notches).sum(axis=1)
-    # Differences below what any gauge shows do not decide.
-    best = min(
-        range(len(landed)), key=lambda i: (round(spread[i], 3), round(away[i], 3), turned[i])
-    )
+    # What lies within ``worth_deg`` of the best counts as equally good, so noise turns no link.
+    good = spread <= spread.min() + worth_deg + 1e-9
+    good &= away <= away[good].min() + worth_deg + 1e-9
+    best = min(np.flatnonzero(good), key=lambda i: (turned[i], spread[i], away[i]))
     return TrackingAdvice(notches[best] * step, landed[best])
 
 
