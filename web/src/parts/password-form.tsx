@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useNewPassword } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "./problem-note";
+import { TextField } from "./text-field";
 
 export function PasswordForm({ done }: { done: () => void }) {
   const change = useNewPassword();
@@ -16,28 +17,20 @@ export function PasswordForm({ done }: { done: () => void }) {
         change.mutate({ old_password: old, new_password: fresh }, { onSuccess: done });
       }}
     >
-      <label className="block">
-        Password in use
-        <input
-          type="password"
-          autoComplete="current-password"
-          required
-          className="field mt-1 w-full"
-          value={old}
-          onChange={(event) => setOld(event.target.value)}
-        />
-      </label>
-      <label className="block">
-        New password, at least 8 characters
-        <input
-          type="password"
-          autoComplete="new-password"
-          required
-          className="field mt-1 w-full"
-          value={fresh}
-          onChange={(event) => setFresh(event.target.value)}
-        />
-      </label>
+      <TextField
+        label="Password in use"
+        type="password"
+        autoComplete="current-password"
+        value={old}
+        onChange={setOld}
+      />
+      <TextField
+        label="New password, at least 8 characters"
+        type="password"
+        autoComplete="new-password"
+        value={fresh}
+        onChange={setFresh}
+      />
       {change.isError && <ProblemNote problem={asProblem(change.error)} />}
       <button type="submit" className="key key-main w-full" disabled={change.isPending}>
         Change password

@@ -5,6 +5,7 @@ import { asProblem, type Layout } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
 import { LAYOUTS } from "@/parts/settings/layouts";
+import { TextField } from "@/parts/text-field";
 
 export function NewHelicopter() {
   const add = useAddHelicopter();
@@ -24,16 +25,7 @@ export function NewHelicopter() {
         );
       }}
     >
-      <label className="block">
-        Name
-        <input
-          className="field mt-1 w-full"
-          required
-          maxLength={80}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </label>
+      <TextField label="Name" maxLength={80} value={name} onChange={setName} />
       <label className="block">
         Swash layout
         <select

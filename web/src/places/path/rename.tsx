@@ -5,6 +5,7 @@ import type { Draft, Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
 import { ProblemNote } from "@/parts/problem-note";
+import { TextField } from "@/parts/text-field";
 
 export function Rename({ draft, editor }: { draft: Draft; editor: Editor }) {
   const [open, setOpen] = useState(false);
@@ -33,16 +34,7 @@ export function Rename({ draft, editor }: { draft: Draft; editor: Editor }) {
             if (!refused) setOpen(false);
           }}
         >
-          <label className="block">
-            Name
-            <input
-              className="field mt-1 w-full"
-              required
-              maxLength={80}
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
+          <TextField label="Name" maxLength={80} value={name} onChange={setName} />
           {problem && <ProblemNote problem={problem} />}
           <button type="submit" className="key key-main mt-3 w-full">
             Rename

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useEntry, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
+import { TextField } from "@/parts/text-field";
 
 export function SignIn() {
   const who = useWho();
@@ -37,29 +38,23 @@ export function SignIn() {
             entry.mutate({ way, name, password });
           }}
         >
-          <label className="block text-lg">
-            Pilot’s name
-            <input
-              className="field mt-1 w-full text-lg"
-              autoComplete="username"
-              autoCapitalize="none"
-              required
-              maxLength={150}
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <label className="block text-lg">
-            Password{fresh && ", at least 8 characters"}
-            <input
-              className="field mt-1 w-full text-lg"
-              type="password"
-              autoComplete={fresh ? "new-password" : "current-password"}
-              required
-              value={password}
-              onChange={(event) => setPassword(event.target.value)}
-            />
-          </label>
+          <TextField
+            large
+            label="Pilot’s name"
+            autoComplete="username"
+            autoCapitalize="none"
+            maxLength={150}
+            value={name}
+            onChange={setName}
+          />
+          <TextField
+            large
+            label={fresh ? "Password, at least 8 characters" : "Password"}
+            type="password"
+            autoComplete={fresh ? "new-password" : "current-password"}
+            value={password}
+            onChange={setPassword}
+          />
           {entry.isError && <ProblemNote problem={asProblem(entry.error)} />}
           <button
             type="submit"
