@@ -126,6 +126,9 @@ class TestPhone:
         expect_core(page, document(), 0, float(aileron.get_attribute("aria-valuenow")), 0)
         wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
         assert wide[0] <= wide[1]
+        # The levers must leave the page room: all of them stand in one row under the mode keys.
+        dock = page.get_by_role("region", name="Levers").bounding_box()
+        assert dock["height"] < 200
         axe("path at 390 wide")
 
 

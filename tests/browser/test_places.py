@@ -83,6 +83,22 @@ def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
     raise AssertionError("the blade did not move")
 
 
+def test_a_revision_by_keyboard_alone(page, new_pilot, import_file, setup_file):
+    import_file(setup_file)
+    page.get_by_test_id("pitch").wait_for()
+    page.keyboard.press("Control+s")
+    page.get_by_role("heading", name="Save as revision").wait_for()
+    page.keyboard.type("half a turn, for the record")
+    page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    page.get_by_text("revision 1, all kept").wait_for()
+    # What was typed is in the note and has moved no lever.
+    sliders = page.get_by_role("region", name="Levers").get_by_role("slider").all()
+    assert [slider.get_attribute("aria-valuenow") for slider in sliders] == ["0"] * 4
+    page.get_by_role("button", name="Revisions").press("Enter")
+    page.get_by_text("half a turn, for the record").wait_for()
+
+
 def test_a_new_helicopter_from_nothing(page, new_pilot, axe):
     axe("empty hangar")
     page.get_by_role("button", name="New helicopter").click()

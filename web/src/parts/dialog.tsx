@@ -16,6 +16,14 @@ export function Dialog({ open, onOpenChange, title, children }: Props) {
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/40 dark:bg-black/60" />
         <Radix.Content
           aria-describedby={undefined}
+          // A form is there to be typed into: on the closing key, a space would shut it.
+          onOpenAutoFocus={(event) => {
+            const sheet = event.currentTarget as HTMLElement;
+            const field = sheet.querySelector<HTMLElement>("input, textarea, select");
+            if (!field) return;
+            event.preventDefault();
+            field.focus();
+          }}
           className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5"
         >
           <div className="mb-3 flex items-start justify-between gap-4">

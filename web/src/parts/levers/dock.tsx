@@ -11,7 +11,10 @@ function Reading({ function: f, short }: { function: FunctionName; short: string
   const position = useLever(f);
   return (
     <span className="block text-xs text-faint">
-      {short} <span className="figure text-sm text-ink">{signed(position, 0)} %</span>
+      {short}{" "}
+      <span className="figure block text-sm whitespace-nowrap text-ink md:inline">
+        {signed(position, 0)} %
+      </span>
     </span>
   );
 }
@@ -44,7 +47,7 @@ export function Dock({ modes, children }: Props) {
         </div>
         <div className="flex gap-2 border-l border-rule pl-3 md:pl-6">
           <Lever function="collective" upright className="h-full w-9" />
-          <div className="flex w-20 flex-col justify-between py-1 whitespace-nowrap md:w-auto">
+          <div className="flex w-14 flex-col justify-between py-1 md:w-auto">
             <span className="text-xs text-faint">up</span>
             <Reading function="collective" short="coll." />
             <span className="text-xs text-faint">down</span>
