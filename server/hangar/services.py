@@ -59,7 +59,7 @@ def edit_draft(
 ) -> Draft:
     """Change settings by path. Raises Refused on a version conflict; nothing is half changed."""
     draft = _claim(pilot, helicopter_id, version)
-    edited, _ = apply_changes(present_state(draft).document, changes)
+    edited = apply_changes(present_state(draft).document, changes)
     return _move_on(draft, checked(edited), paths=[change.path for change in changes])
 
 

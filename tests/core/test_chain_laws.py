@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from builds import LAYOUTS, chain, document, random_document
@@ -21,8 +21,7 @@ seeds = st.integers(0, 10_000)
 def test_pose_to_horns_to_pose_returns(layout, seed, height, right, forward):
     linkage = build_chain(read_setup(random_document(np.random.default_rng(seed), layout))).linkage
     horns = linkage.horns_for(Pose.of([height], [right], [forward]))
-    if not horns.reachable.all():
-        return
+    assume(horns.reachable.all())
     back = linkage.poses_for(horns.horn_deg)
     assert back.reachable.all()
     assert back.residual_mm.item() == pytest.approx(0, abs=1e-8)
@@ -55,8 +54,7 @@ def test_a_mirrored_build_does_everything_mirrored(layout, seed, collective, ail
     other = build_chain(read_setup(mirrored(made)))
     here = evaluate(one, Sticks.at(collective, aileron, elevator), [0, 50, 230])
     there = evaluate(other, Sticks.at(collective, -aileron, elevator), [0, 310, 130])
-    if not (here.reachable.all() and there.reachable.all()):
-        return
+    assume(here.reachable.all() and there.reachable.all())
     assert there.run.servo.sent_us == pytest.approx(here.run.servo.sent_us, abs=1e-6)
     a, b = here.run.swash.pose, there.run.swash.pose
     assert b.height_mm == pytest.approx(a.height_mm, abs=1e-6)

@@ -65,18 +65,17 @@ class Model:
         wanted = Model(self.swash.layout)
         return all(self.seen(command) == wanted.seen(command) for command in COMMANDS)
 
-    def mend(self, text, kind):
-        numbers = [int(word.strip(".,")) - 1 for word in text.split() if word.strip(".,").isdigit()]
-        if kind == "reverse_servo":
-            self.setting[numbers[0]] *= -1
-        elif kind == "reverse_function":
-            name = text.split()[1]
-            self.function[["collective", "aileron", "elevator"].index(name)] *= -1
-        elif kind == "exchange_plugs":
-            self.break_(("plugs", numbers))
-        elif kind == "set_layout":
+    def mend(self, mend):
+        """Do what is asked, to the part that is named."""
+        if mend.kind == "reverse_servo":
+            self.setting[mend.servos[0]] *= -1
+        elif mend.kind == "reverse_function":
+            self.function[["collective", "aileron", "elevator"].index(mend.function)] *= -1
+        elif mend.kind == "exchange_plugs":
+            self.break_(("plugs", mend.servos))
+        elif mend.kind == "set_layout":
             self.set_layout = self.swash.layout
-        elif kind == "mend_lead" and self.dead == numbers[0]:
+        elif mend.kind == "mend_lead" and self.dead == mend.servos[0]:
             self.dead = None
 
 
@@ -100,7 +99,7 @@ def work_through(model):
         found = diagnose(model.swash, now, sight)
         if found.settled:
             for mend in found.explanations[0].mends:
-                model.mend(mend.text, mend.kind)
+                model.mend(mend)
             return looks
         ask = found.ask
         if ask.kind == "command":
@@ -185,8 +184,13 @@ def test_the_swash_alone_says_much_and_ambiguity_asks():
         for command in COMMANDS
     }
     found = diagnose(model.swash, [s < 0 for s in model.setting], Sight(words))
-    assert found.explanations
-    assert found.settled or found.ask is not None
+    # Too little to be sure of, but the truth is among what is shown, and there is a next look.
+    assert ("reverse_servo", (1,)) in [
+        (each.mends[0].kind, each.mends[0].servos)
+        for each in found.explanations
+        if len(each.mends) == 1
+    ]
+    assert found.settled or found.ask.kind in ("output", "layout")
     right = Model("three_120")
     seen = [
         SWASH_WORDS[int(swash_words(np.array(right.balls(command)), azimuth))]

@@ -79,5 +79,5 @@ def test_a_flybar_head_has_no_corrections_to_check():
 )
 def test_an_edit_undoes_what_rests_on_it(path, value, redo):
     before = read_setup(document())
-    after, _ = apply_changes(before.as_document(), [Change(path, value)])
+    after = apply_changes(before.as_document(), [Change(path, value)])
     assert numbers(aspects_changed(before, read_setup(after))) == redo

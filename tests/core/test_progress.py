@@ -18,7 +18,7 @@ def states(*args, **kwargs):
 
 
 def edited(path, value):
-    return read_setup(apply_changes(SETUP.as_document(), [Change(path, value)])[0])
+    return read_setup(apply_changes(SETUP.as_document(), [Change(path, value)]))
 
 
 def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():

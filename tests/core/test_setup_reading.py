@@ -28,6 +28,9 @@ def first_fault(source):
     return refused.value.faults[0]
 
 
+SPARE = [{"arm_mm": 12.0, "link_length_mm": 30.0, "arm_bearing_deg": 0.0}]
+
+
 @pytest.mark.parametrize(
     ("path", "value", "found"),
     [
@@ -46,13 +49,14 @@ def first_fault(source):
         ("unit.servos.2.min_us", 2500.0, "2500"),
         ("airframe.servos.0.link_extra_mm", -40.0, "-40, which leaves a link of -7 mm"),
         ("airframe.head.link_extra_mm", [0.0, 0.0, 0.0], "3 entries"),
-        ("airframe.servos", [{"arm_mm": 12.0}] * 2, "2 entries"),
+        ("unit.servos", [{}] * 4, "4 entries"),
+        ("airframe.servos", [*document()["airframe"]["servos"], *SPARE], "4 entries"),
     ],
 )
 def test_a_wrong_value_is_named_by_its_path_what_was_found_and_what_is_allowed(path, value, found):
     fault = first_fault(put(path, value))
-    assert path.startswith(fault.path) or fault.path.startswith(path)
-    assert found in fault.found or "entries" in found
+    assert fault.path == path
+    assert found in fault.found
     assert fault.allowed
 
 
@@ -141,14 +145,13 @@ def test_the_schema_describes_what_is_read():
     assert head["unit"] == "mm"
 
 
-def test_changes_apply_by_path_and_hand_back_what_undoes_them():
+def test_changes_apply_by_path_to_a_copy():
     before = read_setup(document()).as_document()
     kept = copy.deepcopy(before)
     changes = [Change("airframe.servos.0.arm_mm", 15.0), Change("name", "Sage")]
-    after, undo = apply_changes(before, changes)
+    after = apply_changes(before, changes)
     assert (after["airframe"]["servos"][0]["arm_mm"], after["name"]) == (15.0, "Sage")
     assert before == kept
-    assert apply_changes(after, undo)[0] == kept
 
 
 @pytest.mark.parametrize("path", ["airframe.servos.9.arm_mm", "colour", "name.x", "a..b"])

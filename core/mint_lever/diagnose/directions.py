@@ -43,11 +43,13 @@ class Sight:
 
 @dataclass(frozen=True)
 class Mend:
-    """One change to make: what, to which servo or function, and on which device."""
+    """One change to make: what, to which servos (from 0) or function, and on which device."""
 
     kind: Literal["reverse_servo", "reverse_function", "exchange_plugs", "set_layout", "mend_lead"]
     where: Literal["unit", "transmitter", "helicopter"]
     text: str
+    servos: tuple[int, ...] = ()
+    function: Literal["collective", "aileron", "elevator"] | None = None
 
 
 @dataclass(frozen=True)
@@ -218,6 +220,11 @@ def _dead_lead(space: Field, likely: Ints) -> NextLook | None:
     return NextLook("mend_lead", text, output=dead)
 
 
+_FUNCTIONS: tuple[Literal["collective", "aileron", "elevator"], ...] = (
+    "collective",
+    "aileron",
+    "elevator",
+)
 _MOVES: dict[Command, str] = {
     "collective": "collective up",
     "right": "the cyclic stick right",
@@ -245,24 +252,26 @@ def _mends(space: Field, row: int, arrangement: Arrangement) -> tuple[Mend, ...]
     unit = arrangement == "unit_mixes"
     device: Literal["unit", "transmitter"] = "unit" if unit else "transmitter"
     mends = []
-    for i in np.flatnonzero(space.flips[row] < 0):
+    for i in np.flatnonzero(space.flips[row] < 0).tolist():
         where = "the unit's servo direction" if unit else "the transmitter's channel direction"
-        mends.append(Mend("reverse_servo", device, f"Reverse servo {i + 1} ({where})."))
-    for k in np.flatnonzero(space.functions[row] < 0):
-        name = ("collective", "aileron", "elevator")[k]
+        mends.append(Mend("reverse_servo", device, f"Reverse servo {i + 1} ({where}).", (i,)))
+    for k in np.flatnonzero(space.functions[row] < 0).tolist():
+        name = _FUNCTIONS[k]
         how = "the transmitter's channel" if unit else "the sign of its swash-mix percentage"
-        mends.append(Mend("reverse_function", "transmitter", f"Reverse {name} ({how})."))
+        text = f"Reverse {name} ({how})."
+        mends.append(Mend("reverse_function", "transmitter", text, function=name))
     hangs: list[int] = space.plugs[row].tolist()
     for servo in range(len(hangs)):
         while hangs[servo] != servo:
             other = hangs.index(servo)
             text = f"Exchange the leads of servos {servo + 1} and {other + 1}."
-            mends.append(Mend("exchange_plugs", "helicopter", text))
+            mends.append(Mend("exchange_plugs", "helicopter", text, (servo, other)))
             hangs[servo], hangs[other] = hangs[other], hangs[servo]
     if space.layout[row] > 0:
         text = f"Set the swash layout to {space.layouts[0]} (it seems to be set otherwise)."
         mends.append(Mend("set_layout", device, text))
-    if space.dead[row] >= 0:
-        text = f"Servo {space.dead[row] + 1} does not move: check its lead and plug."
-        mends.append(Mend("mend_lead", "helicopter", text))
+    dead = int(space.dead[row])
+    if dead >= 0:
+        text = f"Servo {dead + 1} does not move: check its lead and plug."
+        mends.append(Mend("mend_lead", "helicopter", text, (dead,)))
     return tuple(mends)

@@ -1,4 +1,4 @@
-"""Edits a setup document by path: the one way a setting is changed, and changed back."""
+"""Edits a setup document by path: the one way a single setting is changed."""
 
 from __future__ import annotations
 
@@ -19,21 +19,17 @@ class Change:
     value: Any
 
 
-def apply_changes(
-    document: dict[str, Any], changes: Sequence[Change]
-) -> tuple[dict[str, Any], list[Change]]:
-    """Apply changes in order to a copy of a full document; give it and the changes that undo them.
+def apply_changes(document: dict[str, Any], changes: Sequence[Change]) -> dict[str, Any]:
+    """Apply changes in order to a copy of a full document and give it.
 
     Only places that exist can be changed (a document from ``Setup.as_document`` has every one).
     Raises InvalidSetup when a path leads nowhere. The result is not validated here.
     """
     edited = copy.deepcopy(document)
-    undo: list[Change] = []
     for change in changes:
         holder, key = _find(edited, change.path)
-        undo.insert(0, Change(change.path, copy.deepcopy(holder[key])))
         holder[key] = copy.deepcopy(change.value)
-    return edited, undo
+    return edited
 
 
 def _find(document: Any, path: str) -> tuple[Any, str | int]:

@@ -108,13 +108,14 @@ def _looked(bench: SimulatedHelicopter, sight: Sight, ask: NextLook) -> Sight:
 
 
 def _do(bench: SimulatedHelicopter, mend: Mend) -> None:
-    numbers = [int(word.strip(".,")) - 1 for word in mend.text.split() if word[0].isdigit()]
     if mend.kind == "reverse_servo":
-        bench.reverse_servo(numbers[0])
-    elif mend.kind == "reverse_function":
-        bench.reverse_function(mend.text.split()[1])
+        bench.reverse_servo(mend.servos[0])
+    elif mend.function is not None:
+        bench.reverse_function(mend.function)
     elif mend.kind == "exchange_plugs":
-        bench.exchange_plugs(*numbers[:2])
+        bench.exchange_plugs(mend.servos[0], mend.servos[1])
+    else:
+        raise RuntimeError(f"the simulated bench has no such fault: {mend.text}")
 
 
 def _up_means_more(bench: SimulatedHelicopter) -> None:

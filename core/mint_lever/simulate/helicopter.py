@@ -66,8 +66,7 @@ class SimulatedHelicopter:
 
     def change(self, path: str, value: object) -> None:
         """Change a setting of a device; the metal does not change with it."""
-        changed, _ = apply_changes(self.setup.as_document(), [Change(path, value)])
-        self.setup = read_setup(changed)
+        self.setup = read_setup(apply_changes(self.setup.as_document(), [Change(path, value)]))
 
     def reverse_servo(self, servo: int) -> None:
         """Turn one output's direction round in the unit."""
@@ -135,9 +134,7 @@ class SimulatedHelicopter:
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
         """Read a blade's pitch (deg, to 0.1) over an azimuth at the present sticks."""
         self.readings += 1
-        pose = self._chain().run(self._sticks).swash.pose
-        exact = self._chain().grip.pitch(pose, [azimuth_deg], blade).pitch_deg.item()
-        return self._noisy(exact)
+        return self._noisy(self.true_pitch(self._sticks, azimuth_deg, blade).item())
 
     def read_leveller(self) -> tuple[float, float]:
         """Read the swash's tilt right and forward (deg, to 0.1) at the present sticks."""
@@ -160,8 +157,9 @@ class SimulatedHelicopter:
 
     def true_pitch(self, sticks: Sticks, azimuth_deg: float, blade: int = 0) -> Array:
         """The exact pitch, for judging a simulation; nothing on the bench sees this."""
-        pose = self._chain().run(sticks).swash.pose
-        pitch: Array = self._chain().grip.pitch(pose, [azimuth_deg], blade).pitch_deg[0]
+        chain = self._chain()
+        pose = chain.run(sticks).swash.pose
+        pitch: Array = chain.grip.pitch(pose, [azimuth_deg], blade).pitch_deg[0]
         return pitch
 
     def _chain(self) -> Chain:

@@ -74,7 +74,7 @@ export function ResponseChart(props: Props) {
         <span>{ofRudder ? "Arrival against rudder" : `Pitch against ${f}`}</span>
         {response && !ofRudder && (
           <span className="figure text-xs font-normal text-faint">
-            {shown(response.deg_per_us * 10, 2)}° for 10 µs
+            {shown(response.deg_per_us, 3)}° per µs
           </span>
         )}
       </h3>
