@@ -66,6 +66,11 @@ class Chain:
         self.linkage = Linkage(setup.airframe)
         self.mixing = mixing_matrix(setup.airframe.swash, setup.unit.phase_deg)
         self.grip = Grip(setup.airframe.head)
+        trim = setup.unit.level_trim
+        # (side, function), shares of full throw.
+        self._trims = 0.01 * np.array(
+            [[side.aileron_pct, side.elevator_pct] for side in (trim.low, trim.high)]
+        )
 
     def mode(self, name: ModeName) -> Mode:
         """Give a flight mode; raises InvalidRequest when this setup does not have it."""
@@ -85,7 +90,7 @@ class Chain:
         arrival = arrive(
             channel.pulse_us, transmitter.centre_us, transmitter.us_per_pct, self._reversed
         )
-        demand = self._demand(arrival)
+        demand = self.demand(*arrival.command[:3])
         return Run(
             shaped_pct=shaped,
             channel=channel,
@@ -102,13 +107,28 @@ class Chain:
         poses = self.linkage.poses_for(horn)
         return Answer(throw=throw, servo=servo, horn_deg=horn, swash=poses)
 
-    def _demand(self, arrival: Arrival) -> Array:
-        collective, aileron, elevator = arrival.command[:3]
-        aileron, elevator = through_ring(aileron, elevator, self.unit.ring_pct)
-        cyclic = self.unit.cyclic_pct / 100.0
-        return np.stack(
-            [collective * (self.unit.collective_pct / 100.0), aileron * cyclic, elevator * cyclic]
-        )
+    def demand(
+        self,
+        collective: Array,
+        aileron: Array,
+        elevator: Array,
+        ring_pct: float | None = None,
+    ) -> Array:
+        """Turn commands (−1…1, same shape) into the demand on the mixing, (3, poses).
+
+        The unit's ring unless another is given, its throws (the collective's each side by itself),
+        and the level trims that grow with the collective.
+        """
+        unit = self.unit
+        ring = unit.ring_pct if ring_pct is None else ring_pct
+        aileron, elevator = through_ring(aileron, elevator, ring)
+        cyclic = unit.cyclic_pct / 100.0
+        side = np.where(collective < 0, unit.collective_low_pct, unit.collective_pct) * 0.01
+        demand = np.stack([collective * side, aileron * cyclic, elevator * cyclic])
+        if self._trims.any():
+            low, high = np.maximum(-collective, 0.0), np.maximum(collective, 0.0)
+            demand[1:] += self._trims[0][:, None] * low + self._trims[1][:, None] * high
+        return demand
 
 
 def build_chain(setup: Setup) -> Chain:

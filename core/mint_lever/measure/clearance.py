@@ -51,12 +51,15 @@ class Clearance:
     """``ring_pct``, whole percent: the largest ring that clears; 0 when collective alone touches.
 
     ``first`` is None when nothing touches up to the sticks' own corners. ``cyclic_deg`` is the
-    least cyclic that ring leaves in any direction at mid collective.
+    least cyclic that ring leaves in any direction at mid collective. ``clear_pct`` (low, mid and
+    high collective; azimuths) is how far the ring clears toward each of ``azimuth_deg``.
     """
 
     ring_pct: float
     first: Touch | None
     cyclic_deg: float
+    azimuth_deg: Array
+    clear_pct: Array
 
 
 def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
@@ -92,8 +95,10 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
         low, high = np.where(hit, low, middle), np.where(hit, middle, high)
     first = int(np.argmin(np.where(met, high, np.inf)))
     ring = float(np.floor(low[first] + 1e-6)) if met.any() else _LARGEST_PCT
+    clear = np.where(met, low, _LARGEST_PCT).reshape(len(COLLECTIVES), len(_AZIMUTHS))
+    cyclic = cyclic_left(chain, ring)
     if not met.any():
-        return Clearance(ring, None, _least_cyclic(chain, ring))
+        return Clearance(ring, None, cyclic, _AZIMUTHS, clear)
     what = int(_touching(chain, given, collective, azimuth, high)[first])
     names: tuple[Literal["low", "mid", "high"], ...] = ("low", "mid", "high")
     touch = Touch(
@@ -102,19 +107,15 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
         collective=names[COLLECTIVES.index(float(collective[first]))],
         azimuth_deg=float(azimuth[first]),
     )
-    return Clearance(ring, touch, _least_cyclic(chain, ring))
+    return Clearance(ring, touch, cyclic, _AZIMUTHS, clear)
 
 
 def _demand(chain: Chain, collective: Array, azimuth: Array, ring_pct: Array) -> Array:
     """The demand that tilts the swash down toward an azimuth by a ring (percent)."""
-    cyclic = ring_pct / 100.0 * (chain.unit.cyclic_pct / 100.0)
     angle = np.radians(azimuth)
-    return np.stack(
-        [
-            collective * (chain.unit.collective_pct / 100.0),
-            cyclic * np.sin(angle),
-            cyclic * np.cos(angle),
-        ]
+    share = ring_pct / 100.0
+    return chain.demand(
+        collective, share * np.sin(angle), share * np.cos(angle), ring_pct=_LARGEST_PCT
     )
 
 
@@ -156,7 +157,8 @@ def _link_angle_deg(chain: Chain, answer: Answer) -> Array:
     return lean
 
 
-def _least_cyclic(chain: Chain, ring_pct: float) -> float:
+def cyclic_left(chain: Chain, ring_pct: float) -> float:
+    """Give the least cyclic (deg) a ring leaves in any direction at mid collective."""
     zero, ring = np.zeros_like(_AZIMUTHS), np.full_like(_AZIMUTHS, ring_pct)
     answer = chain.answer(_demand(chain, zero, _AZIMUTHS, ring))
     pitch = chain.grip.pitch(answer.swash.pose, ROUND_DEG).pitch_deg

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
 import numpy as np
@@ -25,7 +25,11 @@ _ROUNDS = 25
 
 @dataclass(frozen=True)
 class Reading:
-    """One gauge reading: sticks (percent), which blade (from 0) at which azimuth, pitch (deg)."""
+    """One gauge reading: sticks (percent), which blade (from 0) at which azimuth, pitch (deg).
+
+    ``from_rest`` marks a pitch counted from the same blade's with the sticks centred, which leaves
+    how far its link is turned out of account.
+    """
 
     collective: float
     aileron: float
@@ -33,6 +37,7 @@ class Reading:
     azimuth_deg: float
     pitch_deg: float
     blade: int = 0
+    from_rest: bool = False
 
 
 @dataclass(frozen=True)
@@ -102,6 +107,13 @@ def fit_geometry(
 
 def predict(chain: Chain, readings: Sequence[Reading], mode: ModeName = "normal") -> Array:
     """Give the pitch (deg) the chain gives where each reading was taken."""
+    counted = np.array([r.from_rest for r in readings], dtype=float)
+    rest = [replace(r, collective=0.0, aileron=0.0, elevator=0.0) for r in readings]
+    pitch = _pitch(chain, readings, mode)
+    return pitch - counted * _pitch(chain, rest, mode) if counted.any() else pitch
+
+
+def _pitch(chain: Chain, readings: Sequence[Reading], mode: ModeName) -> Array:
     sticks = Sticks.at(
         collective=[r.collective for r in readings],
         aileron=[r.aileron for r in readings],

@@ -1,22 +1,27 @@
 """The order of work: the steps, what each rests on, and what a change undoes."""
 
 from mint_lever.procedure.graph import WORKED_ON, dependents, order, redo_after
-from mint_lever.procedure.progress import Record, Touched, fitness, standings
 from mint_lever.procedure.steps import STEPS, Step, StepName, steps_for
-from mint_lever.procedure.touched import aspects_changed
+from mint_lever.procedure.touched import (
+    aspects_changed,
+    aspects_of,
+    changed_paths,
+    differing,
+    settings,
+)
 
 __all__ = [
     "STEPS",
     "WORKED_ON",
-    "Record",
     "Step",
     "StepName",
-    "Touched",
     "aspects_changed",
+    "aspects_of",
+    "changed_paths",
     "dependents",
-    "fitness",
+    "differing",
     "order",
     "redo_after",
-    "standings",
+    "settings",
     "steps_for",
 ]

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from functools import lru_cache
 from graphlib import TopologicalSorter
 
-from mint_lever.procedure.steps import STEPS, Aspect, Step, StepName
+from mint_lever.procedure.steps import STEPS, Aspect, Step, StepName, steps_for
+from mint_lever.setup.document import Arrangement
 
 # What a pilot says was touched, as the aspects it touches. Common practice, no source.
 WORKED_ON: dict[str, tuple[Aspect, ...]] = {
@@ -24,6 +26,12 @@ WORKED_ON: dict[str, tuple[Aspect, ...]] = {
     "end points, reversing or trims touched": ("channel_ends",),
     "powered up again": ("power",),
 }
+
+
+@lru_cache(maxsize=256)
+def undone_by(aspect: Aspect, arrangement: Arrangement) -> frozenset[StepName]:
+    """Give the names of an arrangement's steps to redo after one aspect was touched."""
+    return frozenset(step.name for step in redo_after([aspect], steps_for(arrangement)))
 
 
 def order(steps: Iterable[Step] = STEPS) -> list[StepName]:

@@ -51,6 +51,7 @@ Aspect = Literal[
     "ring",
     "phase",
     "unit_mount",
+    "correction",
 ]
 
 
@@ -127,7 +128,7 @@ STEPS: tuple[Step, ...] = (
         7,
         "Tilts",
         "Stick right tilts right, stick back tilts back.",
-        touches=("function_direction", "layout"),
+        touches=("servo_direction", "function_direction", "layout"),
     ),
     Step(
         "level",
@@ -174,7 +175,7 @@ STEPS: tuple[Step, ...] = (
         13,
         "Swash corrections",
         "A correction the wrong way crashes the model as it gets light on the skids.",
-        touches=("servo", "servo_direction", "swash_link", "phase", "unit_mount"),
+        touches=("servo", "servo_direction", "swash_link", "phase", "unit_mount", "correction"),
         arrangements=_WITH_UNIT,
     ),
     Step(

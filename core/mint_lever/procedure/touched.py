@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from functools import lru_cache
 from typing import Any
 
 from mint_lever.procedure.steps import Aspect
@@ -28,7 +29,10 @@ _ASPECTS: tuple[tuple[str, Aspect], ...] = (
     (r"unit\.full_throw_us$", "cyclic_throw"),
     (r"unit\.function_reversed", "function_direction"),
     (r"unit\.cyclic_pct$", "cyclic_throw"),
-    (r"unit\.collective_pct$", "collective_throw"),
+    (r"unit\.collective_(low_)?pct$", "collective_throw"),
+    (r"unit\.level_trim", "level_trim"),
+    (r"unit\.frame_rate_hz$", "pulse_family"),
+    (r"unit\.(correction|pirouette)_reversed", "correction"),
     (r"unit\.ring_pct$", "ring"),
     (r"unit\.phase_deg$", "phase"),
     (r"transmitter\.channels\.\w+", "channel_ends"),
@@ -41,19 +45,55 @@ _ALSO: dict[str, Aspect] = {"unit.full_throw_us": "collective_throw"}
 
 def aspects_changed(before: Setup, after: Setup) -> set[Aspect]:
     """Give every aspect in which two setups differ; empty when no step rests on the difference."""
-    old, new = dict(_leaves(before.as_document())), dict(_leaves(after.as_document()))
     found: set[Aspect] = set()
-    for path in old.keys() | new.keys():
-        if old.get(path) != new.get(path):
-            found |= _aspects_of(path)
+    for path in changed_paths(before, after):
+        found |= aspects_of(path)
     return found
 
 
-def _aspects_of(path: str) -> set[Aspect]:
+def changed_paths(before: Setup, after: Setup) -> set[str]:
+    """Give the path of every setting in which two setups differ."""
+    return differing(settings(before), settings(after))
+
+
+def settings(setup: Setup) -> Mapping[str, Any]:
+    """Give every setting of a setup by its path; kept for setups asked about again."""
+    return _settings(Same(setup))
+
+
+def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
+    """Give the paths whose values differ, or that only one side has."""
+    if old is new:
+        return set()
+    return {path for path, _ in old.items() ^ new.items()}
+
+
+@lru_cache(maxsize=1024)
+def aspects_of(path: str) -> frozenset[Aspect]:
+    """Give the aspects a setting belongs to; none when no step rests on it."""
     for pattern, aspect in _ASPECTS:
         if re.match(pattern, path):
-            return {aspect, _ALSO[path]} if path in _ALSO else {aspect}
-    return set()
+            return frozenset({aspect, _ALSO[path]} if path in _ALSO else {aspect})
+    return frozenset()
+
+
+class Same:
+    """A setup as a key: the very same object, not an equal one, whose comparing would cost more."""
+
+    def __init__(self, setup: Setup):
+        self.setup = setup
+
+    def __hash__(self) -> int:
+        return id(self.setup)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other.setup is self.setup
+
+
+@lru_cache(maxsize=256)
+def _settings(of: Same) -> dict[str, Any]:
+    """Every setting by its path."""
+    return dict(_leaves(of.setup.as_document()))
 
 
 def _leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:

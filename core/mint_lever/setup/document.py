@@ -8,6 +8,7 @@ from pydantic import Field
 
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.numbers import Part
+from mint_lever.setup.targets import Targets
 from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit
 
@@ -27,6 +28,7 @@ class Setup(Part):
     airframe: Airframe
     transmitter: Transmitter = Transmitter()
     unit: Unit | None = None
+    targets: Targets = Targets()
 
     def as_document(self) -> dict[str, Any]:
         """Give the plain JSON document, every default written out, absent parts left out."""

@@ -24,6 +24,8 @@ PulsePerDegree = Annotated[float, Field(gt=0.5, le=100, json_schema_extra={"unit
 PulsePerPercent = Annotated[float, Field(gt=0.1, le=20, json_schema_extra={"unit": "us/%"})]
 Share = Annotated[float, Field(ge=0, le=200, json_schema_extra={"unit": "%"})]
 Travel = Annotated[float, Field(ge=0, le=200, json_schema_extra={"unit": "%"})]
+FrameRate = Annotated[float, Field(ge=25, le=600, json_schema_extra={"unit": "Hz"})]
+TargetAngle = Annotated[float, Field(gt=0, le=25, json_schema_extra={"unit": "deg"})]
 SignedShare = Annotated[float, Field(ge=-100, le=100, json_schema_extra={"unit": "%"})]
 SubTrim = Annotated[float, Field(ge=-100, le=100, json_schema_extra={"unit": "%"})]
 CurveValue = Annotated[float, Field(ge=0, le=100, json_schema_extra={"unit": "%"})]

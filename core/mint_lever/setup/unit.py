@@ -2,9 +2,20 @@
 
 from __future__ import annotations
 
-from pydantic import Field
+from typing import Any, Literal
 
-from mint_lever.setup.numbers import Angle, Part, Pulse, Share, SubTrimPulse, Throw
+from pydantic import Field, model_validator
+
+from mint_lever.setup.numbers import (
+    Angle,
+    FrameRate,
+    Part,
+    Pulse,
+    Share,
+    SignedShare,
+    SubTrimPulse,
+    Throw,
+)
 
 
 class FunctionReversed(Part):
@@ -24,14 +35,56 @@ class UnitServo(Part):
     max_us: Pulse = 2140.0
 
 
+class SideTrim(Part):
+    """What one end of the collective adds to the cyclic, in percent of full servo throw."""
+
+    aileron_pct: SignedShare = 0.0
+    elevator_pct: SignedShare = 0.0
+
+
+class LevelTrim(Part):
+    """Collective-to-cyclic trims that keep the swash level, one set each side of centre."""
+
+    low: SideTrim = SideTrim()
+    high: SideTrim = SideTrim()
+
+
+class CorrectionReversed(Part):
+    """Axes whose stabilising correction the unit turns round."""
+
+    roll: bool = False
+    pitch: bool = False
+
+
+CyclicSchool = Literal["full_throw", "reference_tilt"]
+
+
 class Unit(Part):
-    """The unit's share of the setup; ``servos`` follows the order of the swash balls."""
+    """The unit's share of the setup; ``servos`` follows the order of the swash balls.
+
+    ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
+    out, both sides are the same. ``cyclic_school`` says how this unit wants its cyclic throw set.
+    """
 
     centre_us: Pulse = 1520.0
+    frame_rate_hz: FrameRate = 166.0
     full_throw_us: Throw = 500.0
+    cyclic_school: CyclicSchool = "full_throw"
     cyclic_pct: Share = 60.0
     collective_pct: Share = 60.0
+    collective_low_pct: Share = 60.0
+    level_trim: LevelTrim = LevelTrim()
     ring_pct: Share = 100.0
     phase_deg: Angle = 0.0
     function_reversed: FunctionReversed = FunctionReversed()
+    correction_reversed: CorrectionReversed = CorrectionReversed()
+    pirouette_reversed: bool = False
     servos: list[UnitServo] = Field(min_length=3, max_length=4)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _equal_sides(cls, data: Any) -> Any:
+        """A collective of one figure is the same both ways."""
+        if isinstance(data, dict) and "collective_low_pct" not in data:
+            return {**data, "collective_low_pct": data.get("collective_pct", 60.0)}
+        return data

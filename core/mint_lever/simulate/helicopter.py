@@ -7,22 +7,26 @@ the gauge's noise and its last digit. Simulated readings never count for a real 
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
-from mint_lever.axes import Array, wrap_deg
+from mint_lever.axes import FUNCTIONS, Array, wrap_deg
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.diagnose.hypotheses import SEEN, Command
-from mint_lever.setup.airframe import Airframe
+from mint_lever.measure.clearance import Limits, clearance
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
+from mint_lever.setup.unit import Unit
+from mint_lever.simulate.truth import Truth
 
 _LOOK_PCT = 60.0
-Axis = Literal["roll", "pitch"]
+Axis = Literal["roll", "pitch", "pirouette"]
+Sweep = Literal["low", "mid", "high"]
 
 
 @dataclass(frozen=True)
@@ -33,82 +37,49 @@ class Wheel:
     teeth: int = 25
 
 
-@dataclass
-class Truth:
-    """What nobody on the bench knows: the real metal, the wiring, the gauge's and slop's play."""
-
-    airframe: Airframe
-    output_of_servo: list[int]
-    """The output each servo's lead hangs on."""
-    correction_reversed: dict[Axis, bool] = field(
-        default_factory=lambda: {"roll": False, "pitch": False}
-    )
-    gauge_sd_deg: float = 0.05
-    slop_deg: float = 0.0
-
-
 class SimulatedHelicopter:
     """The stand-in for a real helicopter, its transmitter, unit, gauge and leveller."""
 
-    def __init__(self, setup: Setup, truth: Truth, seed: int = 0):
+    def __init__(self, setup: Setup, truth: Truth, seed: int | Sequence[int] = 0):
         self.setup = setup
-        self._truth = truth
+        self.truth = truth
         self._random = np.random.default_rng(seed)
         self.readings = 0
         self._sticks = Sticks.at()
-        self._reversed = dict(truth.correction_reversed)
 
     # What a pilot does.
 
-    def move_sticks(self, collective: float = 0, aileron: float = 0, elevator: float = 0) -> None:
+    def move_sticks(
+        self, collective: float = 0, aileron: float = 0, elevator: float = 0, rudder: float = 0
+    ) -> None:
         """Put the sticks somewhere (percent)."""
-        self._sticks = Sticks.at(collective, aileron, elevator)
+        self._sticks = Sticks.at(collective, aileron, elevator, rudder)
 
-    def change(self, path: str, value: object) -> None:
-        """Change a setting of a device; the metal does not change with it."""
-        self.setup = read_setup(apply_changes(self.setup.as_document(), [Change(path, value)]))
-
-    def reverse_servo(self, servo: int) -> None:
-        """Turn one output's direction round in the unit."""
-        assert self.setup.unit is not None
-        path = f"unit.servos.{servo}.reversed"
-        self.change(path, not self.setup.unit.servos[servo].reversed)
-
-    def reverse_function(self, function: str) -> None:
-        """Turn one function round at the transmitter's channel."""
-        channel = getattr(self.setup.transmitter.channels, function)
-        self.change(f"transmitter.channels.{function}.reversed", not channel.reversed)
+    def change(self, changes: Sequence[Change]) -> None:
+        """Change settings of the devices; the metal does not change with them."""
+        self.setup = read_setup(apply_changes(self.setup.as_document(), changes))
 
     def exchange_plugs(self, one: int, other: int) -> None:
         """Exchange the leads of two servos."""
-        leads = self._truth.output_of_servo
+        leads = self.truth.output_of_servo
         leads[one], leads[other] = leads[other], leads[one]
 
-    def turn_swash_link(self, servo: int, turns: float, thread_mm: float) -> None:
-        """Turn a swash link out (+) or in."""
-        extra = self._truth.airframe.servos[servo].link_extra_mm
-        self._servo(servo, link_extra_mm=extra + turns * thread_mm)
+    def turn_swash_link(self, servo: int, turns: float) -> None:
+        """Turn a swash link longer (+) or shorter."""
+        self.truth.swash_extra_mm[servo] += turns * self.setup.airframe.head.link_thread_mm
 
     def turn_blade_link(self, blade: int, turns: float) -> None:
         """Turn a blade's link; turns that gain pitch are +, whichever way the thread goes."""
-        head = self._truth.airframe.head
-        extra = list(head.link_extra_mm)
+        head = self.setup.airframe.head
         # A longer link raises a leading arm's pitch and lowers a trailing arm's.
-        extra[blade] += head.arm_sign * turns * head.link_thread_mm * head.link_ends
-        airframe = self._truth.airframe
-        self._truth.airframe = airframe.model_copy(
-            update={"head": head.model_copy(update={"link_extra_mm": extra})}
-        )
+        longer = head.arm_sign * turns * head.link_thread_mm * head.link_ends
+        self.truth.blade_extra_mm[blade] += longer
 
     def press_horn(self, servo: int, arm: int, teeth: int, wheel: Wheel) -> None:
         """Press a horn on anew: another arm of the wheel, some teeth further on."""
-        turned = self._truth.airframe.servos[servo].horn_error_deg
+        turned = self.truth.horn_error_deg[servo]
         turned += arm * 360.0 / wheel.arms + teeth * 360.0 / wheel.teeth
-        self._servo(servo, horn_error_deg=float(wrap_deg(turned)))
-
-    def reverse_correction(self, axis: Axis) -> None:
-        """Turn one axis of the unit's correction round."""
-        self._reversed[axis] = not self._reversed[axis]
+        self.truth.horn_error_deg[servo] = float(wrap_deg(turned))
 
     # What a pilot sees.
 
@@ -120,16 +91,33 @@ class SimulatedHelicopter:
         horn = chain.run(Sticks.at([0, c], [0, a], [0, e])).horn_deg
         moved = horn[:, 1] - horn[:, 0]
         # What a full collective command of the same size would move a ball.
-        assert self.setup.unit is not None
         both = chain.servo_bank.horn_deg(chain.servo_bank.pulses(chain.mixing[:, :1]).asked_us)
         share = self._share(command) * _LOOK_PCT / 100.0
         full = np.abs(both[:, 0] - horn[:, 0]) * share
         ratio = moved / np.maximum(full, 1e-9)
         return tuple(0 if abs(r) < SEEN else int(np.sign(r)) for r in ratio)
 
+    def pitch_rises(self) -> bool:
+        """Move the collective up and say whether the blade's pitch rises."""
+        low, high = (self.true_pitch(Sticks.at(stick), 180.0).item() for stick in (0.0, _LOOK_PCT))
+        return high > low
+
+    def tilts(self, command: Command) -> bool:
+        """Move the cyclic stick right or back and say whether the swash tilts that way."""
+        stick = {"right": (0.0, _LOOK_PCT, 0.0), "back": (0.0, 0.0, -_LOOK_PCT)}[command]
+        chain = self._chain()
+        pose = chain.run(Sticks.at(*([0.0, part] for part in stick))).swash.pose
+        tilt = pose.tilt_right_deg if command == "right" else -pose.tilt_forward_deg
+        return bool(tilt[1] - tilt[0] > 1.0)
+
     def follow_lead(self, output: int) -> int:
         """Say which servo hangs on an output."""
-        return self._truth.output_of_servo.index(output)
+        return self.truth.output_of_servo.index(output)
+
+    def read_arrival(self, function: str) -> float:
+        """Read what the unit shows for a function (whole percent) at the present sticks."""
+        seen = self._chain().run(self._sticks).arrival.seen_pct
+        return float(round(seen[FUNCTIONS.index(function), 0].item()))
 
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
         """Read a blade's pitch (deg, to 0.1) over an azimuth at the present sticks."""
@@ -149,9 +137,21 @@ class SimulatedHelicopter:
         return float(round(2 * (exact + self._random.normal(0, 0.3)))) / 2
 
     def tip(self, axis: Axis) -> bool:
-        """Tip the model about an axis; true when the swash tilts against the motion."""
+        """Tip or turn the model about an axis; true when the swash answers as it should."""
         self.readings += 1
-        return not self._reversed[axis]
+        return self.truth.correction_reversed.get(axis, False) == self._set_reversed(axis)
+
+    def sweep(self, place: Sweep) -> bool:
+        """Sweep the cyclic all round at one collective; true when nothing touches."""
+        self.readings += 1
+        found = clearance(self._chain(), Limits(swash_tilt_deg=self.truth.tilt_limit_deg))
+        ring = min(self._unit().ring_pct, 100.0)
+        clear = found.clear_pct[("low", "mid", "high").index(place)]
+        return bool(clear.min() >= ring - 0.5)
+
+    def servos_behave(self) -> Literal["quiet", "hot"]:
+        """Say how the servos take the frame rate they get."""
+        return "quiet" if self._unit().frame_rate_hz <= self.truth.rated_hz else "hot"
 
     # Behind the curtain.
 
@@ -165,25 +165,33 @@ class SimulatedHelicopter:
     def _chain(self) -> Chain:
         """The chain of the metal with the devices' settings, leads as they hang."""
         document = self.setup.as_document()
-        document["airframe"] = self._truth.airframe.model_dump(mode="json")
+        document["airframe"] = self.truth.airframe(self.setup.airframe).model_dump(mode="json")
+        for name, share in self.truth.arrives.items():
+            channel = document["transmitter"]["channels"][name]
+            for side in ("low", "high"):
+                channel[f"travel_{side}_pct"] *= abs(share)
+            channel["reversed"] = channel["reversed"] != (share < 0)
         chain = build_chain(read_setup(document))
-        leads = self._truth.output_of_servo
+        leads = self.truth.output_of_servo
         if leads != sorted(leads):
             chain.mixing = chain.mixing[leads]
             chain.servo_bank = chain.servo_bank.wired(leads)
         return chain
 
-    def _share(self, command: Command) -> float:
+    def _unit(self) -> Unit:
         assert self.setup.unit is not None
-        unit = self.setup.unit
+        return self.setup.unit
+
+    def _set_reversed(self, axis: Axis) -> bool:
+        unit = self._unit()
+        if axis == "pirouette":
+            return unit.pirouette_reversed
+        return bool(getattr(unit.correction_reversed, axis))
+
+    def _share(self, command: Command) -> float:
+        unit = self._unit()
         return (unit.collective_pct if command == "collective" else unit.cyclic_pct) / 100.0
 
     def _noisy(self, exact: float) -> float:
-        play = self._random.uniform(-self._truth.slop_deg, self._truth.slop_deg) / 2
-        return round(exact + play + self._random.normal(0, self._truth.gauge_sd_deg), 1)
-
-    def _servo(self, index: int, **update: float) -> None:
-        airframe = self._truth.airframe
-        servos = list(airframe.servos)
-        servos[index] = servos[index].model_copy(update=update)
-        self._truth.airframe = airframe.model_copy(update={"servos": servos})
+        play = self._random.uniform(-self.truth.slop_deg, self.truth.slop_deg) / 2
+        return round(exact + play + self._random.normal(0, self.truth.gauge_sd_deg), 1)

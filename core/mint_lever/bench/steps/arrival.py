@@ -1,0 +1,176 @@
+"""Step 3: link and arrival. Direction first, then the ends, until the unit shows ±100 %.
+
+F26 (common practice, no source): new travel = old travel × 100 / seen, a straight line.
+"""
+
+from __future__ import annotations
+
+from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.bench.advice import Action, Advice, Ask, Ruler
+from mint_lever.bench.run import BenchRun
+from mint_lever.bench.words import worst
+from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.procedure.steps import StepName
+from mint_lever.setup.edit import Change
+
+FULL = Band.around(100.0, 0.5, 1.5)
+CENTRE = Band.around(0.0, 0.5, 1.0)
+_ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
+_WAY = {
+    "collective": ("stick low", "stick middle", "stick high"),
+    "aileron": ("stick left", "stick centred", "stick right"),
+    "elevator": ("stick back", "stick centred", "stick forward"),
+    "rudder": ("stick left", "stick centred", "stick right"),
+}
+# The step that proves a function's direction at the swash, whatever the unit shows.
+_PROVEN_BY: dict[Function, StepName] = {
+    "collective": "together",
+    "aileron": "tilts",
+    "elevator": "tilts",
+}
+
+
+def arrival(run: BenchRun) -> Advice:
+    """Advise on what the unit shows for every function at both ends and the centre."""
+    asks: list[Ask] = []
+    actions: list[Action] = []
+    rulers: list[Ruler] = []
+    turned = [f for f in FUNCTIONS if _against(run, f)]
+    for function in FUNCTIONS:
+        shown = {end: run.mean("arrival", f"{function}.{end}") for end, _ in _ENDS}
+        for (end, percent), place in zip(_ENDS, _WAY[function], strict=True):
+            key = f"{function}.{end}"
+            sticks = tuple(percent if f == function else 0.0 for f in FUNCTIONS[:3])
+            band, value = _band(end), shown[end]
+            word = _word(value, end, function in turned)
+            asks.append(
+                Ask(
+                    key=key,
+                    label=f"{function.capitalize()}, {place}",
+                    kind="number",
+                    hint="What the unit shows for this function.",
+                    unit="%",
+                    low=-150.0,
+                    high=150.0,
+                    nudge=1.0,
+                    sticks=(sticks[0], sticks[1], sticks[2]),
+                    answer=run.answer("arrival", key),
+                    word=word,
+                )
+            )
+            if value is not None and function not in turned and word != "in":
+                actions.append(_set_end(run, function, end, value, word == "out"))
+            marks = run.marks("arrival", key)
+            if marks and word != "in":
+                side = abs if end != "centre" else float
+                marks = tuple(type(m)(side(m.value), m.moment, m.holds) for m in marks)
+                rulers.append(Ruler(label=f"{function}, {place}", unit="%", band=band, marks=marks))
+    if turned:
+        actions = [_turn(run, function) for function in turned]
+    words = [ask.word for ask in asks]
+    nothing = all(ask.answer is None for ask in asks)
+    outcome = None if nothing else worst(words)
+    return Advice(
+        step="arrival",
+        do=(
+            "Bind the receiver. With a serial link, choose its protocol and port at both ends.",
+            "Open the unit's own display of what arrives.",
+            "Move one stick at a time to its ends and its middle.",
+        ),
+        asks=tuple(asks),
+        summary=_summary(turned, actions, outcome),
+        actions=tuple(action for action in actions if action.changes),
+        rulers=tuple(rulers),
+        outcome=outcome,
+    )
+
+
+def _summary(turned: list[Function], actions: list[Action], outcome: str | None) -> str:
+    if turned:
+        return "A direction is wrong. Direction first: left and right swap with it."
+    stuck = [a for a in actions if not a.changes]
+    if stuck:
+        return stuck[0].text
+    if outcome in ("good", "workable"):
+        return "Every function arrives in full."
+    return "The unit must show exactly 100 % at every end."
+
+
+def _band(end: str) -> Band:
+    return CENTRE if end == "centre" else FULL
+
+
+def _word(value: float | None, end: str, turned: bool) -> Word | None:
+    if value is None:
+        return None
+    if turned:
+        return "out"
+    size = value if end == "centre" else abs(value)
+    return judge(size, _band(end), 0.0)
+
+
+def _against(run: BenchRun, function: Function) -> bool:
+    """Whether a function arrives the other way and the swash has not proven that right."""
+    low = run.mean("arrival", f"{function}.low")
+    high = run.mean("arrival", f"{function}.high")
+    wrong = (high is not None and high < 0) or (low is not None and low > 0)
+    if not wrong:
+        return False
+    proof = _PROVEN_BY.get(function)
+    return not ((proof is not None and run.done(proof)) or _turned_for_the_swash(run, function))
+
+
+def _turned_for_the_swash(run: BenchRun, function: Function) -> bool:
+    """Whether the channel was last turned round because the swash went the wrong way: what the
+    blades do has the last word over what the unit's display says."""
+    path = f"transmitter.channels.{function}.reversed"
+    turning = [event for event in run.events if path in event.changed]
+    return bool(turning) and turning[-1].step in ("together", "tilts")
+
+
+def _turn(run: BenchRun, function: Function) -> Action:
+    channel = getattr(run.setup.transmitter.channels, function)
+    keys = tuple(f"{function}.{end}" for end, _ in _ENDS)
+    return Action(
+        key=f"turn.{function}",
+        text=f"Reverse the {function} channel.",
+        expect="The unit then shows the stick's own direction; read its ends again.",
+        device="transmitter",
+        changes=(Change(f"transmitter.channels.{function}.reversed", not channel.reversed),),
+        keys=keys,
+    )
+
+
+def _set_end(run: BenchRun, function: Function, end: str, seen: float, needed: bool) -> Action:
+    channel = getattr(run.setup.transmitter.channels, function)
+    base = f"transmitter.channels.{function}"
+    if end == "centre":
+        if channel.subtrim_pct:
+            text = f"Take the {function} channel's sub-trim out."
+            change = (Change(f"{base}.subtrim_pct", 0.0),)
+            keys = tuple(f"{function}.{each}" for each, _ in _ENDS)
+            return Action(
+                key=f"centre.{function}", text=text, device="transmitter", changes=change, keys=keys
+            )
+        text = (
+            f"The {function} rests at {seen:+.0f} %: take its trim out at the transmitter, then "
+            "read it again. The unit reads a trim as a held stick."
+        )
+        return Action(key=f"centre.{function}", text=text, device="transmitter")
+    # Travel works after reversing, by the sign of what is sent.
+    side = "high" if seen >= 0 else "low"
+    old = getattr(channel, f"travel_{side}_pct")
+    new = float(min(max(round(old * 100.0 / max(abs(seen), 1.0)), 0), 150))
+    label = "above" if side == "high" else "below"
+    if new == old:
+        text = f"{function.capitalize()}: {abs(seen):g} % is as near as whole percent come."
+        return Action(key=f"end.{function}.{end}", text=text, device="transmitter")
+    return Action(
+        key=f"end.{function}.{end}",
+        text=f"Set the {function} channel's travel {label} centre from {old:g} to {new:g} %.",
+        expect=f"The unit should then show {abs(seen) * new / max(old, 1.0):.0f} %.",
+        device="transmitter",
+        changes=(Change(f"{base}.travel_{side}_pct", new),),
+        keys=(f"{function}.{end}",),
+        needed=needed,
+    )

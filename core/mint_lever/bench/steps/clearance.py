@@ -1,0 +1,137 @@
+"""Step 12: clearance: the computed ring first, then the sweep by eye and ear."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Literal
+
+from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray, Ruler
+from mint_lever.bench.run import BenchRun
+from mint_lever.bench.words import worst
+from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
+from mint_lever.measure.verdict import Band
+from mint_lever.setup.edit import Change
+
+_SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
+    ("low", -100.0),
+    ("mid", 0.0),
+    ("high", 100.0),
+)
+_HEARD = (
+    Option("clear", "Clear all round, corners too"),
+    Option("touches", "A link or the swash touches", False),
+    Option("stalls", "A servo stalls or groans", False),
+)
+_LIMITS = (
+    ("tilt_limit", "The swash ball's largest tilt"),
+    ("link_limit", "A ball link's largest lean"),
+)
+# One search serves every question asked about the same chain.
+_clearance = lru_cache(maxsize=16)(clearance)
+_TOUCH_STEP_PCT = 5.0
+_TYPICAL = Band(10.0, 12.0, 8.0, 25.0)
+"""F12: total cyclic after this step. Shown for comparison; what clears is what counts."""
+
+
+def clear_ring(run: BenchRun) -> Advice:
+    """Advise on the cyclic ring from the exact geometry, then from what the pilot heard."""
+    unit = run.setup.unit
+    if unit is None:
+        return Advice(step="clearance", do=("Sweep the cyclic all round.",), asks=())
+    given = [run.answer("clearance", key) for key, _ in _LIMITS]
+    found = _clearance(run.chain, Limits(given[0] or None, given[1] or None))
+    left = cyclic_left(run.chain, min(unit.ring_pct, found.ring_pct))
+    asks: list[Ask] = [
+        Ask(
+            key=key,
+            label=label,
+            kind="number",
+            hint="From the maker, if you know it; 0 when not.",
+            unit="°",
+            low=0.0,
+            high=89.0,
+            nudge=1.0,
+            optional=True,
+            answer=answer,
+            word=None if answer is None else "in",
+        )
+        for (key, label), answer in zip(_LIMITS, given, strict=True)
+    ]
+    heard = {}
+    for place, stick in _SWEEPS:
+        heard[place] = run.answer("clearance", f"sweep.{place}")
+        asks.append(
+            Ask(
+                key=f"sweep.{place}",
+                label=f"Collective {place}, cyclic swept all round",
+                kind="choice",
+                options=_HEARD,
+                sticks=(stick, 0.0, 0.0),
+                answer=heard[place],
+                word=None if heard[place] is None else "in" if heard[place] == "clear" else "out",
+            )
+        )
+    touched = any(answer not in (None, "clear") for answer in heard.values())
+    actions = _actions(found, unit.ring_pct, touched)
+    sweeps = [ask for ask in asks if not ask.optional]
+    outcome = None if all(ask.answer is None for ask in sweeps) else worst(a.word for a in sweeps)
+    return Advice(
+        step="clearance",
+        do=(
+            "Collective full low, in the middle, full high: at each, sweep the cyclic all round.",
+            "Listen for a servo that stalls; watch every link. Let go at the first touch.",
+        ),
+        asks=tuple(asks),
+        summary=_summary(found, left),
+        actions=actions,
+        rulers=(
+            Ruler(
+                label=f"cyclic that a ring of {min(unit.ring_pct, found.ring_pct):.0f} % leaves",
+                unit="°",
+                band=_TYPICAL,
+                marks=(),
+                predicted=left,
+            ),
+        ),
+        outcome=outcome,
+        rays=_rays(found),
+    )
+
+
+def _actions(found: Clearance, ring: float, touched: bool) -> tuple[Action, ...]:
+    keys = tuple(f"sweep.{place}" for place, _ in _SWEEPS)
+    # A ring wider than the sticks' own circle asks for nothing more.
+    if found.ring_pct < min(ring, 100.0) and found.ring_pct > 0:
+        text = f"Reduce the cyclic ring from {ring:g} to {found.ring_pct:g} %."
+        expect = "By the geometry it then just clears all round."
+        new = found.ring_pct
+    elif touched:
+        new = max(min(ring, 100.0) - _TOUCH_STEP_PCT, 5.0)
+        text = f"Reduce the cyclic ring from {ring:g} to {new:g} %, then sweep again."
+        expect = "No further than it takes to clear."
+    else:
+        return ()
+    change = (Change("unit.ring_pct", new),)
+    return (Action(key="ring", text=text, expect=expect, changes=change, keys=keys),)
+
+
+def _summary(found: Clearance, cyclic: float) -> str:
+    left = f"{cyclic:.1f}° of cyclic at mid collective"
+    if found.first is None:
+        return f"By the geometry nothing touches anywhere the sticks reach; {left}."
+    first = found.first
+    if found.ring_pct <= 0:
+        return f"Collective alone is too much: {first.what} at {first.collective}. See step 11."
+    return (
+        f"By the geometry a ring of {found.ring_pct:g} % clears and leaves {left}. First to touch: "
+        f"{first.what}, collective {first.collective}, tilted toward {first.azimuth_deg:.0f}° from "
+        "the nose."
+    )
+
+
+def _rays(found: Clearance) -> tuple[Ray, ...]:
+    azimuth = tuple(float(a) for a in found.azimuth_deg)
+    return tuple(
+        Ray(place, azimuth, tuple(float(v) for v in found.clear_pct[i]))
+        for i, (place, _) in enumerate(_SWEEPS)
+    )

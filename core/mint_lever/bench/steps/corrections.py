@@ -1,0 +1,92 @@
+"""Step 13: swash corrections, seen by tipping the model. The step nobody may skip."""
+
+from __future__ import annotations
+
+from mint_lever.bench.advice import Action, Advice, Ask, Option
+from mint_lever.bench.run import BenchRun
+from mint_lever.bench.sketches import sketch_of
+from mint_lever.bench.words import worst
+from mint_lever.measure.verdict import Word
+from mint_lever.setup.edit import Change
+
+_TIPS = (
+    (
+        "nose_down",
+        "Tip the nose down, sticks alone: the swash goes",
+        "pitch",
+        (Option("against", "back, against it"), Option("with", "forward, along with it", False)),
+    ),
+    (
+        "roll_right",
+        "Roll the model right, sticks alone: the swash goes",
+        "roll",
+        (Option("against", "left, against it"), Option("with", "right, along with it", False)),
+    ),
+)
+_STILL = Option("still", "nowhere", False)
+_PIROUETTE = (
+    Option("holds", "The tilt keeps pointing at the same place in the room"),
+    Option("turns", "The tilt turns along with the model, or twice as fast", False),
+    Option("none", "This unit has no pirouette compensation"),
+)
+
+
+def corrections(run: BenchRun) -> Advice:
+    """Advise on what the pilot saw when tipping and turning the model."""
+    asks: list[Ask] = []
+    actions: list[Action] = []
+    unit = run.setup.unit
+    for key, label, axis, options in _TIPS:
+        answer = run.answer("corrections", key)
+        every = (*options, _STILL)
+        asks.append(_ask(key, label, every, answer))
+        if answer == "with" and unit is not None:
+            turned = not getattr(unit.correction_reversed, axis)
+            actions.append(
+                Action(
+                    key=f"turn.{axis}",
+                    text=f"Reverse the unit's {axis} correction.",
+                    expect="Then tip it again: only what you see counts.",
+                    changes=(Change(f"unit.correction_reversed.{axis}", turned),),
+                )
+            )
+    turning = run.answer("corrections", "pirouette")
+    asks.append(
+        _ask("pirouette", "Test tilt shown, turn the model about its shaft", _PIROUETTE, turning)
+    )
+    if turning == "turns" and unit is not None:
+        actions.append(
+            Action(
+                key="turn.pirouette",
+                text="Reverse the unit's pirouette compensation.",
+                expect="Then turn the model again.",
+                changes=(Change("unit.pirouette_reversed", not unit.pirouette_reversed),),
+            )
+        )
+    answers = [ask.answer for ask in asks]
+    nothing = all(answer is None for answer in answers)
+    still = "still" in answers
+    seen_nose = asks[0].answer is not None and asks[1].answer is None
+    summary = "Against the motion is right. Along with it crashes."
+    if still:
+        summary = "No movement: wait until the unit is ready, then tip again."
+    if run.setup.airframe.head.blades > 2:
+        summary += " A head of three or more blades may want a phase: see Path."
+    return Advice(
+        step="corrections",
+        do=(
+            "Lift the model, sticks alone, and tip it by hand.",
+            "Look at the swash against the frame, not against the room.",
+        ),
+        asks=tuple(asks),
+        summary=summary,
+        actions=tuple(actions),
+        outcome=None if nothing else worst(ask.word for ask in asks),
+        sketch=sketch_of("roll_right" if seen_nose else "nose_down"),
+    )
+
+
+def _ask(key: str, label: str, options: tuple[Option, ...], answer: str | None) -> Ask:
+    fine = {option.value for option in options if option.fine}
+    word: Word | None = None if answer is None else "in" if answer in fine else "out"
+    return Ask(key=key, label=label, kind="choice", options=options, answer=answer, word=word)

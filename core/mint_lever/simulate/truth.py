@@ -1,0 +1,103 @@
+"""The hidden truth of a simulated helicopter: in what its metal differs from what is written."""
+
+from __future__ import annotations
+
+import numpy as np
+from pydantic import BaseModel, ConfigDict
+
+from mint_lever.axes import FUNCTIONS
+from mint_lever.setup.airframe import Airframe
+from mint_lever.setup.document import Setup
+
+_EXCHANGED = 0.15
+"""Share of builds with two leads exchanged. From memory: rarer than a reversed servo by far."""
+
+
+class Truth(BaseModel):
+    """What nobody on the bench knows: the real metal, the wiring, the gauge's and slop's play.
+
+    Lists run over servos or blades. Shares multiply the lengths the setup has written down;
+    ``arrives`` is what of each function's percent reaches the unit, negative where the channel
+    comes out the other way round. ``output_of_servo`` is the output each servo's lead hangs on.
+    """
+
+    model_config = ConfigDict(extra="forbid")
+
+    mounted: list[int]
+    horn_error_deg: list[float]
+    swash_extra_mm: list[float]
+    blade_extra_mm: list[float]
+    output_of_servo: list[int]
+    grip_share: float = 1.0
+    ring_share: float = 1.0
+    horn_share: float = 1.0
+    arrives: dict[str, float] = {}
+    correction_reversed: dict[str, bool] = {}
+    rated_hz: float = 250.0
+    tilt_limit_deg: float = 25.0
+    gauge_sd_deg: float = 0.05
+    slop_deg: float = 0.05
+
+    def airframe(self, written: Airframe) -> Airframe:
+        """Give the real airframe behind the one that is written down."""
+        head = written.head
+        real_head = head.model_copy(
+            update={
+                "grip_arm_mm": head.grip_arm_mm * self.grip_share,
+                "inner_ball_radius_mm": head.inner_ball_radius_mm * self.ring_share,
+                "link_extra_mm": list(self.blade_extra_mm),
+            }
+        )
+        servos = [
+            servo.model_copy(
+                update={
+                    "mounted": self.mounted[i],
+                    "horn_error_deg": self.horn_error_deg[i],
+                    "link_extra_mm": self.swash_extra_mm[i],
+                    "arm_mm": servo.arm_mm * self.horn_share,
+                }
+            )
+            for i, servo in enumerate(written.servos)
+        ]
+        return written.model_copy(update={"head": real_head, "servos": servos})
+
+    def fits(self, setup: Setup) -> bool:
+        """Whether this truth has as many servos and blades as a setup."""
+        return (
+            len(self.mounted) == len(setup.airframe.servos)
+            and len(self.blade_extra_mm) == setup.airframe.head.blades
+        )
+
+
+def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
+    """Hide random mistakes behind a setup.
+
+    Random: lengths within a few percent, which way each servo is mounted, horns pressed on
+    anywhere, swash and blade links off by turns, what arrives and which way round, two leads
+    exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt.
+    """
+    count, blades = len(setup.airframe.servos), setup.airframe.head.blades
+    leads = list(range(count))
+    if rng.random() < _EXCHANGED:
+        one, other = (int(i) for i in rng.choice(count, 2, replace=False))
+        leads[one], leads[other] = leads[other], leads[one]
+    wrong = str(rng.choice(FUNCTIONS)) if rng.random() < 0.5 else ""
+    return Truth(
+        mounted=[int(rng.choice([1, -1])) for _ in range(count)],
+        horn_error_deg=rng.uniform(-7, 7, count).tolist(),
+        swash_extra_mm=rng.uniform(-1.2, 1.2, count).tolist(),
+        blade_extra_mm=rng.uniform(-1.0, 1.0, blades).tolist(),
+        output_of_servo=leads,
+        grip_share=float(rng.uniform(0.95, 1.05)),
+        ring_share=float(rng.uniform(0.95, 1.05)),
+        horn_share=float(rng.uniform(0.95, 1.05)),
+        arrives={
+            name: float(rng.uniform(0.94, 1.03)) * (-1 if name == wrong else 1)
+            for name in FUNCTIONS
+        },
+        correction_reversed={
+            name: bool(rng.integers(2)) for name in ("roll", "pitch", "pirouette")
+        },
+        rated_hz=float(rng.choice([120.0, 200.0, 250.0, 333.0])),
+        tilt_limit_deg=float(rng.uniform(12.0, 22.0)),
+    )

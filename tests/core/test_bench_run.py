@@ -1,0 +1,221 @@
+"""A bench run's log: what holds, what is stale and why, fitness, entries in and refused."""
+
+import pytest
+
+from mint_lever.bench import BenchRun, Entry, Event
+from mint_lever.bench.entering import entered
+from mint_lever.bench.learning import learn
+from mint_lever.bench.log import action_event
+from mint_lever.faults import InvalidRequest
+from mint_lever.procedure import WORKED_ON
+from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.simulate.builds import random_helicopter
+from mint_lever.simulate.evening import work_through
+
+FRESH = fresh_setup("Lovage 480")
+
+
+@pytest.fixture(scope="module")
+def finished():
+    """A helicopter worked through to the end, its setup and its log."""
+    bench = random_helicopter(2)
+    evening = work_through(bench)
+    return bench.setup, evening.entries, evening.events
+
+
+def edited(setup, path, value):
+    return read_setup(apply_changes(setup.as_document(), [Change(path, value)]))
+
+
+def states(run):
+    return {standing.step.name: standing.state for standing in run.standings()}
+
+
+def stale(run):
+    return [name for name, state in states(run).items() if state == "stale"]
+
+
+def confirm_safe(setup=FRESH, moment=0):
+    keys = ("motor", "hold", "blades")
+    return [Entry(moment + i, "make_safe", key, True, setup) for i, key in enumerate(keys)]
+
+
+def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():
+    run = BenchRun(FRESH)
+    assert set(states(run).values()) == {"open"}
+    assert run.next_step() == "make_safe"
+    assert len(run.fitness().withheld) == len(run.steps)
+
+
+def test_a_denied_point_keeps_the_bench_unsafe():
+    run = BenchRun(FRESH, [*confirm_safe(), Entry(9, "make_safe", "motor", False, FRESH)])
+    assert states(run)["make_safe"] == "out"
+    assert "Stop here" in run.advice("make_safe").summary
+
+
+@pytest.mark.parametrize("what", sorted(set(WORKED_ON) - {"powered up again"}))
+def test_whatever_was_worked_on_fitness_is_withdrawn_with_the_reason(finished, what):
+    setup, entries, events = finished
+    assert BenchRun(setup, entries, events).fitness().fit
+    aspects = WORKED_ON[what]
+    found = BenchRun(setup, entries, [*events, Event(999, aspects)]).fitness()
+    assert not found.fit
+    assert any(aspects[0].replace("_", " ") in reason for reason in found.withheld)
+    # What was worked on before all of it was measured undoes nothing.
+    assert BenchRun(setup, entries, [Event(-1, aspects), *events]).fitness().fit
+
+
+def test_a_power_up_asks_for_make_safe_again_and_for_nothing_else(finished):
+    setup, entries, events = finished
+    assert stale(BenchRun(setup, entries, [*events, Event(999, ("power",))])) == ["make_safe"]
+
+
+def test_an_edit_makes_what_rests_on_it_stale_and_undoing_it_brings_it_back(finished):
+    setup, entries, events = finished
+    after = edited(setup, "unit.cyclic_pct", 31.0)
+    assert stale(BenchRun(after, entries, events)) == [
+        "cyclic_throw",
+        "clearance",
+        "final_directions",
+    ]
+    assert stale(BenchRun(setup, entries, events)) == []
+
+
+def test_an_edit_of_one_servo_asks_for_that_horn_alone(finished):
+    setup, entries, events = finished
+    trimmed = edited(setup, "unit.servos.1.subtrim_us", 31.0)
+    run = BenchRun(trimmed, entries, events)
+    assert states(run)["horns"] == "stale"
+    assert not run.held("horns", "horn.1")
+    assert run.held("horns", "horn.0")
+
+
+def test_corrections_must_be_confirmed_on_the_very_setup_that_flies(finished):
+    setup, entries, events = finished
+    found = BenchRun(edited(setup, "name", "Sage 500"), entries, events).fitness()
+    assert found.withheld == (
+        "swash corrections: not yet confirmed on this setup",
+        "final directions and fail-safe: not yet confirmed on this setup",
+    )
+
+
+def test_what_is_only_learned_leaves_every_reading_standing(finished):
+    setup, entries, events = finished
+    run = BenchRun(setup, entries, events)
+    action = learn(run, ["grip_arm", "inner_radius"]).action
+    event = action_event(999, "cyclic_throw", action, setup)
+    after = read_setup(apply_changes(setup.as_document(), action.changes))
+    assert after.airframe.head.grip_arm_mm != setup.airframe.head.grip_arm_mm
+    assert BenchRun(after, entries, [*events, event]).fitness().fit
+    # The same change as an edit, which says that the metal is another one, undoes what rests on it.
+    assert "cyclic_throw" in stale(BenchRun(after, entries, events))
+
+
+def test_following_advice_asks_for_the_step_anew_and_makes_later_ones_stale(finished):
+    setup, entries, events = finished
+    turned = Event(999, ("swash_link",), "level")
+    run = BenchRun(setup, entries, [*events, turned])
+    found = states(run)
+    assert found["level"] == "in hand"
+    assert "zero_pitch" in stale(run)
+    assert run.advice("level").next_key == "mid.right"
+    # The reading from before is history: drawn, not counted.
+    marks = run.marks("level", "mid.right")
+    assert marks
+    assert not any(mark.holds for mark in marks)
+
+
+def test_a_reading_near_the_edge_is_read_again_and_two_settle_it():
+    safe = confirm_safe()
+    one = [Entry(10, "collective_range", "up", 11.5, FRESH)]
+    ask = BenchRun(FRESH, [*safe, *one]).advice("collective_range").asks[0]
+    assert ask.word == "read again"
+    two = [*one, Entry(11, "collective_range", "up", 11.5, FRESH)]
+    assert BenchRun(FRESH, [*safe, *two]).advice("collective_range").asks[0].word == "workable"
+
+
+def test_zero_pitch_names_the_link_the_turns_and_what_to_expect():
+    reads = [
+        Entry(10, "zero_pitch", "blade.0", 1.1, FRESH),
+        Entry(11, "zero_pitch", "blade.1", 0.1, FRESH),
+    ]
+    advice = BenchRun(FRESH, reads).advice("zero_pitch")
+    (action,) = advice.actions
+    assert action.text == "Turn the pitch links: blade A 1 turn shorter."
+    assert action.aspects == ("blade_link",)
+    # One turn of 0.4 mm on a 22 mm arm: asin(0.4/22) = 1.04° for an upright link.
+    assert advice.rulers[0].predicted == pytest.approx(1.1 - 1.04, abs=0.03)
+
+
+def test_a_throw_outside_the_units_window_names_the_ball_and_the_hole():
+    setup = edited(FRESH, "unit.cyclic_pct", 80.0)
+    reads = [
+        Entry(1, "cyclic_throw", "right", 9.0, setup),
+        Entry(2, "cyclic_throw", "left", -9.0, setup),
+        Entry(3, "cyclic_throw", "horn_mm", [14.5, 16.0], setup),
+    ]
+    advice = BenchRun(setup, reads).advice("cyclic_throw")
+    assert advice.outcome == "workable"
+    assert "outward on the horns" in advice.summary
+    assert any("horn balls from 13 to" in action.text for action in advice.actions)
+
+
+def test_the_reference_tilt_school_aims_at_its_own_band():
+    setup = edited(FRESH, "unit.cyclic_school", "reference_tilt")
+    reads = [Entry(1, "cyclic_throw", "right", 7.4, setup)]
+    reads.append(Entry(2, "cyclic_throw", "left", -7.4, setup))
+    advice = BenchRun(setup, reads).advice("cyclic_throw")
+    assert advice.outcome == "out"  # F10a: never above 7°
+    assert advice.actions[0].changes[0].value == pytest.approx(40 * 6.0 / 7.4, abs=0.5)
+
+
+def test_arrival_asks_for_the_direction_first_and_then_for_the_travel():
+    """F26: 96 % seen at 100 % travel needs 104 %. Common practice, no source."""
+    reads = [Entry(1, "arrival", "aileron.high", -96.0, FRESH)]
+    advice = BenchRun(FRESH, reads).advice("arrival")
+    assert [a.text for a in advice.actions] == ["Reverse the aileron channel."]
+    reads = [Entry(1, "arrival", "aileron.high", 96.0, FRESH)]
+    (action,) = BenchRun(FRESH, reads).advice("arrival").actions
+    assert action.changes[0].path == "transmitter.channels.aileron.travel_high_pct"
+    assert action.changes[0].value == 104.0
+
+
+def test_a_frame_rate_above_the_rating_is_lowered():
+    reads = [Entry(1, "servo_basics", "rated", 120.0, FRESH)]
+    (action,) = BenchRun(FRESH, reads).advice("servo_basics").actions
+    assert action.changes[0].value == 120.0
+
+
+def ask(step, key):
+    return next(a for a in BenchRun(FRESH).advice(step).asks if a.key == key)
+
+
+@pytest.mark.parametrize("text", ["1.3", "1,3", " 1,3 ", 1.3])
+def test_decimal_comma_and_point_are_the_same(text):
+    assert entered(ask("zero_pitch", "blade.0"), text) == 1.3
+    assert entered(ask("zero_pitch", "blade.0"), "−1,3") == -1.3
+
+
+@pytest.mark.parametrize(
+    ("step", "key", "value", "says"),
+    [
+        ("zero_pitch", "blade.0", "about one", "about one"),
+        ("zero_pitch", "blade.0", 95.0, "95 °"),
+        ("zero_pitch", "blade.0", "nan", "nan"),
+        ("zero_pitch", "blade.0", True, "True"),
+        ("zero_pitch", "blade.0", None, "None"),
+        ("make_safe", "motor", "yes", "yes"),
+        ("corrections", "nose_down", "sideways", "sideways"),
+        ("together", "look.collective", [1, 1], "[1, 1]"),
+        ("together", "look.collective", [1, 1, 2], "[1, 1, 2]"),
+        ("cyclic_throw", "horn_mm", "12 wide", "wide"),
+    ],
+)
+def test_an_entry_that_makes_no_sense_is_refused_naming_what_is_allowed(step, key, value, says):
+    question = ask(step, key)
+    with pytest.raises(InvalidRequest) as caught:
+        entered(question, value)
+    (fault,) = caught.value.faults
+    assert fault.path == question.label
+    assert says in fault.found
+    assert fault.allowed
