@@ -5,6 +5,9 @@ from ninja import NinjaAPI
 from ninja.security import SessionAuth
 
 from accounts.api import router as accounts
+from bench.api import fleet as benches
+from bench.api import router as bench
+from bench.photos import router as photos
 from config.problems import use_problems
 from hangar.api import router as hangar
 from levers.api import router as levers
@@ -21,6 +24,9 @@ use_problems(api)
 api.add_router("/account", accounts)
 api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
+api.add_router("/helicopters", bench)
+api.add_router("/helicopters", photos)
+api.add_router("/bench", benches)
 
 
 @api.get("/setup-schema", auth=None, response=dict)

@@ -31,6 +31,7 @@ INSTALLED_APPS = [
     "accounts",
     "hangar",
     "levers",
+    "bench",
     "shell",
     "demo",
 ]
@@ -123,6 +124,7 @@ CONTENT_SECURITY_POLICY = {
 }
 
 # A setup file is a few kilobytes; the core refuses more than a megabyte (MAX_BYTES).
+# A photo from a phone, scaled down by the browser, is the largest thing that comes in.
 BODY_LIMIT = 1_100_000
 DATA_UPLOAD_MAX_MEMORY_SIZE = BODY_LIMIT
 

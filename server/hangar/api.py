@@ -72,6 +72,7 @@ class DraftOut(Schema):
     undo: list[str] | None = Field(description="Paths an undo would change back; null: none")
     redo: list[str] | None
     unsaved: bool
+    practice: bool
     changed_at: datetime
     revisions: list[RevisionOut]
 
@@ -279,6 +280,7 @@ def _draft(helicopter: Helicopter) -> DraftOut:
         undo=state.paths if has_before else None,
         redo=after.paths if after else None,
         unsaved=not revisions or revisions[-1].document != state.document,
+        practice=at.practice,
         changed_at=at.changed_at,
         revisions=[
             RevisionOut(number=r.number, note=r.note, saved_at=r.saved_at) for r in revisions

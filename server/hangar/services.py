@@ -59,7 +59,9 @@ def edit_draft(
 ) -> Draft:
     """Change settings by path. Raises Refused on a version conflict; nothing is half changed."""
     draft = _claim(pilot, helicopter_id, version)
-    edited = apply_changes(present_state(draft).document, changes)
+    # Read first: a document from before a setting existed has it at its default from here on.
+    whole = read_setup(present_state(draft).document).as_document()
+    edited = apply_changes(whole, changes)
     return _move_on(draft, checked(edited), paths=[change.path for change in changes])
 
 
@@ -105,6 +107,13 @@ def step_draft(pilot: User, helicopter_id: uuid.UUID, version: int, step: int) -
 def save_revision(pilot: User, helicopter_id: uuid.UUID, version: int, note: str) -> Revision:
     """Freeze the draft as the next numbered revision."""
     draft = _claim(pilot, helicopter_id, version)
+    if draft.practice:
+        raise Refused(
+            409,
+            "This is a practice draft",
+            "The simulated model is on the table. Put the real one back on the bench, then save.",
+            version=draft.version,
+        )
     document = present_state(draft).document
     last = draft.helicopter.revisions.last()
     if last is not None and last.document == document:

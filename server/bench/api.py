@@ -1,0 +1,248 @@
+"""The bench over the API: the slip and a step, readings, advice followed, the simulated model."""
+
+import uuid
+from typing import Any, Literal
+
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+
+from accounts.pilot import pilot_of
+from bench.fitness import Standing, standing_of
+from bench.services import (
+    act,
+    add_reading,
+    bench_of,
+    edit_reading,
+    fresh_model,
+    note,
+    put_on_table,
+    run_at,
+    strike,
+    take_lesson,
+    take_simulated,
+    worked_on,
+)
+from bench.shown import BenchOut, show
+from hangar.models import Helicopter
+from mint_lever.bench.learning import MEASURED_SD_MM, learn
+from mint_lever.measure.fit import Parameter
+from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
+
+router = Router(tags=["bench"])
+fleet = Router(tags=["bench"])
+"""What is asked of no single helicopter."""
+
+
+class AtVersion(Schema):
+    """The draft's version that the page shows."""
+
+    version: int
+
+
+class NewReading(AtVersion):
+    """An answer to one question of a step."""
+
+    step: str = Field(max_length=24)
+    key: str = Field(max_length=60)
+    value: Any
+
+
+class EditedReading(Schema):
+    """What the reading should have been."""
+
+    value: Any
+
+
+class Act(AtVersion):
+    """The advice to follow, as the page shows it."""
+
+    moment: int
+    step: str = Field(max_length=24)
+    key: str = Field(max_length=60)
+
+
+class WorkedOn(Schema):
+    """What was worked on, in the words offered."""
+
+    what: str = Field(max_length=80)
+
+
+class Note(Schema):
+    """Start, pause, resume as it was left, or powered up again (resuming when paused)."""
+
+    what: Literal["start", "pause", "resume", "power"]
+
+
+class Table(AtVersion):
+    """Which model is on the table."""
+
+    simulated: bool
+
+
+class Question(Schema):
+    """One question of a step."""
+
+    step: str = Field(max_length=24)
+    key: str = Field(max_length=60)
+
+
+class Taken(Schema):
+    """What the simulated bench's instrument shows; null where it has none for this."""
+
+    value: Any = None
+
+
+class OtherMeans(Schema):
+    """A pitch measured without a gauge: a gap of folded tips, chord edges, or a picture's lines."""
+
+    by: Literal["gap", "chord", "picture"]
+    small_mm: float = 0.0
+    large_mm: float = 0.0
+    chord_line: list[tuple[float, float]] = Field([], max_length=2)
+    reference_line: list[tuple[float, float]] = Field([], max_length=2)
+
+
+class PitchOut(Schema):
+    """Degrees."""
+
+    pitch_deg: float
+
+
+class Uncertain(Schema):
+    """Which lengths to fit, and how well each was measured (standard deviation, mm)."""
+
+    parameters: list[Parameter] = Field(min_length=1, max_length=4)
+    measured_sd_mm: dict[Parameter, float] = {}
+
+
+class UncertainAt(Uncertain, AtVersion):
+    """The same, for a draft's version."""
+
+
+class LearnedOut(Schema):
+    name: str
+    before_mm: float
+    after_mm: float
+    sd_mm: float
+
+
+class LessonOut(Schema):
+    """What the readings teach; misses are gauge less prediction, degrees."""
+
+    readings: list[str]
+    lengths: list[LearnedOut]
+    before_deg: list[float]
+    after_deg: list[float]
+
+
+@fleet.get("/standings", response=list[Standing])
+def standings(request: HttpRequest) -> list[Standing]:
+    """Say for each of the pilot's helicopters whether it is fit to fly and what comes next."""
+    mine = Helicopter.objects.filter(owner=pilot_of(request)).select_related("draft", "bench")
+    return [standing_of(helicopter) for helicopter in mine]
+
+
+@router.get("/{helicopter_id}/bench", response=BenchOut)
+def bench(request: HttpRequest, helicopter_id: uuid.UUID, step: str | None = None) -> BenchOut:
+    """Show the bench with a step open."""
+    return show(bench_of(pilot_of(request), helicopter_id), step)
+
+
+@router.post("/{helicopter_id}/bench/readings", response=BenchOut)
+def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> BenchOut:
+    """Log a reading."""
+    done = add_reading(
+        pilot_of(request), helicopter_id, given.version, given.step, given.key, given.value
+    )
+    return show(done, given.step)
+
+
+@router.put("/{helicopter_id}/bench/readings/{moment}", response=BenchOut)
+def reread(
+    request: HttpRequest, helicopter_id: uuid.UUID, moment: int, given: EditedReading, step: str
+) -> BenchOut:
+    """Put a mistyped reading right."""
+    return show(edit_reading(pilot_of(request), helicopter_id, moment, given.value), step)
+
+
+@router.post("/{helicopter_id}/bench/readings/{moment}/strike", response=BenchOut)
+def strike_out(
+    request: HttpRequest, helicopter_id: uuid.UUID, moment: int, step: str, struck: bool = True
+) -> BenchOut:
+    """Strike an entry out, or let it count again."""
+    return show(strike(pilot_of(request), helicopter_id, moment, struck), step)
+
+
+@router.post("/{helicopter_id}/bench/acts", response=BenchOut)
+def follow(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchOut:
+    """Follow a step's advice."""
+    done = act(pilot_of(request), helicopter_id, given.version, given.moment, given.step, given.key)
+    return show(done, given.step)
+
+
+@router.post("/{helicopter_id}/bench/touched", response=BenchOut)
+def touched(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: str | None = None
+) -> BenchOut:
+    """Note what was worked on; what rests on it is stale."""
+    return show(worked_on(pilot_of(request), helicopter_id, given.what), step)
+
+
+@router.post("/{helicopter_id}/bench/notes", response=BenchOut)
+def clock(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: Note, step: str | None = None
+) -> BenchOut:
+    """Start, pause, resume, or note a power-up."""
+    kinds = ["power", "resume"] if given.what == "power" else [given.what]
+    return show(note(pilot_of(request), helicopter_id, kinds), step)
+
+
+@router.post("/{helicopter_id}/bench/table", response=BenchOut)
+def table(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -> BenchOut:
+    """Put the simulated model on the table, or the real one back."""
+    return show(put_on_table(pilot_of(request), helicopter_id, given.version, given.simulated))
+
+
+@router.post("/{helicopter_id}/bench/simulated/fresh", response=BenchOut)
+def fresh(request: HttpRequest, helicopter_id: uuid.UUID) -> BenchOut:
+    """Put another simulated model on the table."""
+    return show(fresh_model(pilot_of(request), helicopter_id))
+
+
+@router.post("/{helicopter_id}/bench/simulated/take", response=Taken)
+def take_reading(request: HttpRequest, helicopter_id: uuid.UUID, given: Question) -> Taken:
+    """Take a reading on the simulated bench."""
+    value = take_simulated(pilot_of(request), helicopter_id, given.step, given.key)
+    return Taken(value=value)
+
+
+@fleet.post("/pitch", response=PitchOut)
+def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
+    """Work a pitch out of what was measured without a gauge."""
+    if given.by == "gap":
+        return PitchOut(pitch_deg=from_tip_gap(given.small_mm, given.large_mm))
+    if given.by == "chord":
+        return PitchOut(pitch_deg=from_chord_edges(given.small_mm, given.large_mm))
+    return PitchOut(pitch_deg=from_picture(given.chord_line, given.reference_line))
+
+
+@router.post("/{helicopter_id}/bench/lesson", response=LessonOut)
+def lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> LessonOut:
+    """Fit lengths to the readings that hold, without writing anything down."""
+    run = run_at(bench_of(pilot_of(request), helicopter_id))
+    found = learn(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
+    return LessonOut(
+        readings=list(found.readings),
+        lengths=[LearnedOut(**vars(length)) for length in found.lengths],
+        before_deg=list(found.before_deg),
+        after_deg=list(found.after_deg),
+    )
+
+
+@router.post("/{helicopter_id}/bench/learn", response=BenchOut)
+def write_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: UncertainAt) -> BenchOut:
+    """Write down the lengths that the readings teach."""
+    done = take_lesson(
+        pilot_of(request), helicopter_id, given.version, given.parameters, given.measured_sd_mm
+    )
+    return show(done, "cyclic_throw")

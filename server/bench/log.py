@@ -1,0 +1,97 @@
+"""The stored log as the core's run: which entries count, on which setups."""
+
+import hashlib
+import json
+from collections.abc import Iterable, Sequence
+from datetime import datetime
+from functools import lru_cache
+from typing import Any
+
+from bench.models import Bench, LogEntry, Snapshot
+from hangar.services import present_state
+from mint_lever.bench import BenchRun, Entry, Event
+from mint_lever.procedure import WORKED_ON
+from mint_lever.setup import Setup, read_setup
+
+_CLOCK = ("start", "resume", "pause")
+
+
+def written(document: dict[str, Any]) -> str:
+    """One document, always the same text."""
+    return json.dumps(document, sort_keys=True, separators=(",", ":"))
+
+
+@lru_cache(maxsize=512)
+def setup_from(text: str) -> Setup:
+    """The setup of a document's text: the same object each time, so that the core's own memory of
+    what it found about a setup serves from one request to the next."""
+    return read_setup(json.loads(text))
+
+
+def snapshot_of(bench: Bench, setup: Setup) -> Snapshot:
+    """Keep a setup, or find it kept."""
+    document = setup.as_document()
+    digest = hashlib.sha256(written(document).encode()).hexdigest()
+    found, _ = Snapshot.objects.get_or_create(
+        bench=bench, digest=digest, defaults={"document": document}
+    )
+    return found
+
+
+def present_setup(bench: Bench) -> Setup:
+    """The draft's setup."""
+    return setup_from(written(present_state(bench.helicopter.draft).document))
+
+
+def entries_of(bench: Bench, simulated: int | None) -> list[LogEntry]:
+    """Everything that happened to the real model (None) or to one simulated model."""
+    return list(bench.entries.filter(simulated=simulated).select_related("snapshot"))
+
+
+def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
+    """The core's run of the entries that are not struck out."""
+    counted = [entry for entry in entries if not entry.struck]
+    readings = [
+        Entry(
+            entry.stands_at,
+            entry.step,  # type: ignore[arg-type]
+            entry.key,
+            entry.value,
+            setup_from(written(entry.snapshot.document)),
+        )
+        for entry in counted
+        if entry.kind == LogEntry.Kind.READING
+    ]
+    return BenchRun(setup, readings, [event for e in counted if (event := _event(e))])
+
+
+def elapsed_s(entries: Iterable[LogEntry], now: datetime) -> tuple[float, bool]:
+    """How long the clock ran (seconds), and whether it runs now."""
+    total, since = 0.0, None
+    for entry in entries:
+        if entry.kind not in _CLOCK or entry.struck:
+            continue
+        if since is not None:
+            total += (entry.at - since).total_seconds()
+        since = None if entry.kind == LogEntry.Kind.PAUSE else entry.at
+    if since is not None:
+        total += (now - since).total_seconds()
+    return total, since is not None
+
+
+def _event(entry: LogEntry) -> Event | None:
+    if entry.kind == LogEntry.Kind.ACT:
+        value: dict[str, Any] = entry.value or {}
+        return Event(
+            entry.stands_at,
+            tuple(value["aspects"]),
+            entry.step or None,  # type: ignore[arg-type]
+            tuple(value["keys"]),
+            tuple(value["changed"]),
+            {path: (pair[0], pair[1]) for path, pair in value["learned"].items()},
+        )
+    if entry.kind == LogEntry.Kind.TOUCHED:
+        return Event(entry.stands_at, WORKED_ON[entry.key])
+    if entry.kind in (LogEntry.Kind.POWER, LogEntry.Kind.START):
+        return Event(entry.stands_at, ("power",))
+    return None

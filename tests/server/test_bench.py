@@ -1,0 +1,333 @@
+"""The bench: readings kept and judged, advice followed, practice apart from the real model."""
+
+import json
+import time
+
+import pytest
+
+from builds import document
+
+SAFE = ("motor", "hold", "blades")
+
+
+class Table:
+    """A browser tab at one helicopter's bench."""
+
+    def __init__(self, tab, helicopter_id):
+        self.tab, self.path = tab, f"/api/helicopters/{helicopter_id}/bench"
+        self.see()
+
+    def see(self, step=None):
+        answer = self.tab.get(self.path + (f"?step={step}" if step else ""))
+        return self._keep(answer)
+
+    def send(self, path, method="POST", **body):
+        return self._keep(self.tab.send(method, f"{self.path}/{path}", body))
+
+    def read(self, step, key, value):
+        return self.send("readings", version=self.now["version"], step=step, key=key, value=value)
+
+    def act(self, step, key):
+        now = self.now
+        return self.send("acts", version=now["version"], moment=now["moment"], step=step, key=key)
+
+    def safe(self):
+        for key in SAFE:
+            assert self.read("make_safe", key, True).status_code == 200
+        return self
+
+    def state(self, step):
+        return next(line["state"] for line in self.now["slip"] if line["name"] == step)
+
+    def _keep(self, answer):
+        if answer.status_code == 200:
+            self.now = answer.json()
+        return answer
+
+
+@pytest.fixture
+def table(tab, helicopter):
+    return Table(tab, helicopter["id"])
+
+
+def ask(table, key):
+    return next(a for a in table.now["advice"]["asks"] if a["key"] == key)
+
+
+def test_a_fresh_bench_starts_with_make_safe_and_its_cautions(table):
+    assert table.now["next_step"] == table.now["advice"]["step"] == "make_safe"
+    assert table.now["advice"]["cautions"]
+    assert table.now["fitness"] == {
+        "fit": False,
+        "withheld": [f"{line['title'].lower()}: open" for line in table.now["slip"]],
+    }
+
+
+def test_nothing_else_starts_before_it_is_safe_and_every_power_up_asks_again(table):
+    refused = table.read("zero_pitch", "blade.0", 1.0)
+    assert refused.status_code == 409
+    assert refused.json()["title"] == "Make safe first"
+    table.safe()
+    assert table.read("zero_pitch", "blade.0", 1.0).status_code == 200
+    table.send("notes", what="power")
+    assert table.state("make_safe") == "stale"
+    assert table.read("zero_pitch", "blade.1", 0.0).status_code == 409
+    assert table.safe().read("zero_pitch", "blade.1", 0.0).status_code == 200
+    assert ask(table, "blade.0")["answer"] == 1.0
+
+
+@pytest.mark.parametrize(
+    ("value", "found"),
+    [("about one", "about one"), ("95", "95 °"), (95, "95 °"), ("", "nothing"), (None, "None")],
+)
+def test_an_entry_that_makes_no_sense_is_named_and_nothing_is_lost(table, value, found):
+    table.safe().read("zero_pitch", "blade.0", "1,2")
+    refused = table.read("zero_pitch", "blade.1", value)
+    assert refused.status_code == 422
+    (fault,) = refused.json()["faults"]
+    assert fault == {
+        "path": "Blade B over the boom",
+        "found": found,
+        "allowed": "a number from -30 to 30 °, such as 1.3 or 1,3",
+    }
+    table.see("zero_pitch")
+    assert ask(table, "blade.0")["answer"] == 1.2
+
+
+def test_a_reading_on_a_stale_base_is_kept_and_the_base_is_named(table):
+    table.safe().read("zero_pitch", "blade.0", 0.1)
+    line = next(line for line in table.now["slip"] if line["name"] == "zero_pitch")
+    assert line["base"] == ["Level the swash"]
+    assert ask(table, "blade.0")["answer"] == 0.1
+
+
+def test_two_tabs_entering_at_once_lose_nothing(tab, table, helicopter):
+    table.safe()
+    other = Table(tab, helicopter["id"])
+    assert table.read("zero_pitch", "blade.0", 1.0).status_code == 200
+    assert other.read("zero_pitch", "blade.0", 1.2).status_code == 200
+    ruler = other.now["advice"]["rulers"][0]
+    assert [mark["value"] for mark in ruler["marks"]] == [1.0, 1.2]
+    other.read("zero_pitch", "blade.1", 0.0)
+    # The first tab's advice is older than the log: it is not followed blindly.
+    assert table.act("zero_pitch", "links").status_code == 409
+    assert other.act("zero_pitch", "links").status_code == 200
+    assert table.see("zero_pitch").status_code == 200
+    assert len(table.now["advice"]["log"]) == 4
+
+
+def test_an_edit_elsewhere_is_told_before_a_reading_is_logged_on_it(tab, table, helicopter):
+    table.safe()
+    path = f"/api/helicopters/{helicopter['id']}/draft"
+    change = {"path": "unit.cyclic_pct", "value": 44.0}
+    tab.send("PATCH", path, {"version": 1, "changes": [change]})
+    refused = table.read("cyclic_throw", "right", 8.0)
+    assert refused.status_code == 409
+    assert refused.json()["version"] == 2
+    table.see()
+    assert table.read("cyclic_throw", "right", 8.0).status_code == 200
+
+
+def test_a_reading_can_be_struck_put_back_and_put_right(table):
+    table.safe().read("zero_pitch", "blade.0", 11.0)
+    (line,) = table.now["advice"]["log"]
+    strike = f"readings/{line['moment']}/strike?step=zero_pitch"
+    table.send(strike)
+    assert ask(table, "blade.0")["answer"] is None
+    assert table.now["advice"]["log"][0]["struck"]
+    table.send(strike + "&struck=false")
+    assert ask(table, "blade.0")["answer"] == 11.0
+    edit = f"readings/{line['moment']}?step=zero_pitch"
+    assert table.send(edit, "PUT", value="1x1").status_code == 422
+    table.send(edit, "PUT", value="1,1")
+    assert ask(table, "blade.0")["answer"] == 1.1
+    was, now = table.now["advice"]["log"]
+    assert (was["value"], was["struck"], was["edited"]) == (11.0, True, True)
+    assert (now["value"], now["holds"]) == (1.1, True)
+    assert table.send(strike + "&struck=false").status_code == 409
+
+
+def test_following_advice_changes_the_draft_and_can_be_undone(tab, table, helicopter):
+    table.safe().read("cyclic_throw", "right", 6.0)
+    table.read("cyclic_throw", "left", -6.0)
+    (action,) = table.now["advice"]["actions"]
+    assert action["text"] == "Set the unit's cyclic figure from 40 to 60 %."
+    table.act("cyclic_throw", "figure")
+    path = f"/api/helicopters/{helicopter['id']}"
+    draft = tab.get(path).json()
+    assert draft["document"]["unit"]["cyclic_pct"] == 60.0
+    assert table.now["advice"]["next_key"] == "right"
+    assert table.now["version"] == draft["version"]
+    tab.send("POST", f"{path}/draft/undo", {"version": draft["version"]})
+    assert tab.get(path).json()["document"]["unit"]["cyclic_pct"] == 40.0
+
+
+def test_what_was_touched_makes_exactly_its_steps_stale(table):
+    table.safe().read("zero_pitch", "blade.0", 0.1)
+    table.read("zero_pitch", "blade.1", 0.0)
+    assert table.state("zero_pitch") == "good"
+    assert table.send("touched", what="dropped it").status_code == 422
+    table.send("touched", what="crash")
+    line = next(line for line in table.now["slip"] if line["name"] == "zero_pitch")
+    assert (line["state"], line["because"]) == ("stale", ["blade link", "head"])
+    assert table.state("make_safe") == "good"
+
+
+def test_the_clock_counts_only_while_it_runs(table):
+    assert not table.now["started"]
+    table.send("notes", what="start")
+    assert table.now["running"]
+    time.sleep(0.15)
+    table.send("notes", what="pause")
+    stopped = table.now["elapsed_s"]
+    assert 0.1 <= stopped < 2
+    time.sleep(0.15)
+    table.see()
+    assert table.now["elapsed_s"] == stopped
+    table.safe()
+    table.send("notes", what="resume")
+    assert table.state("make_safe") == "good"
+    table.send("notes", what="power")
+    assert table.state("make_safe") == "stale"
+
+
+def practise(table, on=True):
+    return table.send("table", version=table.now["version"], simulated=on)
+
+
+def evening(table):
+    """Follow the bench to its end with the simulated model's own instruments."""
+    for _ in range(300):
+        step, advice = table.now["next_step"], table.now["advice"]
+        if step is None:
+            return
+        if advice["step"] != step:
+            table.see(step)
+            continue
+        ready = advice["next_key"] is None or step in ("horns", "together", "tilts", "level")
+        needed = [action for action in advice["actions"] if action["needed"]]
+        if needed and (ready or step == "arrival"):
+            assert table.act(step, needed[0]["key"]).status_code == 200
+            continue
+        body = {"step": step, "key": advice["next_key"]}
+        taken = table.tab.send("POST", f"{table.path}/simulated/take", body).json()["value"]
+        assert table.read(step, advice["next_key"], taken).status_code == 200
+    raise AssertionError("the evening never ended")
+
+
+def test_a_practised_evening_never_counts_for_the_real_model(tab, table, helicopter):
+    assert table.tab.send("POST", f"{table.path}/simulated/fresh").status_code == 409
+    practise(table)
+    evening(table)
+    assert table.now["simulated"]
+    assert table.now["fitness"]["fit"]
+    path = f"/api/helicopters/{helicopter['id']}"
+    # A practice draft never becomes a revision, and the real draft comes back untouched.
+    body = {"version": table.now["version"], "note": ""}
+    assert tab.send("POST", f"{path}/revisions", body).status_code == 409
+    assert tab.get(path).json()["document"] != helicopter["document"]
+    (standing,) = tab.get("/api/bench/standings").json()
+    assert (standing["fit"], standing["done"], standing["practised"]) == (False, 0, True)
+    practise(table, on=False)
+    assert tab.get(path).json()["document"] == helicopter["document"]
+    assert {line["state"] for line in table.now["slip"]} == {"open"}
+    practise(table)
+    assert table.now["fitness"]["fit"]
+    table.send("simulated/fresh")
+    assert {line["state"] for line in table.now["slip"]} == {"open"}
+
+
+def test_the_hangar_says_what_comes_next(tab, table):
+    table.safe()
+    (standing,) = tab.get("/api/bench/standings").json()
+    assert (standing["done"], standing["next"]) == (1, "Fresh model memory")
+    table.send("notes", what="power")
+    (standing,) = tab.get("/api/bench/standings").json()
+    assert (standing["done"], standing["stale"]) == (0, ["Make safe"])
+
+
+def test_readings_teach_lengths_and_no_step_is_undone_by_it(table):
+    table.safe()
+    uncertain = {"parameters": ["grip_arm"]}
+    path = f"{table.path}/lesson"
+    assert table.tab.send("POST", path, uncertain).status_code == 422
+    for step, key, value in (
+        ("zero_pitch", "blade.0", 0.0),
+        ("zero_pitch", "blade.1", 0.1),
+        ("collective_range", "up", 11.0),
+        ("collective_range", "down", -11.0),
+    ):
+        assert table.read(step, key, value).status_code == 200
+    lesson = table.tab.send("POST", path, uncertain).json()
+    (arm,) = lesson["lengths"]
+    assert arm["before_mm"] == 23.0
+    assert arm["after_mm"] != 23.0
+    assert max(map(abs, lesson["after_deg"])) < max(map(abs, lesson["before_deg"]))
+    states = {line["name"]: line["state"] for line in table.now["slip"]}
+    table.send("learn", version=table.now["version"], **uncertain)
+    assert {line["name"]: line["state"] for line in table.now["slip"]} == states
+
+
+@pytest.mark.parametrize(
+    ("body", "pitch"),
+    [
+        ({"by": "gap", "small_mm": 20.94, "large_mm": 300.0}, 2.0),
+        ({"by": "chord", "small_mm": 2.79, "large_mm": 40.0}, 4.0),
+        (
+            {
+                "by": "picture",
+                "chord_line": [[0, 100], [100, 90]],
+                "reference_line": [[0, 0], [100, 0]],
+            },
+            5.7,
+        ),
+    ],
+)
+def test_pitch_by_other_means(tab, helicopter, body, pitch):
+    answer = tab.send("POST", "/api/bench/pitch", body)
+    assert answer.json()["pitch_deg"] == pytest.approx(pitch, abs=0.02)
+
+
+def test_a_photo_stays_with_its_pilot(tab, stranger, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}/bench/photos"
+    picture = b"\x89PNG\r\n\x1a\n" + b"0" * 40
+    made = tab.generic(
+        "POST",
+        path,
+        picture,
+        content_type="application/octet-stream",
+        headers={"x-csrftoken": tab.cookies["csrftoken"].value},
+    )
+    assert made.status_code == 201, made.content
+    back = tab.get(f"{path}/{made.json()['id']}")
+    assert (back.content, back["content-type"]) == (picture, "image/png")
+    assert stranger.get(f"{path}/{made.json()['id']}").status_code == 404
+    assert tab.send("POST", path, raw="plain text").status_code == 422
+
+
+def test_another_pilots_bench_is_not_there(stranger, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}/bench"
+    assert stranger.get(path).status_code == 404
+    body = {"version": 1, "step": "make_safe", "key": "motor", "value": True}
+    assert stranger.send("POST", f"{path}/readings", body).status_code == 404
+    assert stranger.send("POST", f"{path}/notes", {"what": "start"}).status_code == 404
+
+
+def test_a_step_or_question_that_is_not_there_is_named(table):
+    refused = table.safe().read("tail", "gain", 1)
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "step"
+    refused = table.read("zero_pitch", "blade.7", 1)
+    assert "blade.0, blade.1" in refused.json()["faults"][0]["allowed"]
+
+
+def test_a_document_from_before_a_setting_existed_can_still_be_edited(tab):
+    old = document()
+    made = tab.send("POST", "/api/helicopters/import", raw=json.dumps(old)).json()
+    from hangar.models import DraftState
+
+    DraftState.objects.filter(draft__helicopter_id=made["id"]).update(document=old)
+    change = {"path": "unit.collective_low_pct", "value": 41.0}
+    body = {"version": 1, "changes": [change]}
+    answer = tab.send("PATCH", f"/api/helicopters/{made['id']}/draft", body)
+    assert answer.status_code == 200, answer.content
