@@ -8,6 +8,7 @@ from ninja import Schema
 from bench.log import entries_of, present_setup, run_of
 from bench.models import Bench
 from hangar.models import Helicopter
+from hangar.services import real_document
 from mint_lever.setup import read_setup
 
 
@@ -15,7 +16,7 @@ class Standing(Schema):
     """Fit to fly or why not; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
 
     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
-    table.
+    table, ``practice_done`` how many steps are done on the one that is there now.
     """
 
     id: uuid.UUID
@@ -26,6 +27,7 @@ class Standing(Schema):
     stale: list[str]
     next: str | None
     practised: bool
+    practice_done: int
 
 
 def standing_of(helicopter: Helicopter) -> Standing:
@@ -41,11 +43,9 @@ def standing_of(helicopter: Helicopter) -> Standing:
 
 
 def _judged(bench: Bench) -> Standing:
-    setup = present_setup(bench)
-    if bench.simulated is not None and bench.set_aside is not None:
-        setup = read_setup(bench.set_aside)
+    setup = read_setup(real_document(bench.helicopter.draft))
     run = run_of(setup, entries_of(bench, None) if bench.pk else [])
-    standings, fitness, following = run.standings(), run.fitness(), run.next_step()
+    standings, fitness, following = run.standings, run.fitness(), run.next_step()
     title = {step.name: step.title for step in run.steps}
     return Standing(
         id=bench.helicopter_id,
@@ -56,4 +56,13 @@ def _judged(bench: Bench) -> Standing:
         stale=[standing.step.title for standing in standings if standing.state == "stale"],
         next=title[following] if following else None,
         practised=bench.practised > 0,
+        practice_done=_practice_done(bench),
     )
+
+
+def _practice_done(bench: Bench) -> int:
+    """Steps done on the simulated model that is on the table."""
+    if bench.simulated is None:
+        return 0
+    run = run_of(present_setup(bench), entries_of(bench, bench.simulated))
+    return sum(run.done(step.name) for step in run.steps)

@@ -28,6 +28,12 @@ def setup_from(text: str) -> Setup:
     return read_setup(json.loads(text))
 
 
+@lru_cache(maxsize=2048)
+def _taken_on(snapshot_id: int) -> Setup:
+    """A snapshot's setup; a snapshot never changes, so its number says it all."""
+    return setup_from(written(Snapshot.objects.get(pk=snapshot_id).document))
+
+
 def snapshot_of(bench: Bench, setup: Setup) -> Snapshot:
     """Keep a setup, or find it kept."""
     document = setup.as_document()
@@ -45,7 +51,7 @@ def present_setup(bench: Bench) -> Setup:
 
 def entries_of(bench: Bench, simulated: int | None) -> list[LogEntry]:
     """Everything that happened to the real model (None) or to one simulated model."""
-    return list(bench.entries.filter(simulated=simulated).select_related("snapshot"))
+    return list(bench.entries.filter(simulated=simulated))
 
 
 def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
@@ -57,7 +63,7 @@ def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
             entry.step,  # type: ignore[arg-type]
             entry.key,
             entry.value,
-            setup_from(written(entry.snapshot.document)),
+            _taken_on(entry.snapshot_id),
         )
         for entry in counted
         if entry.kind == LogEntry.Kind.READING

@@ -10,8 +10,7 @@ class Bench(models.Model):
 
     ``simulated`` is the number of the simulated helicopter on the table, null while it is the real
     one; ``truth`` is that model's hidden metal, ``practised`` how many there were, ``taken`` how
-    many readings its instruments gave (their noise goes on from there). ``set_aside`` is the
-    draft's document of the side that is not on the table.
+    many readings its instruments gave (their noise goes on from there).
     """
 
     helicopter = models.OneToOneField(Helicopter, on_delete=models.CASCADE, related_name="bench")
@@ -21,7 +20,6 @@ class Bench(models.Model):
     truth = models.JSONField(null=True)
     seed = models.PositiveBigIntegerField(default=0)
     taken = models.PositiveIntegerField(default=0)
-    set_aside = models.JSONField(null=True)
 
     def __str__(self) -> str:
         return f"bench of {self.helicopter_id}"
@@ -69,10 +67,10 @@ class LogEntry(models.Model):
     key = models.CharField(max_length=60, blank=True)
     label = models.CharField(max_length=500, blank=True)
     value = models.JSONField(null=True)
-    snapshot = models.ForeignKey(Snapshot, on_delete=models.PROTECT)
+    snapshot = models.ForeignKey(Snapshot, on_delete=models.RESTRICT)
     simulated = models.PositiveIntegerField(null=True)
     struck = models.BooleanField(default=False)
-    replaces = models.ForeignKey("self", on_delete=models.PROTECT, null=True)
+    replaces = models.ForeignKey("self", on_delete=models.RESTRICT, null=True)
     at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 import numpy as np
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
@@ -160,19 +161,18 @@ def put_on_table(pilot: User, helicopter_id: uuid.UUID, version: int, simulated:
     bench = _claim(pilot, helicopter_id, version)
     if (bench.simulated is not None) == simulated:
         return bench
-    leaving = present_setup(bench).as_document()
-    setup = checked(bench.set_aside) if bench.set_aside is not None else present_setup(bench)
+    leaving, aside = present_setup(bench).as_document(), bench.helicopter.draft.set_aside
+    setup = checked(aside) if aside is not None else present_setup(bench)
     label = "practice draft" if simulated else "back from practice"
     replace_draft(pilot, helicopter_id, version, setup, label)
-    bench.set_aside = leaving
+    bench = _again(pilot, bench)
+    draft = bench.helicopter.draft
+    draft.set_aside, draft.practice = leaving, simulated
+    draft.save()
     if simulated and bench.truth is None:
         _hide(bench)
     bench.simulated = bench.practised if simulated else None
     bench.save()
-    bench = _again(pilot, bench)
-    draft = bench.helicopter.draft
-    draft.practice = simulated
-    draft.save()
     return bench
 
 
@@ -293,7 +293,8 @@ def _log(bench: Bench, kind: str, **what: Any) -> LogEntry:
 
 def _hide(bench: Bench, seed: int | None = None) -> None:
     """Hide a new truth behind the setup."""
-    bench.seed = secrets.randbelow(2**32) if seed is None else seed
+    fixed = settings.SIMULATION_SEED if seed is None else seed
+    bench.seed = secrets.randbelow(2**32) if fixed is None else fixed
     bench.practised += 1
     bench.taken = 0
     rng = np.random.default_rng(bench.seed)

@@ -12,6 +12,7 @@ from mint_lever.bench import Advice, BenchRun, Standing
 from mint_lever.bench.run import State
 from mint_lever.measure.verdict import Band, Word
 from mint_lever.procedure import WORKED_ON, StepName
+from mint_lever.setup.transmitter import ModeName
 
 
 class SlipLine(Schema):
@@ -151,6 +152,7 @@ class BenchOut(Schema):
     version: int
     moment: int
     simulated: bool
+    mode: ModeName
     started: bool
     running: bool
     elapsed_s: float
@@ -166,7 +168,7 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
     entries = entries_of(bench, bench.simulated)
     setup = present_setup(bench)
     run = run_of(setup, entries)
-    standings = run.standings()
+    standings = run.standings
     following = run.next_step()
     name = run.step(step).name if step else following or run.steps[-1].name
     seconds, running = elapsed_s(entries, timezone.now())
@@ -175,6 +177,7 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         version=bench.helicopter.draft.version,
         moment=bench.moment,
         simulated=bench.simulated is not None,
+        mode=run.mode,
         started=any(entry.kind == LogEntry.Kind.START for entry in entries),
         running=running,
         elapsed_s=round(seconds, 1),

@@ -123,6 +123,13 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
+# Every simulated model is another one, unless somebody wants to meet the same one again.
+SIMULATION_SEED = (
+    int(os.environ["MINT_LEVER_SIMULATION_SEED"])
+    if "MINT_LEVER_SIMULATION_SEED" in os.environ
+    else None
+)
+
 # A setup file is a few kilobytes; the core refuses more than a megabyte (MAX_BYTES).
 # A photo from a phone, scaled down by the browser, is the largest thing that comes in.
 BODY_LIMIT = 1_100_000

@@ -5,10 +5,23 @@ from pathlib import Path
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from bench.services import (
+    act,
+    add_reading,
+    fresh_model,
+    note,
+    put_on_table,
+    run_at,
+    take_simulated,
+    worked_on,
+)
 from demo.models import DemoPilot
-from hangar.models import Helicopter
+from hangar.models import Draft, Helicopter
 from hangar.services import add_helicopter, checked, edit_draft, save_revision
+from mint_lever.bench import Action
+from mint_lever.procedure import StepName
 from mint_lever.setup import Change, read_document
+from mint_lever.simulate.evening import next_move
 
 FLEET = Path(__file__).resolve().parent / "fleet"
 # Spaces cannot be typed into a sign-up, so no pilot's own name is ever in the way.
@@ -17,6 +30,12 @@ NOTES = {
     "tansy-380.json": "As it came off the bench in spring",
     "yarrow-570.json": "New links all round, levelled on the salt works table",
     "sorrel-690.json": "Phase set on the three-blade head",
+}
+# A simulated model stands on the table of these two: worked through up to a step, or to the end.
+# Then this was touched. The third is fresh.
+PRACTISED: dict[str, tuple[int, StepName | None, str]] = {
+    "yarrow-570.json": (41, "corrections", "pitch link turned or replaced"),
+    "sorrel-690.json": (8, None, ""),
 }
 UNSAVED = ("yarrow-570.json", Change("unit.cyclic_pct", 58.0))
 
@@ -36,10 +55,37 @@ def load_demo(reset: bool = False) -> bool:
         pilot = User.objects.create_user(NAME)
         DemoPilot.objects.create(user=pilot)
     Helicopter.objects.filter(owner=pilot).delete()
-    for name, note in NOTES.items():
+    for name, said in NOTES.items():
         setup = checked(read_document((FLEET / name).read_bytes()))
         helicopter = add_helicopter(pilot, setup, "demo data")
-        save_revision(pilot, helicopter.id, 1, note)
+        save_revision(pilot, helicopter.id, 1, said)
         if name == UNSAVED[0]:
             edit_draft(pilot, helicopter.id, 1, [UNSAVED[1]])
+        if name in PRACTISED:
+            _practise(pilot, helicopter, *PRACTISED[name])
     return True
+
+
+def _practise(
+    pilot: User, helicopter: Helicopter, seed: int, until: StepName | None, touched: str
+) -> None:
+    """Work a simulated model through by the product's own advice, as an evening at the bench."""
+    version = Draft.objects.get(helicopter=helicopter).version
+    put_on_table(pilot, helicopter.id, version, True)
+    bench = fresh_model(pilot, helicopter.id, seed)
+    note(pilot, helicopter.id, ["start"])
+    while True:
+        run = run_at(bench)
+        name = run.next_step()
+        if name is None or name == until:
+            break
+        move = next_move(run.advice(name))
+        version = bench.helicopter.draft.version
+        if isinstance(move, Action):
+            bench = act(pilot, helicopter.id, version, bench.moment, name, move.key)
+        else:
+            value = take_simulated(pilot, helicopter.id, name, move.key)
+            bench = add_reading(pilot, helicopter.id, version, name, move.key, value)
+    if touched:
+        worked_on(pilot, helicopter.id, touched)
+    note(pilot, helicopter.id, ["pause"])

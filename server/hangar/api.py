@@ -17,6 +17,7 @@ from hangar.services import (
     edit_draft,
     owned,
     present_state,
+    real_document,
     rebuild_draft,
     replace_draft,
     save_revision,
@@ -245,7 +246,7 @@ def _revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Re
 
 
 def _summary(helicopter: Helicopter) -> Summary:
-    document = present_state(helicopter.draft).document
+    document = real_document(helicopter.draft)
     setup = read_setup(document)
     revisions = list(helicopter.revisions.all())
     return Summary(

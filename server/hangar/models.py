@@ -23,13 +23,15 @@ class Helicopter(models.Model):
 class Draft(models.Model):
     """The working setup. ``version`` counts every change; ``position`` is where undo stands.
 
-    ``practice`` marks the draft of a simulated model, which never becomes a revision.
+    ``practice`` marks the draft of a simulated model, which never becomes a revision;
+    ``set_aside`` is then the real helicopter's document, or else the last practice's.
     """
 
     helicopter = models.OneToOneField(Helicopter, on_delete=models.CASCADE, related_name="draft")
     version = models.PositiveIntegerField(default=1)
     position = models.PositiveIntegerField(default=0)
     practice = models.BooleanField(default=False)
+    set_aside = models.JSONField(null=True)
     changed_at = models.DateTimeField(auto_now=True)
 
     def __str__(self) -> str:

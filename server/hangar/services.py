@@ -44,6 +44,13 @@ def present_state(draft: Draft) -> DraftState:
     return draft.states.get(position=draft.position)
 
 
+def real_document(draft: Draft) -> dict[str, Any]:
+    """The real helicopter's document, whichever model is on the bench's table."""
+    aside = draft.set_aside if draft.practice else None
+    document: dict[str, Any] = aside or present_state(draft).document
+    return document
+
+
 @transaction.atomic
 def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
     """Put a helicopter into the pilot's hangar with this setup as its draft."""

@@ -254,6 +254,7 @@ def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
     page.get_by_role("link", name="Sorrel 690").wait_for()
     assert not any("/scene-" in url for url in asked)
     page.get_by_role("link", name="Sorrel 690").click()
+    page.get_by_role("link", name="Path").click()
     with page.expect_request(lambda request: "/scene-" in request.url):
         pass
     assert all(url.startswith(page.evaluate("() => location.origin")) for url in asked)

@@ -35,6 +35,7 @@ class TestAxe:
 
     def test_every_stage_of_every_function(self, page, axe, demo, theme):
         page.get_by_role("link", name="Yarrow 570").click()
+        page.get_by_role("link", name="Path").click()
         page.get_by_test_id("pitch").wait_for()
         for function in ("Collective", "Aileron", "Rudder"):
             page.get_by_role("button", name=function, exact=True).click()

@@ -28,7 +28,7 @@ def edited(setup, path, value):
 
 
 def states(run):
-    return {standing.step.name: standing.state for standing in run.standings()}
+    return {standing.step.name: standing.state for standing in run.standings}
 
 
 def stale(run):

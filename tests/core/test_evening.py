@@ -14,7 +14,7 @@ def test_a_random_build_ends_fit_with_every_step_in_band(seed):
     bench = random_helicopter(seed)
     run = work_through(bench).run(bench)
     assert run.fitness().fit
-    assert {standing.state for standing in run.standings()} <= {"good", "workable"}
+    assert {standing.state for standing in run.standings} <= {"good", "workable"}
 
     def pitch(*sticks, azimuth=180.0, blade=0):
         return bench.true_pitch(Sticks.at(*sticks), azimuth, blade).item()

@@ -5,6 +5,7 @@ import time
 
 import pytest
 
+from bench.services import fresh_model
 from builds import document
 
 SAFE = ("motor", "hold", "blades")
@@ -215,9 +216,11 @@ def evening(table):
     raise AssertionError("the evening never ended")
 
 
-def test_a_practised_evening_never_counts_for_the_real_model(tab, table, helicopter):
+def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, helicopter):
     assert table.tab.send("POST", f"{table.path}/simulated/fresh").status_code == 409
     practise(table)
+    fresh_model(pilot, helicopter["id"], seed=7)
+    table.see()
     evening(table)
     assert table.now["simulated"]
     assert table.now["fitness"]["fit"]
@@ -311,6 +314,14 @@ def test_another_pilots_bench_is_not_there(stranger, helicopter):
     body = {"version": 1, "step": "make_safe", "key": "motor", "value": True}
     assert stranger.send("POST", f"{path}/readings", body).status_code == 404
     assert stranger.send("POST", f"{path}/notes", {"what": "start"}).status_code == 404
+
+
+def test_a_helicopter_goes_with_its_bench(tab, table, helicopter):
+    table.safe().read("zero_pitch", "blade.0", 11.0)
+    (line,) = table.now["advice"]["log"]
+    table.send(f"readings/{line['moment']}?step=zero_pitch", "PUT", value="1,1")
+    assert tab.send("DELETE", f"/api/helicopters/{helicopter['id']}").status_code == 204
+    assert table.see().status_code == 404
 
 
 def test_a_step_or_question_that_is_not_there_is_named(table):

@@ -7,6 +7,9 @@ import { ProblemNote } from "@/parts/problem-note";
 import { Hangar } from "@/places/hangar/hangar";
 import { SignIn } from "@/places/sign-in/sign-in";
 
+const BenchPlace = lazy(() =>
+  import("@/places/bench/bench").then((place) => ({ default: place.BenchPlace })),
+);
 const Path = lazy(() => import("@/places/path/path").then((place) => ({ default: place.Path })));
 
 function Door() {
@@ -47,6 +50,7 @@ const router = createBrowserRouter([
     element: <Door />,
     children: [
       { path: "/", element: <Hangar /> },
+      { path: "/helicopters/:id/bench", element: <BenchPlace /> },
       { path: "/helicopters/:id/path", element: <Path /> },
       { path: "*", element: <Nowhere /> },
     ],

@@ -70,7 +70,9 @@ def learn(
         raise InvalidRequest([Fault("readings", "none that holds", allowed)])
     known = {**MEASURED_SD_MM, **(measured_sd_mm or {})}
     # Two readings of the gauge stand behind each figure, its own and the zero's.
-    found = fit_geometry(_as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5)
+    found = fit_geometry(
+        _as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5, run.mode
+    )
     return Lesson(
         tuple(named),
         tuple(_lengths(run, found)),
@@ -125,7 +127,8 @@ def _as_the_model_has_it(
     forward. Where the written channels would send a function the other way, its sign is turned.
     """
     tried = run.chain.run(
-        Sticks.at([0.0, 50.0, 0.0, 0.0], [0.0, 0.0, 50.0, 0.0], [0.0, 0.0, 0.0, 50.0])
+        Sticks.at([0.0, 50.0, 0.0, 0.0], [0.0, 0.0, 50.0, 0.0], [0.0, 0.0, 0.0, 50.0]),
+        run.mode,
     )
     pose = tried.swash.pose
     pitch = run.chain.grip.pitch(pose, [180.0], 0).pitch_deg[0]

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 import numpy as np
 
@@ -13,13 +13,16 @@ from mint_lever.axes import Function
 from mint_lever.bench.advice import Advice, Mark
 from mint_lever.bench.cautions import CAUTIONS
 from mint_lever.bench.log import Entry, Event
+from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.procedure.graph import undone_by
 from mint_lever.procedure.steps import Aspect, Step, StepName, steps_for
 from mint_lever.procedure.touched import Same, aspects_of, differing, settings
 from mint_lever.setup.document import Setup
+from mint_lever.setup.transmitter import ModeName
 
+Made = TypeVar("Made")
 State = Literal["open", "in hand", "good", "workable", "out", "stale"]
 
 # What a pilot did to the swash in either of these steps is to be seen anew in both.
@@ -75,12 +78,18 @@ class BenchRun:
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
+        self._made: dict[str, Any] = {}
         self._advice: dict[StepName, Advice] = {}
 
     @cached_property
     def chain(self) -> Chain:
         """The chain of the present setup."""
         return _chain(Same(self.setup))
+
+    @property
+    def mode(self) -> ModeName:
+        """The flight mode the bench is worked in."""
+        return bench_mode(self.setup)
 
     def step(self, name: str) -> Step:
         """Give a step of this arrangement; raises InvalidRequest for another name."""
@@ -130,20 +139,29 @@ class BenchRun:
             self._advice[name] = _with_cautions(found)
         return self._advice[name]
 
-    def outcome(self, name: StepName) -> str | None:
-        """A step's outcome as its readings that hold have it."""
-        return self.advice(name).outcome
+    def once(self, name: str, make: Callable[[], Made]) -> Made:
+        """Give what ``make`` makes, made only once in this run: steps share what costs time."""
+        if name not in self._made:
+            self._made[name] = make()
+        found: Made = self._made[name]
+        return found
 
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""
         return name not in self._by_name or self._state(name)[0] in ("good", "workable")
 
+    @cached_property
     def standings(self) -> list[Standing]:
         """Every step's state in the order of work."""
+        states = {step.name: self._state(step.name) for step in self.steps}
         found = []
         for step in self.steps:
-            state, because = self._state(step.name)
-            base = tuple(name for name in step.rests_on if not self.done(name))
+            state, because = states[step.name]
+            base = tuple(
+                name
+                for name in step.rests_on
+                if name in states and states[name][0] not in ("good", "workable")
+            )
             found.append(Standing(step, state, because, base))
         return found
 
@@ -177,7 +195,7 @@ class BenchRun:
         the difference: they are what a crash in the first second hangs on.
         """
         withheld = []
-        for standing in self.standings():
+        for standing in self.standings:
             title = standing.step.title.lower()
             if standing.state == "stale":
                 changed = ", ".join(aspect.replace("_", " ") for aspect in standing.because)
@@ -195,7 +213,7 @@ class BenchRun:
         if not own:
             followed = any(event.step == name for event in self.events)
             return ("in hand" if followed else "open"), ()
-        advice = self.advice(name)
+        advice = self._brief(name)
         required = {ask.key for ask in advice.asks if not ask.optional}
         because: set[Aspect] = set()
         for key in required:
@@ -207,6 +225,13 @@ class BenchRun:
         if advice.outcome is None or advice.outcome == "begun":
             return "in hand", ()
         return advice.outcome, ()
+
+    def _brief(self, name: StepName) -> Advice:
+        from mint_lever.bench.steps import BRIEF
+
+        if name in BRIEF and name not in self._advice:
+            return self.once(f"brief {name}", lambda: BRIEF[name](self))
+        return self.advice(name)
 
     def _of(self, name: StepName, key: str) -> list[Entry]:
         return self._answers.get((name, key), [])

@@ -10,13 +10,19 @@ Movement = Literal["collective", "right", "back", "nose_down", "roll_right"]
 _TILT = 0.35
 
 
-def sketch_of(movement: Movement) -> Sketch:
-    """Draw a movement: seen from behind right is right; seen from the left the nose is left."""
+def sketch_of(movement: Movement, lift: int = 1) -> Sketch:
+    """Draw a movement: seen from behind right is right; seen from the left the nose is left.
+
+    ``lift`` is −1 for a head that gains pitch when its swash sinks.
+    """
     if movement == "collective":
+        goes, against = ("rises", "sinks") if lift > 0 else ("sinks", "rises")
         return Sketch(
             "from behind",
-            _panel("Collective up: more pitch, here the swash rises", 0.4, 0.4),
-            _panel("It sinks, or one side stays behind", -0.4, -0.4),
+            _panel(
+                f"Collective up: more pitch; on this head the swash {goes}", 0.4 * lift, 0.4 * lift
+            ),
+            _panel(f"It {against}, or one side stays behind", -0.4 * lift, -0.4 * lift),
         )
     if movement in ("right", "roll_right"):
         right = _panel("Stick right: the right side sinks", _TILT, -_TILT)

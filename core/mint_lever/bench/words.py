@@ -10,7 +10,7 @@ from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
 
 def degrees(value: float) -> str:
     """Write degrees to a tenth with their sign: "+1.3°"."""
-    return f"{round(value, 1) + 0.0:+.1f}°"
+    return f"{round(value, 1) + 0.0:+.1f}°".replace("-", "−")
 
 
 def turns(count: float) -> str:

@@ -98,6 +98,7 @@ def diagnose(
     reversed_now: Sequence[bool],
     sight: Sight,
     arrangement: Arrangement = "unit_mixes",
+    phase_deg: float = 0.0,
 ) -> Diagnosis:
     """Explain what was seen on a swash with three or four servos.
 
@@ -105,7 +106,7 @@ def diagnose(
     Raises InvalidRequest when a sight does not fit the swash, or there is mechanical mixing.
     """
     _check(swash, reversed_now, sight)
-    space = field_of(swash)
+    space = field_of(swash, phase_deg)
     moved = space.movement(reversed_now)
     rows = np.flatnonzero(_consistent(space, moved, sight))
     if rows.size == 0:

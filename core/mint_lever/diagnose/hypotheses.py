@@ -97,13 +97,13 @@ def visible(moved: Array) -> Signs:
     return np.where(np.abs(moved) < SEEN, 0, np.sign(moved)).astype(np.int8)
 
 
-def field_of(swash: Swash) -> Field:
-    """Lay out every hypothesis for a swash with three or four servos."""
-    return _field(swash.model_dump_json())
+def field_of(swash: Swash, phase_deg: float = 0.0) -> Field:
+    """Lay out every hypothesis for a swash with three or four servos, mixed at a phase (deg)."""
+    return _field(swash.model_dump_json(), phase_deg)
 
 
 @lru_cache(maxsize=16)
-def _field(swash_json: str) -> Field:
+def _field(swash_json: str, phase_deg: float) -> Field:
     swash = Swash.model_validate_json(swash_json)
     count = len(swash.balls)
     names: list[LayoutName] = [
@@ -115,28 +115,23 @@ def _field(swash_json: str) -> Field:
         swash,
         *(Swash(layout=name, balls=layout_balls(name, 20.0)) for name in names),
     ]
-    mixing = np.stack([mixing_matrix(plate, 0.0) * _STICK for plate in plates])
-    rows = list(
-        product(
-            product((1, -1), repeat=count),
-            product((1, -1), repeat=3),
-            permutations(range(count)),
-            range(len(plates)),
-            (-1, *range(count)),
-        )
-    )
-    flips, functions, plugs, layout, dead = (np.array(part) for part in zip(*rows, strict=True))
-    swapped = np.array([swaps(each) for each in plugs])
-    changes = (
-        (flips < 0).sum(axis=1) + (functions < 0).sum(axis=1) + swapped + (layout > 0) + (dead >= 0)
-    )
+    mixing = np.stack([mixing_matrix(plate, phase_deg) * _STICK for plate in plates])
+    # Every combination of what can be wrong, as row numbers of five small tables.
+    ways = np.array(list(product((1, -1), repeat=count)), dtype=np.int8)
+    turned = np.array(list(product((1, -1), repeat=3)), dtype=np.int8)
+    hung = np.array(list(permutations(range(count))))
+    exchanges = np.array([swaps(each) for each in hung])
+    sizes = (len(ways), len(turned), len(hung), len(plates), count + 1)
+    of = np.indices(sizes).reshape(len(sizes), -1)
+    flips, functions, plugs = ways[of[0]], turned[of[1]], hung[of[2]]
+    layout, dead, swapped = of[3], of[4] - 1, exchanges[of[2]]
     rare = swapped + (layout > 0) + (dead >= 0)
     changes = (flips < 0).sum(axis=1) + (functions < 0).sum(axis=1) + rare
     # Of equally many changes the ordinary ones come first: directions before leads and layouts.
     fewest = np.lexsort((rare, changes))
     return Field(
-        flips=flips[fewest].astype(np.int8),
-        functions=functions[fewest].astype(np.int8),
+        flips=flips[fewest],
+        functions=functions[fewest],
         plugs=plugs[fewest],
         layout=layout[fewest],
         dead=dead[fewest],

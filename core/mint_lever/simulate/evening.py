@@ -6,7 +6,7 @@ from collections import Counter
 from dataclasses import dataclass, field
 
 from mint_lever.bench import Action, BenchRun, Entry, Event
-from mint_lever.bench.advice import Advice
+from mint_lever.bench.advice import Advice, Ask
 from mint_lever.bench.log import action_event
 from mint_lever.procedure.steps import StepName
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -26,8 +26,6 @@ class Evening:
     events: list[Event] = field(default_factory=list)
     reads: Counter[tuple[StepName, str]] = field(default_factory=Counter)
     acts: Counter[StepName] = field(default_factory=Counter)
-    first: dict[StepName, int] = field(default_factory=dict)
-    """How many answers a step had when it was first settled what is wrong, or that nothing is."""
 
     def answers(self, step: StepName) -> int:
         """The most readings any one question of a step took."""
@@ -46,31 +44,28 @@ def work_through(bench: SimulatedHelicopter) -> Evening:
         name = run.next_step()
         if name is None:
             return evening
-        advice = run.advice(name)
-        action = _wanted(advice)
-        if action is not None:
-            evening.first.setdefault(name, sum(_of(evening, name).values()))
+        move = next_move(run.advice(name))
+        if isinstance(move, Action):
             before = bench.setup
-            do(bench, action)
+            do(bench, move)
             evening.acts[name] += 1
-            evening.events.append(action_event(moment, name, action, before))
-            continue
-        ask = next((ask for ask in advice.asks if ask.key == advice.next_key), None)
-        if ask is None:
-            raise RuntimeError(f"{name} is {advice.outcome} and has nothing more to say")
-        value = take(bench, name, ask)
-        evening.reads[name, ask.key] += 1
-        evening.entries.append(Entry(moment, name, ask.key, value, bench.setup))
+            evening.events.append(action_event(moment, name, move, before))
+        else:
+            evening.reads[name, move.key] += 1
+            value = take(bench, name, move)
+            evening.entries.append(Entry(moment, name, move.key, value, bench.setup))
     raise RuntimeError("the evening never ended")
 
 
-def _wanted(advice: Advice) -> Action | None:
-    """The first action that is needed, once nothing is left to read or it does not matter."""
+def next_move(advice: Advice) -> Action | Ask:
+    """Give what a pilot who only follows the advice does next: an action, or a question's reading.
+
+    Raises RuntimeError for a step that is not done and says nothing more.
+    """
     needed = [action for action in advice.actions if action.needed]
-    if not needed:
-        return None
-    return needed[0] if advice.step in _AS_THEY_COME or advice.next_key is None else None
-
-
-def _of(evening: Evening, step: StepName) -> Counter[tuple[StepName, str]]:
-    return Counter({key: n for key, n in evening.reads.items() if key[0] == step})
+    if needed and (advice.step in _AS_THEY_COME or advice.next_key is None):
+        return needed[0]
+    for ask in advice.asks:
+        if ask.key == advice.next_key:
+            return ask
+    raise RuntimeError(f"{advice.step} is {advice.outcome} and has nothing more to say")

@@ -14,6 +14,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, wrap_deg
+from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.diagnose.hypotheses import SEEN, Command
@@ -88,7 +89,7 @@ class SimulatedHelicopter:
         stick = {"collective": (1, 0, 0), "right": (0, 1, 0), "back": (0, 0, -1)}[command]
         c, a, e = (_LOOK_PCT * part for part in stick)
         chain = self._chain()
-        horn = chain.run(Sticks.at([0, c], [0, a], [0, e])).horn_deg
+        horn = chain.run(Sticks.at([0, c], [0, a], [0, e]), bench_mode(self.setup)).horn_deg
         moved = horn[:, 1] - horn[:, 0]
         # What a full collective command of the same size would move a ball.
         both = chain.servo_bank.horn_deg(chain.servo_bank.pulses(chain.mixing[:, :1]).asked_us)
@@ -106,7 +107,9 @@ class SimulatedHelicopter:
         """Move the cyclic stick right or back and say whether the swash tilts that way."""
         stick = {"right": (0.0, _LOOK_PCT, 0.0), "back": (0.0, 0.0, -_LOOK_PCT)}[command]
         chain = self._chain()
-        pose = chain.run(Sticks.at(*([0.0, part] for part in stick))).swash.pose
+        pose = chain.run(
+            Sticks.at(*([0.0, part] for part in stick)), bench_mode(self.setup)
+        ).swash.pose
         tilt = pose.tilt_right_deg if command == "right" else -pose.tilt_forward_deg
         return bool(tilt[1] - tilt[0] > 1.0)
 
@@ -116,7 +119,7 @@ class SimulatedHelicopter:
 
     def read_arrival(self, function: str) -> float:
         """Read what the unit shows for a function (whole percent) at the present sticks."""
-        seen = self._chain().run(self._sticks).arrival.seen_pct
+        seen = self._chain().run(self._sticks, bench_mode(self.setup)).arrival.seen_pct
         return float(round(seen[FUNCTIONS.index(function), 0].item()))
 
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
@@ -127,13 +130,13 @@ class SimulatedHelicopter:
     def read_leveller(self) -> tuple[float, float]:
         """Read the swash's tilt right and forward (deg, to 0.1) at the present sticks."""
         self.readings += 1
-        pose = self._chain().run(self._sticks).swash.pose
+        pose = self._chain().run(self._sticks, bench_mode(self.setup)).swash.pose
         return self._noisy(pose.tilt_right_deg.item()), self._noisy(pose.tilt_forward_deg.item())
 
     def read_horn(self, servo: int) -> float:
         """Measure how far a horn stands off square with the sticks centred (deg, to 0.5)."""
         self.readings += 1
-        exact = self._chain().run(Sticks.at()).horn_deg[servo].item()
+        exact = self._chain().run(Sticks.at(), bench_mode(self.setup)).horn_deg[servo].item()
         return float(round(2 * (exact + self._random.normal(0, 0.3)))) / 2
 
     def tip(self, axis: Axis) -> bool:
@@ -158,7 +161,7 @@ class SimulatedHelicopter:
     def true_pitch(self, sticks: Sticks, azimuth_deg: float, blade: int = 0) -> Array:
         """The exact pitch, for judging a simulation; nothing on the bench sees this."""
         chain = self._chain()
-        pose = chain.run(sticks).swash.pose
+        pose = chain.run(sticks, bench_mode(self.setup)).swash.pose
         pitch: Array = chain.grip.pitch(pose, [azimuth_deg], blade).pitch_deg[0]
         return pitch
 

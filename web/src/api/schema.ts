@@ -412,6 +412,326 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bench
+         * @description Show the bench with a step open.
+         */
+        get: operations["bench_api_bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Log a reading.
+         */
+        post: operations["bench_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings/{moment}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Reread
+         * @description Put a mistyped reading right.
+         */
+        put: operations["bench_api_reread"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings/{moment}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Out
+         * @description Strike an entry out, or let it count again.
+         */
+        post: operations["bench_api_strike_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow
+         * @description Follow a step's advice.
+         */
+        post: operations["bench_api_follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/touched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Touched
+         * @description Note what was worked on; what rests on it is stale.
+         */
+        post: operations["bench_api_touched"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Clock
+         * @description Start, pause, resume, or note a power-up.
+         */
+        post: operations["bench_api_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Table
+         * @description Put the simulated model on the table, or the real one back.
+         */
+        post: operations["bench_api_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/simulated/fresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fresh
+         * @description Put another simulated model on the table.
+         */
+        post: operations["bench_api_fresh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/simulated/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Reading
+         * @description Take a reading on the simulated bench.
+         */
+        post: operations["bench_api_take_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lesson
+         * @description Fit lengths to the readings that hold, without writing anything down.
+         */
+        post: operations["bench_api_lesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/learn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Lesson
+         * @description Write down the lengths that the readings teach.
+         */
+        post: operations["bench_api_write_lesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add
+         * @description Keep a photo (JPEG or PNG); the newest twenty of a helicopter stay.
+         */
+        post: operations["bench_photos_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description Give a photo back.
+         */
+        get: operations["bench_photos_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/standings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standings
+         * @description Say for each of the pilot's helicopters whether it is fit to fly and what comes next.
+         */
+        get: operations["bench_api_standings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/pitch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pitch
+         * @description Work a pitch out of what was measured without a gauge.
+         */
+        post: operations["bench_api_pitch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -622,6 +942,22 @@ export interface components {
             throttle: components["schemas"]["Channel"];
         };
         /**
+         * CorrectionReversed
+         * @description Axes whose stabilising correction the unit turns round.
+         */
+        CorrectionReversed: {
+            /**
+             * Roll
+             * @default false
+             */
+            roll: boolean;
+            /**
+             * Pitch
+             * @default false
+             */
+            pitch: boolean;
+        };
+        /**
          * DraftOut
          * @description The working draft and where it stands.
          */
@@ -643,6 +979,8 @@ export interface components {
             redo: string[] | null;
             /** Unsaved */
             unsaved: boolean;
+            /** Practice */
+            practice: boolean;
             /**
              * Changed At
              * Format: date-time
@@ -725,6 +1063,26 @@ export interface components {
              * @default []
              */
             link_extra_mm: number[];
+        };
+        /**
+         * LevelTrim
+         * @description Collective-to-cyclic trims that keep the swash level, one set each side of centre.
+         */
+        LevelTrim: {
+            /**
+             * @default {
+             *       "aileron_pct": 0,
+             *       "elevator_pct": 0
+             *     }
+             */
+            low: components["schemas"]["SideTrim"];
+            /**
+             * @default {
+             *       "aileron_pct": 0,
+             *       "elevator_pct": 0
+             *     }
+             */
+            high: components["schemas"]["SideTrim"];
         };
         /**
          * Mode
@@ -1031,6 +1389,31 @@ export interface components {
              */
             transmitter: components["schemas"]["Transmitter"];
             unit?: components["schemas"]["Unit"] | null;
+            /**
+             * @default {
+             *       "reference_tilt_deg": 6,
+             *       "cyclic_deg": 9,
+             *       "collective_high_deg": 11,
+             *       "collective_low_deg": 11
+             *     }
+             */
+            targets: components["schemas"]["Targets"];
+        };
+        /**
+         * SideTrim
+         * @description What one end of the collective adds to the cyclic, in percent of full servo throw.
+         */
+        SideTrim: {
+            /**
+             * Aileron Pct
+             * @default 0
+             */
+            aileron_pct: number;
+            /**
+             * Elevator Pct
+             * @default 0
+             */
+            elevator_pct: number;
         };
         /**
          * Swash
@@ -1065,6 +1448,32 @@ export interface components {
              * @default 60
              */
             elevator: number;
+        };
+        /**
+         * Targets
+         * @description Blade degrees wanted. The defaults are common practice, no source (F10a, F10b, F11).
+         */
+        Targets: {
+            /**
+             * Reference Tilt Deg
+             * @default 6
+             */
+            reference_tilt_deg: number;
+            /**
+             * Cyclic Deg
+             * @default 9
+             */
+            cyclic_deg: number;
+            /**
+             * Collective High Deg
+             * @default 11
+             */
+            collective_high_deg: number;
+            /**
+             * Collective Low Deg
+             * @default 11
+             */
+            collective_low_deg: number;
         };
         /**
          * Transmitter
@@ -1171,6 +1580,9 @@ export interface components {
         /**
          * Unit
          * @description The unit's share of the setup; ``servos`` follows the order of the swash balls.
+         *
+         *     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
+         *     out, both sides are the same. ``cyclic_school`` says how this unit wants its cyclic throw set.
          */
         Unit: {
             /**
@@ -1179,10 +1591,21 @@ export interface components {
              */
             centre_us: number;
             /**
+             * Frame Rate Hz
+             * @default 166
+             */
+            frame_rate_hz: number;
+            /**
              * Full Throw Us
              * @default 500
              */
             full_throw_us: number;
+            /**
+             * Cyclic School
+             * @default full_throw
+             * @enum {string}
+             */
+            cyclic_school: "full_throw" | "reference_tilt";
             /**
              * Cyclic Pct
              * @default 60
@@ -1193,6 +1616,24 @@ export interface components {
              * @default 60
              */
             collective_pct: number;
+            /**
+             * Collective Low Pct
+             * @default 60
+             */
+            collective_low_pct: number;
+            /**
+             * @default {
+             *       "low": {
+             *         "aileron_pct": 0,
+             *         "elevator_pct": 0
+             *       },
+             *       "high": {
+             *         "aileron_pct": 0,
+             *         "elevator_pct": 0
+             *       }
+             *     }
+             */
+            level_trim: components["schemas"]["LevelTrim"];
             /**
              * Ring Pct
              * @default 100
@@ -1211,6 +1652,18 @@ export interface components {
              *     }
              */
             function_reversed: components["schemas"]["FunctionReversed"];
+            /**
+             * @default {
+             *       "roll": false,
+             *       "pitch": false
+             *     }
+             */
+            correction_reversed: components["schemas"]["CorrectionReversed"];
+            /**
+             * Pirouette Reversed
+             * @default false
+             */
+            pirouette_reversed: boolean;
             /** Servos */
             servos: components["schemas"]["UnitServo"][];
         };
@@ -1539,6 +1992,493 @@ export interface components {
             pitch_deg: (number | null)[];
             /** Deg Per Us */
             deg_per_us: number;
+        };
+        /**
+         * ActionOut
+         * @description The next thing to do.
+         */
+        ActionOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Expect */
+            expect: string;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "unit" | "transmitter" | "helicopter";
+            /** By Hand */
+            by_hand: boolean;
+            /** Sets */
+            sets: boolean;
+            /** Needed */
+            needed: boolean;
+            /** Learned */
+            learned: boolean;
+        };
+        /**
+         * AdviceOut
+         * @description The step at hand: do this, read this, then this.
+         */
+        AdviceOut: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions";
+            /** Do */
+            do: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
+            /** Next Key */
+            next_key: string | null;
+            /** Summary */
+            summary: string;
+            /** Outcome */
+            outcome: ("begun" | "good" | "workable" | "out") | null;
+            /** Actions */
+            actions: components["schemas"]["ActionOut"][];
+            /** Rulers */
+            rulers: components["schemas"]["RulerOut"][];
+            sketch: components["schemas"]["SketchOut"] | null;
+            /** Rays */
+            rays: components["schemas"]["RayOut"][];
+            /** Log */
+            log: components["schemas"]["ReadingOut"][];
+        };
+        /**
+         * AskOut
+         * @description One question; ``count`` is how many balls a ``balls`` question has.
+         */
+        AskOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "confirm" | "number" | "numbers" | "choice" | "balls";
+            /** Hint */
+            hint: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Nudge */
+            nudge: number;
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
+            /** Sticks */
+            sticks: number[] | null;
+            /** Azimuth */
+            azimuth: number | null;
+            /** Blade */
+            blade: number | null;
+            /** Optional */
+            optional: boolean;
+            /** Answer */
+            answer?: unknown;
+            /** Word */
+            word: ("in" | "workable" | "out" | "read again") | null;
+        };
+        /** BandOut */
+        BandOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Workable Low */
+            workable_low: number;
+            /** Workable High */
+            workable_high: number;
+        };
+        /**
+         * BenchOut
+         * @description A helicopter's bench as it stands. ``version`` is the draft's, ``moment`` the log's.
+         */
+        BenchOut: {
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+            /** Moment */
+            moment: number;
+            /** Simulated */
+            simulated: boolean;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /** Started */
+            started: boolean;
+            /** Running */
+            running: boolean;
+            /** Elapsed S */
+            elapsed_s: number;
+            /** Slip */
+            slip: components["schemas"]["SlipLine"][];
+            /** Next Step */
+            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions") | null;
+            fitness: components["schemas"]["FitnessOut"];
+            /** Worked On */
+            worked_on: string[];
+            advice: components["schemas"]["AdviceOut"];
+        };
+        /**
+         * FitnessOut
+         * @description Fit to fly, or every reason why not.
+         */
+        FitnessOut: {
+            /** Fit */
+            fit: boolean;
+            /** Withheld */
+            withheld: string[];
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** Value */
+            value: number;
+            /** Moment */
+            moment: number;
+            /** Holds */
+            holds: boolean;
+        };
+        /** OptionOut */
+        OptionOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Fine */
+            fine: boolean;
+        };
+        /** PanelOut */
+        PanelOut: {
+            /** Caption */
+            caption: string;
+            /** Line */
+            line: number[][];
+            /** Arrows */
+            arrows: number[];
+        };
+        /** RayOut */
+        RayOut: {
+            /**
+             * Collective
+             * @enum {string}
+             */
+            collective: "low" | "mid" | "high";
+            /** Azimuth Deg */
+            azimuth_deg: number[];
+            /** Clear Pct */
+            clear_pct: number[];
+        };
+        /**
+         * ReadingOut
+         * @description One line of a step's log; ``holds`` when it still counts for the step.
+         */
+        ReadingOut: {
+            /** Moment */
+            moment: number;
+            /** Kind */
+            kind: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value?: unknown;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Struck */
+            struck: boolean;
+            /** Edited */
+            edited: boolean;
+            /** Holds */
+            holds: boolean;
+        };
+        /** RulerOut */
+        RulerOut: {
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            band: components["schemas"]["BandOut"];
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Predicted */
+            predicted: number | null;
+        };
+        /** SketchOut */
+        SketchOut: {
+            /** Seen From */
+            seen_from: string;
+            right: components["schemas"]["PanelOut"];
+            wrong: components["schemas"]["PanelOut"];
+        };
+        /**
+         * SlipLine
+         * @description A step on the slip. ``because`` is what made it stale, ``base`` the titles it rests on that
+         *     are not done.
+         */
+        SlipLine: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions";
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "in hand" | "good" | "workable" | "out" | "stale";
+            /** Because */
+            because: string[];
+            /** Base */
+            base: string[];
+            /** Rests On */
+            rests_on: string[];
+        };
+        /**
+         * NewReading
+         * @description An answer to one question of a step.
+         */
+        NewReading: {
+            /** Version */
+            version: number;
+            /** Step */
+            step: string;
+            /** Key */
+            key: string;
+            /** Value */
+            value: unknown;
+        };
+        /**
+         * EditedReading
+         * @description What the reading should have been.
+         */
+        EditedReading: {
+            /** Value */
+            value: unknown;
+        };
+        /**
+         * Act
+         * @description The advice to follow, as the page shows it.
+         */
+        Act: {
+            /** Version */
+            version: number;
+            /** Moment */
+            moment: number;
+            /** Step */
+            step: string;
+            /** Key */
+            key: string;
+        };
+        /**
+         * WorkedOn
+         * @description What was worked on, in the words offered.
+         */
+        WorkedOn: {
+            /** What */
+            what: string;
+        };
+        /**
+         * Note
+         * @description Start, pause, resume as it was left, or powered up again (resuming when paused).
+         */
+        Note: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "start" | "pause" | "resume" | "power";
+        };
+        /**
+         * Table
+         * @description Which model is on the table.
+         */
+        Table: {
+            /** Version */
+            version: number;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
+         * Taken
+         * @description What the simulated bench's instrument shows; null where it has none for this.
+         */
+        Taken: {
+            /** Value */
+            value?: unknown;
+        };
+        /**
+         * Question
+         * @description One question of a step.
+         */
+        Question: {
+            /** Step */
+            step: string;
+            /** Key */
+            key: string;
+        };
+        /** LearnedOut */
+        LearnedOut: {
+            /** Name */
+            name: string;
+            /** Before Mm */
+            before_mm: number;
+            /** After Mm */
+            after_mm: number;
+            /** Sd Mm */
+            sd_mm: number;
+        };
+        /**
+         * LessonOut
+         * @description What the readings teach; misses are gauge less prediction, degrees.
+         */
+        LessonOut: {
+            /** Readings */
+            readings: string[];
+            /** Lengths */
+            lengths: components["schemas"]["LearnedOut"][];
+            /** Before Deg */
+            before_deg: number[];
+            /** After Deg */
+            after_deg: number[];
+        };
+        /**
+         * Uncertain
+         * @description Which lengths to fit, and how well each was measured (standard deviation, mm).
+         */
+        Uncertain: {
+            /** Parameters */
+            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
+            /**
+             * Measured Sd Mm
+             * @default {}
+             */
+            measured_sd_mm: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * UncertainAt
+         * @description The same, for a draft's version.
+         */
+        UncertainAt: {
+            /** Version */
+            version: number;
+            /** Parameters */
+            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
+            /**
+             * Measured Sd Mm
+             * @default {}
+             */
+            measured_sd_mm: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * PhotoOut
+         * @description A photo's number.
+         */
+        PhotoOut: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * Standing
+         * @description Fit to fly or why not; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
+         *
+         *     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
+         *     table, ``practice_done`` how many steps are done on the one that is there now.
+         */
+        Standing: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Fit */
+            fit: boolean;
+            /** Withheld */
+            withheld: string[];
+            /** Steps */
+            steps: number;
+            /** Done */
+            done: number;
+            /** Stale */
+            stale: string[];
+            /** Next */
+            next: string | null;
+            /** Practised */
+            practised: boolean;
+            /** Practice Done */
+            practice_done: number;
+        };
+        /**
+         * PitchOut
+         * @description Degrees.
+         */
+        PitchOut: {
+            /** Pitch Deg */
+            pitch_deg: number;
+        };
+        /**
+         * OtherMeans
+         * @description A pitch measured without a gauge: a gap of folded tips, chord edges, or a picture's lines.
+         */
+        OtherMeans: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "gap" | "chord" | "picture";
+            /**
+             * Small Mm
+             * @default 0
+             */
+            small_mm: number;
+            /**
+             * Large Mm
+             * @default 0
+             */
+            large_mm: number;
+            /**
+             * Chord Line
+             * @default []
+             */
+            chord_line: [
+                number,
+                number
+            ][];
+            /**
+             * Reference Line
+             * @default []
+             */
+            reference_line: [
+                number,
+                number
+            ][];
         };
     };
     responses: never;
@@ -2075,6 +3015,410 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ResponseOut"];
+                };
+            };
+        };
+    };
+    bench_api_bench: {
+        parameters: {
+            query?: {
+                step?: string | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_reread: {
+        parameters: {
+            query: {
+                step: string;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                moment: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditedReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_strike_out: {
+        parameters: {
+            query: {
+                step: string;
+                struck?: boolean;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                moment: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Act"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_touched: {
+        parameters: {
+            query?: {
+                step?: string | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkedOn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_clock: {
+        parameters: {
+            query?: {
+                step?: string | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Note"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Table"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_fresh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_take_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+        };
+    };
+    bench_api_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Uncertain"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+        };
+    };
+    bench_api_write_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UncertainAt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_photos_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    bench_photos_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bench_api_standings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"][];
+                };
+            };
+        };
+    };
+    bench_api_pitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherMeans"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PitchOut"];
                 };
             };
         };

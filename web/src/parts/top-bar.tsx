@@ -92,6 +92,11 @@ function Keys() {
     ["Ctrl S", "save as revision"],
     ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
     ["Enter, Esc in a field", "keep what you typed, put back what was"],
+    ["A", "on the bench: do what is advised"],
+    ["G", "on the bench: read or look at the simulated model"],
+    ["Y, N, 1 … 9", "on the bench: answer the question"],
+    ["L", "on the bench: on to the next step to do"],
+    ["J, K", "on the bench: one step down or up the slip"],
     ["?", "this list"],
   ];
   return (

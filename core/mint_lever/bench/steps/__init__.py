@@ -5,7 +5,7 @@ from collections.abc import Callable
 from mint_lever.bench.advice import Advice
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.steps.arrival import arrival
-from mint_lever.bench.steps.clearance import clear_ring
+from mint_lever.bench.steps.clearance import clear_ring, heard_so_far
 from mint_lever.bench.steps.collective_range import collective_range
 from mint_lever.bench.steps.corrections import corrections
 from mint_lever.bench.steps.cyclic_throw import cyclic_throw
@@ -35,3 +35,6 @@ ADVISERS: dict[StepName, Callable[[BenchRun], Advice]] = {
     "corrections": corrections,
     "final_directions": final_directions,
 }
+
+BRIEF: dict[StepName, Callable[[BenchRun], Advice]] = {"clearance": heard_so_far}
+"""Questions and outcome alone, for a step whose whole advice costs a search."""

@@ -5,6 +5,8 @@ F26 (common practice, no source): new travel = old travel × 100 / seen, a strai
 
 from __future__ import annotations
 
+import numpy as np
+
 from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
 from mint_lever.bench.run import BenchRun
@@ -12,9 +14,8 @@ from mint_lever.bench.words import worst
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.procedure.steps import StepName
 from mint_lever.setup.edit import Change
+from mint_lever.transmitter.shaping import shape
 
-FULL = Band.around(100.0, 0.5, 1.5)
-CENTRE = Band.around(0.0, 0.5, 1.0)
 _ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
 _WAY = {
     "collective": ("stick low", "stick middle", "stick high"),
@@ -41,14 +42,15 @@ def arrival(run: BenchRun) -> Advice:
         for (end, percent), place in zip(_ENDS, _WAY[function], strict=True):
             key = f"{function}.{end}"
             sticks = tuple(percent if f == function else 0.0 for f in FUNCTIONS[:3])
-            band, value = _band(end), shown[end]
-            word = _word(value, end, function in turned)
+            value, wanted = shown[end], _wanted(run, function, percent)
+            band = _band(end, wanted)
+            word = _word(value, end, band, function in turned)
             asks.append(
                 Ask(
                     key=key,
                     label=f"{function.capitalize()}, {place}",
                     kind="number",
-                    hint="What the unit shows for this function.",
+                    hint=f"What the unit shows for this function; {abs(wanted):.0f} % is right.",
                     unit="%",
                     low=-150.0,
                     high=150.0,
@@ -59,7 +61,7 @@ def arrival(run: BenchRun) -> Advice:
                 )
             )
             if value is not None and function not in turned and word != "in":
-                actions.append(_set_end(run, function, end, value, word == "out"))
+                actions.append(_set_end(run, function, end, value, wanted, word == "out"))
             marks = run.marks("arrival", key)
             if marks and word != "in":
                 side = abs if end != "centre" else float
@@ -93,20 +95,27 @@ def _summary(turned: list[Function], actions: list[Action], outcome: str | None)
         return stuck[0].text
     if outcome in ("good", "workable"):
         return "Every function arrives in full."
-    return "The unit must show exactly 100 % at every end."
+    return "Full stick must arrive in full: 100 % with straight curves and full rates."
 
 
-def _band(end: str) -> Band:
-    return CENTRE if end == "centre" else FULL
+def _wanted(run: BenchRun, function: Function, stick_pct: float) -> float:
+    """What should arrive (percent, sign apart): full stick as curve and rates shape it."""
+    mode = run.chain.mode(run.mode)
+    return float(shape(function, np.array([stick_pct]), mode)[0])
 
 
-def _word(value: float | None, end: str, turned: bool) -> Word | None:
+def _band(end: str, wanted: float) -> Band:
+    if end == "centre":
+        return Band.around(wanted, 0.5, 1.0)
+    return Band.around(abs(wanted), 0.5, 1.5)
+
+
+def _word(value: float | None, end: str, band: Band, turned: bool) -> Word | None:
     if value is None:
         return None
     if turned:
         return "out"
-    size = value if end == "centre" else abs(value)
-    return judge(size, _band(end), 0.0)
+    return judge(value if end == "centre" else abs(value), band, 0.0)
 
 
 def _against(run: BenchRun, function: Function) -> bool:
@@ -141,7 +150,9 @@ def _turn(run: BenchRun, function: Function) -> Action:
     )
 
 
-def _set_end(run: BenchRun, function: Function, end: str, seen: float, needed: bool) -> Action:
+def _set_end(
+    run: BenchRun, function: Function, end: str, seen: float, wanted: float, needed: bool
+) -> Action:
     channel = getattr(run.setup.transmitter.channels, function)
     base = f"transmitter.channels.{function}"
     if end == "centre":
@@ -153,14 +164,14 @@ def _set_end(run: BenchRun, function: Function, end: str, seen: float, needed: b
                 key=f"centre.{function}", text=text, device="transmitter", changes=change, keys=keys
             )
         text = (
-            f"The {function} rests at {seen:+.0f} %: take its trim out at the transmitter, then "
-            "read it again. The unit reads a trim as a held stick."
+            f"The {function} rests at {seen:+.0f} %, not {wanted:+.0f}: take its trim out at the "
+            "transmitter, then read it again. The unit reads a trim as a held stick."
         )
         return Action(key=f"centre.{function}", text=text, device="transmitter")
     # Travel works after reversing, by the sign of what is sent.
     side = "high" if seen >= 0 else "low"
     old = getattr(channel, f"travel_{side}_pct")
-    new = float(min(max(round(old * 100.0 / max(abs(seen), 1.0)), 0), 150))
+    new = float(min(max(round(old * abs(wanted) / max(abs(seen), 1.0)), 0), 150))
     label = "above" if side == "high" else "below"
     if new == old:
         text = f"{function.capitalize()}: {abs(seen):g} % is as near as whole percent come."

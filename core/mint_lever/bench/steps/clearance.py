@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import lru_cache
 from typing import Literal
 
@@ -35,13 +36,33 @@ _TYPICAL = Band(10.0, 12.0, 8.0, 25.0)
 
 def clear_ring(run: BenchRun) -> Advice:
     """Advise on the cyclic ring from the exact geometry, then from what the pilot heard."""
-    unit = run.setup.unit
+    brief, unit = heard_so_far(run), run.setup.unit
     if unit is None:
-        return Advice(step="clearance", do=("Sweep the cyclic all round.",), asks=())
+        return brief
     given = [run.answer("clearance", key) for key, _ in _LIMITS]
     found = _clearance(run.chain, Limits(given[0] or None, given[1] or None))
     left = cyclic_left(run.chain, min(unit.ring_pct, found.ring_pct))
-    asks: list[Ask] = [
+    touched = any(ask.word == "out" for ask in brief.asks)
+    ruler = Ruler(
+        label=f"cyclic that a ring of {min(unit.ring_pct, found.ring_pct):.0f} % leaves",
+        unit="°",
+        band=_TYPICAL,
+        marks=(),
+        predicted=left,
+    )
+    return replace(
+        brief,
+        summary=_summary(found, left),
+        actions=_actions(found, unit.ring_pct, touched),
+        rulers=(ruler,),
+        rays=_rays(found),
+    )
+
+
+def heard_so_far(run: BenchRun) -> Advice:
+    """The step's questions and outcome alone, without the search for the ring: what the slip asks
+    for again and again."""
+    asks = [
         Ask(
             key=key,
             label=label,
@@ -52,49 +73,34 @@ def clear_ring(run: BenchRun) -> Advice:
             high=89.0,
             nudge=1.0,
             optional=True,
-            answer=answer,
+            answer=(answer := run.answer("clearance", key)),
             word=None if answer is None else "in",
         )
-        for (key, label), answer in zip(_LIMITS, given, strict=True)
+        for key, label in _LIMITS
     ]
-    heard = {}
+    sweeps = []
     for place, stick in _SWEEPS:
-        heard[place] = run.answer("clearance", f"sweep.{place}")
-        asks.append(
+        heard = run.answer("clearance", f"sweep.{place}")
+        sweeps.append(
             Ask(
                 key=f"sweep.{place}",
                 label=f"Collective {place}, cyclic swept all round",
                 kind="choice",
                 options=_HEARD,
                 sticks=(stick, 0.0, 0.0),
-                answer=heard[place],
-                word=None if heard[place] is None else "in" if heard[place] == "clear" else "out",
+                answer=heard,
+                word=None if heard is None else "in" if heard == "clear" else "out",
             )
         )
-    touched = any(answer not in (None, "clear") for answer in heard.values())
-    actions = _actions(found, unit.ring_pct, touched)
-    sweeps = [ask for ask in asks if not ask.optional]
-    outcome = None if all(ask.answer is None for ask in sweeps) else worst(a.word for a in sweeps)
+    nothing = all(ask.answer is None for ask in sweeps)
     return Advice(
         step="clearance",
         do=(
             "Collective full low, in the middle, full high: at each, sweep the cyclic all round.",
             "Listen for a servo that stalls; watch every link. Let go at the first touch.",
         ),
-        asks=tuple(asks),
-        summary=_summary(found, left),
-        actions=actions,
-        rulers=(
-            Ruler(
-                label=f"cyclic that a ring of {min(unit.ring_pct, found.ring_pct):.0f} % leaves",
-                unit="°",
-                band=_TYPICAL,
-                marks=(),
-                predicted=left,
-            ),
-        ),
-        outcome=outcome,
-        rays=_rays(found),
+        asks=(*asks, *sweeps),
+        outcome=None if nothing else worst(ask.word for ask in sweeps),
     )
 
 

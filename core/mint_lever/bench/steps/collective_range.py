@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
 from mint_lever.bench.run import BenchRun
-from mint_lever.bench.words import word_for, worst
+from mint_lever.bench.words import degrees, word_for, worst
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import Control, next_value
 from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
@@ -57,18 +57,17 @@ def collective_range(run: BenchRun) -> Advice:
         marks = run.marks("collective_range", key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
-            marks = tuple(type(m)(turn * m.value, m.moment, m.holds) for m in marks)
+            lands = None if predicted is None else turn * predicted
+            own = Band.around(turn * target, 0.3, 0.5)
             rulers.append(
-                Ruler(
-                    label=f"collective {key}", unit="°", band=band, marks=marks, predicted=predicted
-                )
+                Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
     outcome = None if not gauges else worst(ask.word for ask in asks)
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]
         wanted = _target(run, "up") - _target(run, "down")
-        summary = f"{gauges[0]:+.1f}° up, {-gauges[1]:+.1f}° down."
+        summary = f"{degrees(gauges[0])} up, {degrees(-gauges[1])} down."
         if wanted:
             summary += " The two sides are meant to differ."
         elif judge(gap, SIDES_EQUAL, 0.0) != "in" and outcome == "good":
@@ -111,7 +110,7 @@ def _next(
     action = Action(
         key=f"figure.{key}",
         text=f"Set the unit's collective {side} centre from {old:g} to {found.value:g} %.",
-        expect=f"Expect {turn * found.expected:+.1f}°.",
+        expect=f"Expect {degrees(turn * found.expected)}.",
         changes=(Change(path, found.value),),
         keys=(key,),
         needed=needed,

@@ -107,7 +107,7 @@ def together(run: BenchRun) -> Advice:
         summary=_together_says(seen, outcome),
         actions=actions,
         outcome=outcome,
-        sketch=sketch_of("collective"),
+        sketch=sketch_of("collective", seen.lift),
     )
 
 
@@ -165,6 +165,10 @@ def _solver_says(seen: _Seen) -> str:
 
 
 def _seen(run: BenchRun) -> _Seen:
+    return run.once("seen", lambda: _look_back(run))
+
+
+def _look_back(run: BenchRun) -> _Seen:
     looks = {c: look for c in COMMANDS if (look := _newest(run, f"look.{c}")) is not None}
     count = len(run.setup.airframe.swash.balls)
     drives = {
@@ -179,7 +183,9 @@ def _seen(run: BenchRun) -> _Seen:
         drives,
         layout is True,
     )
-    found = diagnose(run.setup.airframe.swash, _reversed(run), sight, run.setup.arrangement)
+    found = diagnose(
+        run.setup.airframe.swash, _reversed(run), sight, run.setup.arrangement, _phase(run)
+    )
     return _Seen(looks, drives, layout, lift, found)
 
 
@@ -187,6 +193,10 @@ def _newest(run: BenchRun, key: str) -> Any:
     """The newest answer that holds in either of the two steps."""
     held = [entry for step in _STEPS for entry in run.held(step, key)]
     return max(held, key=lambda entry: entry.moment).value if held else None
+
+
+def _phase(run: BenchRun) -> float:
+    return 0.0 if run.setup.unit is None else run.setup.unit.phase_deg
 
 
 def _reversed(run: BenchRun) -> list[bool]:
@@ -216,7 +226,9 @@ def _as_wanted(run: BenchRun, command: Command, look: Any, lift: int) -> bool:
     if isinstance(look, str):
         wished = {"collective": "up", "right": "right", "back": "back"}[command]
         return look == wished
-    wanted = visible(field_of(run.setup.airframe.swash).wanted)[:, COMMANDS.index(command)]
+    wanted = visible(field_of(run.setup.airframe.swash, _phase(run)).wanted)[
+        :, COMMANDS.index(command)
+    ]
     return bool(list(look) == wanted.tolist())
 
 

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from mint_lever.bench.advice import Advice
+from mint_lever.bench.advice import Action, Advice
+from mint_lever.bench.mode import plain
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.steps.confirming import confirmed, points
+from mint_lever.setup.edit import Change
+from mint_lever.setup.transmitter import Mode, ModeName
 
 
 def model_memory(run: BenchRun) -> Advice:
@@ -27,10 +30,32 @@ def model_memory(run: BenchRun) -> Advice:
         ),
     )
     outcome = confirmed(asks)
+    name = run.mode
+    mode = getattr(run.setup.transmitter.modes, name)
+    actions = () if plain(mode) else (_straighten(name, mode),)
     return Advice(
         step="model_memory",
         do=("Make a new model in the transmitter.", "Go through the points on its own menus."),
         asks=asks,
         summary="The memory is fresh." if outcome == "good" else "Put right what is not so, then.",
+        actions=actions,
         outcome=outcome,
+    )
+
+
+def _straighten(name: ModeName, mode: Mode) -> Action:
+    """The bench is worked in this mode: what it shapes away is missing from every reading."""
+    last = len(mode.pitch_curve) - 1
+    base = f"transmitter.modes.{name}"
+    changes = [Change(f"{base}.pitch_curve", [100.0 * i / last for i in range(last + 1)])]
+    for function in ("aileron", "elevator"):
+        changes.append(Change(f"{base}.rates.{function}.rate_pct", 100.0))
+    return Action(
+        key="straighten",
+        text=f"Make the {name} mode plain for the bench: straight pitch curve, full rates.",
+        expect="Full stick then arrives in full; put its own curve back when the run is done.",
+        device="transmitter",
+        changes=tuple(changes),
+        keys=("curves",),
+        needed=False,
     )

@@ -13,6 +13,8 @@ type Props = {
   exaggerate: number;
   onAzimuth: (azimuth: number) => void;
   onExaggerate: (times: number) => void;
+  /** Beside something that matters more: no slider, and less height at least. */
+  compact?: boolean;
 };
 
 const PLACES = [
@@ -89,7 +91,7 @@ export function BenchView(props: Props) {
   );
   return (
     <section aria-label="Bench view" className="flex min-h-0 flex-col">
-      <div className="relative min-h-60 flex-1 overflow-hidden">
+      <div className={`relative flex-1 overflow-hidden ${props.compact ? "min-h-40" : "min-h-60"}`}>
         <canvas
           ref={canvas}
           role="img"
@@ -121,28 +123,32 @@ export function BenchView(props: Props) {
         )}
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule px-3 py-1.5">
-        <div className="flex min-w-52 flex-1 items-center gap-2 text-sm">
-          <span aria-hidden className="size-3 border border-ink bg-mint" />
-          <span id="azimuth-label" className="whitespace-nowrap">
-            Blade A at <span className="figure">{props.azimuth}°</span>
-          </span>
-          <Slider.Root
-            className="relative flex h-8 flex-1 touch-none items-center"
-            min={0}
-            max={355}
-            step={5}
-            value={[props.azimuth]}
-            onValueChange={([azimuth]) => azimuth !== undefined && props.onAzimuth(azimuth)}
-          >
-            <Slider.Track className="relative h-1 flex-1 bg-rule">
-              <Slider.Range className="absolute h-full bg-mint" />
-            </Slider.Track>
-            <Slider.Thumb
-              aria-labelledby="azimuth-label"
-              className="block size-5 rounded-full border-2 border-sheet bg-mint"
-            />
-          </Slider.Root>
-        </div>
+        {props.compact ? (
+          <span className="text-sm">Blade A at</span>
+        ) : (
+          <div className="flex min-w-52 flex-1 items-center gap-2 text-sm">
+            <span aria-hidden className="size-3 border border-ink bg-mint" />
+            <span id="azimuth-label" className="whitespace-nowrap">
+              Blade A at <span className="figure">{props.azimuth}°</span>
+            </span>
+            <Slider.Root
+              className="relative flex h-8 flex-1 touch-none items-center"
+              min={0}
+              max={355}
+              step={5}
+              value={[props.azimuth]}
+              onValueChange={([azimuth]) => azimuth !== undefined && props.onAzimuth(azimuth)}
+            >
+              <Slider.Track className="relative h-1 flex-1 bg-rule">
+                <Slider.Range className="absolute h-full bg-mint" />
+              </Slider.Track>
+              <Slider.Thumb
+                aria-labelledby="azimuth-label"
+                className="block size-5 rounded-full border-2 border-sheet bg-mint"
+              />
+            </Slider.Root>
+          </div>
+        )}
         <div className="flex gap-1">
           {PLACES.map((place) => (
             <button

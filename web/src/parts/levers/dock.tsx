@@ -1,5 +1,6 @@
 /** The dock: the pilot's own levers, in reach on every place that shows behaviour. */
 import { ToggleGroup } from "radix-ui";
+import { useState } from "react";
 import type { FunctionName, ModeName } from "@/api/client";
 import { signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
@@ -21,17 +22,32 @@ function Reading({ function: f, short }: { function: FunctionName; short: string
 
 type Props = {
   modes: ModeName[];
+  /** On a phone, behind one key until asked for. */
+  folds?: boolean;
   /** The figure to keep in sight where the readings are further down the page. */
   children?: React.ReactNode;
 };
 
-export function Dock({ modes, children }: Props) {
+export function Dock({ modes, folds = false, children }: Props) {
+  const [unfolded, setUnfolded] = useState(false);
   return (
     <section
       aria-label="Levers"
       className="moving sticky bottom-0 z-20 border-t-2 border-ink bg-paper px-3 pt-2 pb-1 md:px-4"
     >
-      <div className="mx-auto flex max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6">
+      {folds && (
+        <button
+          type="button"
+          aria-expanded={unfolded}
+          className="key mb-1 w-full md:hidden"
+          onClick={() => setUnfolded(!unfolded)}
+        >
+          {unfolded ? "Fold the levers away" : "Levers"}
+        </button>
+      )}
+      <div
+        className={`mx-auto max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:flex md:gap-x-6 ${folds && !unfolded ? "hidden" : "flex"}`}
+      >
         <ModeKeys modes={modes} />
         <div className="grid grid-cols-[auto_2.5rem] grid-rows-[auto_2.25rem] md:grid-cols-[auto_2.75rem]">
           <div className="size-22 md:size-26">

@@ -2,6 +2,7 @@
 import { FileUp, Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
+import { useStandings } from "@/api/bench";
 import { asProblem, Problem } from "@/api/client";
 import { useFleet, useImport } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
@@ -12,6 +13,7 @@ import { NewHelicopter } from "./new-helicopter";
 
 export function Hangar() {
   const fleet = useFleet();
+  const standings = useStandings();
   const [adding, setAdding] = useState(false);
   const bring = useImport();
   const go = useNavigate();
@@ -75,7 +77,11 @@ export function Hangar() {
           <>
             <ul className="mt-3 border-t-2 border-ink">
               {fleet.data.map((each) => (
-                <HelicopterRow key={each.id} helicopter={each} />
+                <HelicopterRow
+                  key={each.id}
+                  helicopter={each}
+                  standing={standings.data?.find((standing) => standing.id === each.id)}
+                />
               ))}
             </ul>
             <p className="mt-4 max-w-prose text-sm text-faint">

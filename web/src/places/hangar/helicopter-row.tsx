@@ -1,7 +1,8 @@
 /** One helicopter in the hangar's list. */
-import { CircleDashed, Download, EllipsisVertical, Trash2 } from "lucide-react";
+import { CircleCheck, CircleDashed, Download, EllipsisVertical, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
+import type { Standing } from "@/api/bench";
 import { asProblem, type Summary } from "@/api/client";
 import { exportAddress, useRemoveHelicopter } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
@@ -19,7 +20,41 @@ function Reach({ label, children }: { label: string; children: React.ReactNode }
   );
 }
 
-export function HelicopterRow({ helicopter: h }: { helicopter: Summary }) {
+/** Fit to fly by the real model's readings alone, or what keeps it from being called so. */
+function Fitness({ standing }: { standing: Standing }) {
+  const { fit, done, steps, stale, next, practised, practice_done: practice } = standing;
+  if (fit) {
+    return (
+      <p className="mt-0.5 flex items-center gap-1.5 font-semibold text-in">
+        <CircleCheck aria-hidden size={16} className="shrink-0" /> fit to fly: all {steps} steps
+        done
+      </p>
+    );
+  }
+  return (
+    <p className="mt-0.5 flex items-start gap-1.5 text-faint">
+      <CircleDashed aria-hidden size={16} className="mt-0.5 shrink-0" />
+      <span>
+        not called fit to fly: <span className="figure">{done}</span> of{" "}
+        <span className="figure">{steps}</span> steps done
+        {stale.length > 0 && (
+          <span className="text-workable">, stale: {stale.join(", ").toLowerCase()}</span>
+        )}
+        {next && <>; next: {next.toLowerCase()}</>}
+        {practised && (
+          <>
+            . On the simulated model, which does not count:{" "}
+            <span className="figure">{practice}</span> of <span className="figure">{steps}</span>
+          </>
+        )}
+      </span>
+    </p>
+  );
+}
+
+type Props = { helicopter: Summary; standing: Standing | undefined };
+
+export function HelicopterRow({ helicopter: h, standing }: Props) {
   const [removing, setRemoving] = useState(false);
   const remove = useRemoveHelicopter();
   const { reach } = h;
@@ -29,7 +64,7 @@ export function HelicopterRow({ helicopter: h }: { helicopter: Summary }) {
       <div>
         <h2 className="text-2xl font-semibold">
           <Link
-            to={`/helicopters/${h.id}/path`}
+            to={`/helicopters/${h.id}/bench`}
             className="after:absolute after:inset-0 hover:text-mint"
           >
             {h.name}
@@ -57,10 +92,7 @@ export function HelicopterRow({ helicopter: h }: { helicopter: Summary }) {
             saved
           )}
         </p>
-        <p className="mt-0.5 flex items-start gap-1.5 text-faint">
-          <CircleDashed aria-hidden size={16} className="mt-0.5 shrink-0" />
-          not called fit to fly: no direction of this setup has been confirmed on the model
-        </p>
+        {standing && <Fitness standing={standing} />}
       </div>
       <div className="absolute top-4 right-1 z-10">
         <Menu label={`More for ${h.name}`} icon={<EllipsisVertical aria-hidden size={18} />}>

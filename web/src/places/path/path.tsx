@@ -7,10 +7,11 @@ import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { useLeverKeys } from "@/parts/levers/keys";
 import { useLever } from "@/parts/levers/levers";
+import { useLive, type View } from "@/parts/levers/live";
+import { PlaceLinks } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { TopBar } from "@/parts/top-bar";
-import { useLive, type View } from "./live";
 import { LiveProblem, PitchNow, Readings } from "./readings";
 import { Rename } from "./rename";
 import { Ribbon } from "./ribbon";
@@ -65,7 +66,11 @@ function OpenPath({ draft }: { draft: Draft }) {
     <div className="flex min-h-dvh flex-col xl:h-dvh">
       <TopBar
         title={setup.name}
-        beside={<Rename draft={draft} editor={editor} />}
+        beside={
+          <PlaceLinks id={draft.id} here="path">
+            <Rename draft={draft} editor={editor} />
+          </PlaceLinks>
+        }
         mark={<SavedMark draft={draft} editor={editor} />}
       >
         <SaveState draft={draft} editor={editor} />

@@ -1,9 +1,9 @@
 /** What changes with every frame, kept apart from what doesn't, so that drawing keeps pace. */
 import type { Draft, FunctionName } from "@/api/client";
+import { type Live, useFrame, useLiveProblem } from "@/parts/levers/live";
 import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { BladeReadout } from "./blade-readout";
-import { type Live, useFrame, useLiveProblem } from "./live";
 import { ResponseChart } from "./response-chart";
 import { ServoBars } from "./servo-bars";
 

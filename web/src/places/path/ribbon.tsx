@@ -1,7 +1,7 @@
 /** The ribbon: the chain from stick to blade with the live value at every stage. */
 import type { FunctionName } from "@/api/client";
+import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
-import { type Live, useFrame } from "./live";
 import { type Stage, type StageName, stagesOf } from "./stages";
 
 type Props = {

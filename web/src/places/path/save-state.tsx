@@ -31,7 +31,8 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
         <button
           type="button"
           className="key key-main"
-          disabled={!draft.unsaved}
+          disabled={!draft.unsaved || draft.practice}
+          title={draft.practice ? "A practice draft never becomes a revision" : undefined}
           onClick={() => setSaveOpen(true)}
         >
           <Save aria-hidden size={18} />

@@ -1,8 +1,8 @@
 /** The live frame: follows the levers, the draft's version and the view, and tells who draws. */
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { answer, asProblem, client, type Frame, type Problem } from "@/api/client";
-import { Follower } from "@/parts/levers/follower";
-import { type Levers, leversNow, onLevers } from "@/parts/levers/levers";
+import { Follower } from "./follower";
+import { type Levers, leversNow, onLevers } from "./levers";
 
 export type View = { azimuth: number; exaggerate: number };
 type Question = View & Levers & { version: number };

@@ -1,0 +1,282 @@
+"""The bench in the real interface: whole evenings by keyboard and by touch, entries, refusals."""
+
+import re
+import time
+
+import pytest
+from playwright.sync_api import expect
+
+AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Link and arrival", "Level the swash")
+
+
+def open_bench(page, name="Tansy 380", step=None):
+    page.get_by_role("link", name=name).click()
+    page.get_by_role("heading", level=2).wait_for()
+    if step:
+        page.goto(page.url.split("?")[0] + f"?step={step}")
+        page.get_by_role("heading", level=2).wait_for()
+
+
+@pytest.fixture
+def fresh_bench(page, new_pilot):
+    """A new helicopter's bench with the simulated model on the table, the clock running."""
+    page.get_by_role("button", name="New helicopter").click()
+    page.get_by_label("Name").fill("Borage 420")
+    page.get_by_role("button", name="Start").click()
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("button", name="Simulated model", exact=True).click()
+    page.get_by_text("Simulated model on the table.").wait_for()
+    page.get_by_role("button", name="Start the run").click()
+    page.get_by_role("button", name="Pause").wait_for()
+
+
+def standing(page):
+    """What the page shows: the title, how much is logged, the open question, a needed action."""
+    return page.evaluate(
+        """() => {
+          const text = (at) => at?.textContent ?? '';
+          const act = document.querySelector('[data-act]');
+          return {
+            title: text(document.querySelector('#step-title')),
+            question: document.querySelector('[data-question][aria-pressed=true]')
+              ?.dataset.question ?? null,
+            read: [...document.querySelectorAll('p')].some(
+              (p) => p.textContent === 'Everything here is read.'),
+            act: act ? act.dataset.act : null,
+            needed: !!act && !act.parentElement.textContent.includes('not needed'),
+            next: !!document.querySelector('[data-next]'),
+            fit: document.querySelector('header').textContent.includes('Every step done'),
+            logged: Number(/\\((\\d+)\\)/.exec(
+              [...document.querySelectorAll('summary')].map(text).join(' '))?.[1] ?? 0),
+          };
+        }"""
+    )
+
+
+def changed(page, before):
+    """Wait until the page shows something else."""
+    for _ in range(200):
+        now = standing(page)
+        if now != before:
+            return now
+        time.sleep(0.02)
+    raise AssertionError(f"nothing happened at {before}")
+
+
+def evening(page, take, act, go_on):
+    """Follow the page from the first step to the last, as its own words say."""
+    now = standing(page)
+    for _ in range(260):
+        if now["fit"]:
+            return
+        as_it_comes = any(title in now["title"] for title in AS_THEY_COME)
+        if now["next"]:
+            go_on()
+        elif now["needed"] and (as_it_comes or now["read"]):
+            act(now["act"])
+        else:
+            take(now["question"])
+        now = changed(page, now)
+    raise AssertionError(f"the evening never ended: {now}")
+
+
+def test_a_whole_evening_by_keyboard_alone(page, fresh_bench, axe):
+    def take(question):
+        field = page.locator(f"[data-ask='{question}']")
+        page.keyboard.press("g")
+        if field.count():
+            expect(field).not_to_have_value("")
+            page.keyboard.press("Enter")
+        elif question.startswith("look."):
+            # The answer is filled in and its key has the focus.
+            expect(page.get_by_role("button", name="Record")).to_be_focused()
+            page.keyboard.press("Enter")
+
+    axe("a fresh bench")
+    evening(page, take, lambda _: page.keyboard.press("a"), lambda: page.keyboard.press("l"))
+    axe("a finished bench")
+    page.get_by_role("link", name="Hangar").click()
+    # Practice never counts for the real helicopter.
+    page.get_by_text("not called fit to fly").wait_for()
+    assert "14 of 14" in page.get_by_role("listitem").inner_text()
+
+
+class TestByTouch:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args):
+        size = {"width": 390, "height": 844}
+        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
+
+    def test_a_whole_evening(self, page, fresh_bench, axe):
+        def take(question):
+            page.get_by_role("button", name=re.compile("the simulated model G$")).tap()
+            field = page.locator(f"[data-ask='{question}']")
+            if field.count():
+                expect(field).not_to_have_value("")
+                page.get_by_role("button", name="Record, on the keypad").tap()
+            elif question.startswith("look."):
+                page.get_by_role("button", name="Record", exact=True).tap()
+
+        evening(
+            page,
+            take,
+            lambda key: page.locator(f"[data-act='{key}']").tap(),
+            lambda: page.locator("[data-next]").tap(),
+        )
+        axe("a finished bench on a phone")
+        assert page.evaluate("document.documentElement.scrollWidth") == 390
+
+    def test_one_thumb_enters_a_reading(self, page, demo):
+        open_bench(page, "Sorrel 690", "collective_range")
+        page.locator("[data-question=up]").tap()
+        keypad = page.get_by_role("group", name="Keypad")
+        for key in ("1", "1", "decimal comma", "2"):
+            keypad.get_by_role("button", name=key, exact=True).tap()
+        field = page.locator("[data-ask=up]")
+        expect(field).to_have_value("11,2")
+        keypad.get_by_role("button", name="change sign").tap()
+        expect(field).to_have_value("-11,2")
+        keypad.get_by_role("button", name="delete last").tap()
+        page.get_by_role("button", name="0.1 more").tap()
+        expect(field).to_have_value("-10.9")
+
+
+def safe(page):
+    """Confirm the bench is safe, a point at a time."""
+    for point in ("motor", "hold", "blades"):
+        page.locator(f"[data-question={point}][aria-pressed=true]").wait_for()
+        page.get_by_role("button", name="Yes, it is so").click()
+    page.locator("[data-step=make_safe]").get_by_text("good").wait_for()
+
+
+@pytest.fixture
+def real_bench(page, new_pilot, import_file, setup_file):
+    """A real helicopter on a safe bench, at zero pitch."""
+    import_file(setup_file)
+    page.get_by_role("link", name="Bench").click()
+    safe(page)
+    page.locator("[data-step=zero_pitch]").click()
+    page.locator("[data-ask='blade.0']").wait_for()
+
+
+def enter(page, text):
+    page.locator("[data-ask]").fill(text)
+    page.locator("[data-ask]").press("Enter")
+
+
+def test_letters_and_95_degrees_are_refused_and_stay_in_the_field(page, real_bench):
+    for text, found in (("about one", "about one"), ("95", "95 °")):
+        enter(page, text)
+        alert = page.get_by_role("alert")
+        alert.get_by_text(f"found {found}; allowed: a number from -30 to 30 °").wait_for()
+        expect(page.locator("[data-ask]")).to_have_value(text)
+    enter(page, "1,1")
+    page.locator("[data-ask='blade.1']").wait_for()
+    page.locator("[data-question='blade.0']").get_by_text("1.1").wait_for()
+
+
+def test_a_reading_is_judged_put_right_and_struck_and_its_advice_followed(page, real_bench):
+    enter(page, "1.1")
+    page.locator("[data-ask='blade.1']").wait_for()
+    enter(page, "8")
+    page.get_by_text("Blades within 6.9° of each other").wait_for()
+    page.get_by_text("Logged in this step").click()
+    page.get_by_role("button", name="Put right: Blade B over the boom 8").click()
+    page.get_by_role("textbox", name="Blade B over the boom, put right").fill("0,1")
+    page.get_by_role("button", name="Keep").click()
+    page.get_by_text("Turn the pitch links: blade A 1 turn shorter.").wait_for()
+    page.get_by_text("put right", exact=True).wait_for()
+    ruler = page.get_by_role("img", name=re.compile("^blade A: wanted"))
+    assert "the next should land at" in ruler.get_attribute("aria-label")
+    page.keyboard.press("a")
+    page.locator("[data-step=zero_pitch]").get_by_text("in hand").wait_for()
+    page.locator("[data-question='blade.0'][aria-pressed=true]").wait_for()
+    # The reading from before the turn is history, on the ruler and in the log.
+    page.get_by_text("no longer holds").first.wait_for()
+    page.get_by_role("button", name=re.compile("^Strike out: Turn the pitch links")).click()
+    page.get_by_text("Turn the pitch links: blade A 1 turn shorter.").first.wait_for()
+    page.locator("[data-question='blade.0']").get_by_text("1.1").wait_for()
+
+
+def test_what_was_touched_is_shown_with_its_reason_and_pausing_asks_for_safety(page, real_bench):
+    for reading in ("0.1", "0"):
+        count = page.locator("[data-ask]").get_attribute("data-ask")
+        enter(page, reading)
+        if reading == "0.1":
+            page.wait_for_selector(f"[data-ask]:not([data-ask='{count}'])")
+    step = page.locator("[data-step=zero_pitch]")
+    step.get_by_text("good").wait_for()
+    page.get_by_role("button", name="What did you touch?").click()
+    page.get_by_role("button", name="Crash").click()
+    step.get_by_text("stale").wait_for()
+    step.get_by_text("blade link, head changed since").wait_for()
+    page.get_by_role("button", name="Start the run").click()
+    page.get_by_role("button", name="Pause").click()
+    page.get_by_text("at the bench, paused").wait_for()
+    page.get_by_role("button", name="Resume, powered up again").click()
+    page.locator("[data-step=make_safe]").get_by_text("stale").wait_for()
+    enter(page, "0.3")
+    page.get_by_role("alert").get_by_text("Make safe first").wait_for()
+    expect(page.locator("[data-ask]")).to_have_value("0.3")
+
+
+def test_two_tabs_at_one_bench_lose_nothing(page, real_bench, context):
+    other = context.new_page()
+    other.goto(page.url)
+    other.locator("[data-ask='blade.0']").wait_for()
+    enter(page, "1.0")
+    page.locator("[data-ask='blade.1']").wait_for()
+    enter(other, "1.4")
+    # The other tab's answer shows both: the newest beside it, both on the ruler.
+    other.locator("[data-ask='blade.1']").wait_for()
+    ruler = other.get_by_role("img", name=re.compile("^blade A: wanted"))
+    assert "read +1.0, +1.4" in ruler.get_attribute("aria-label")
+    other.close()
+
+
+def test_pitch_without_a_gauge_and_from_a_picture(page, real_bench, axe):
+    page.get_by_role("button", name="Without a gauge…").click()
+    page.get_by_label("Gap between the tips").fill("20,9")
+    page.get_by_label("Bolt to tip (mm)").fill("300")
+    page.get_by_role("button", name="Work it out").click()
+    page.get_by_role("button", name="Use +2.0°").wait_for()
+    page.get_by_role("button", name="A picture", exact=True).click()
+    page.get_by_label("Picture of the blade").set_input_files("docs/screenshots/hangar.png")
+    end = page.get_by_role("slider", name="chord line, right end")
+    end.focus()
+    for _ in range(5):
+        page.keyboard.press("Shift+ArrowUp")
+    axe("a picture to draw over")
+    page.get_by_role("button", name="Work it out").click()
+    use = page.get_by_role("button", name=re.compile(r"^Use \+\d"))
+    pitch = re.search(r"[\d.]+", use.inner_text()).group()
+    use.click()
+    expect(page.locator("[data-ask='blade.0']")).to_have_value(pitch)
+
+
+def test_the_model_learns_and_no_step_is_undone(page, demo, axe):
+    open_bench(page, "Sorrel 690", "collective_range")
+    page.get_by_text("Let the model learn from these readings").click()
+    page.get_by_role("button", name="Fit", exact=True).click()
+    page.get_by_role("rowheader", name="grip arm").wait_for()
+    axe("what was learned")
+    page.get_by_role("button", name="Write these lengths into the setup").click()
+    page.get_by_role("rowheader", name="grip arm").wait_for(state="detached")
+    page.get_by_text("Every step done, in practice").wait_for()
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+class TestAxe:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args, theme):
+        return {**browser_context_args, "color_scheme": theme}
+
+    def test_every_step_of_a_run_with_stale_ones(self, page, axe, demo, theme):
+        open_bench(page, "Yarrow 570")
+        steps = page.locator("[data-step]")
+        for index in range(steps.count()):
+            steps.nth(index).click()
+            page.locator("[data-step]:nth-child(1)[aria-current=step]").first.wait_for()
+            axe(steps.nth(index).get_attribute("data-step"))
+        page.get_by_role("button", name="What did you touch?").click()
+        axe("what did you touch")

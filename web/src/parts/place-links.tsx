@@ -1,0 +1,36 @@
+/** The places one helicopter has. */
+import { NavLink } from "react-router";
+
+type Place = "bench" | "path";
+const PLACES: { name: Place; label: string }[] = [
+  { name: "bench", label: "Bench" },
+  { name: "path", label: "Path" },
+];
+
+export function PlaceLinks({
+  id,
+  here,
+  children,
+}: {
+  id: string;
+  here: Place;
+  children?: React.ReactNode;
+}) {
+  return (
+    <>
+      {children}
+      <nav aria-label="Places" className="ml-2 flex md:ml-4">
+        {PLACES.map((place) => (
+          <NavLink
+            key={place.name}
+            to={`/helicopters/${id}/${place.name}`}
+            aria-current={here === place.name ? "page" : undefined}
+            className="border-b-4 border-transparent px-2 py-0.5 hover:bg-wash aria-[current=page]:border-mint aria-[current=page]:font-semibold md:px-3"
+          >
+            {place.label}
+          </NavLink>
+        ))}
+      </nav>
+    </>
+  );
+}

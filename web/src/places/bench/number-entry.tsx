@@ -1,0 +1,131 @@
+/** Entering one reading: type it, thumb it in, or nudge it. What was typed stays until it is kept. */
+import { Gauge, Grid3x3, Minus, Plus } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import type { Ask } from "@/api/bench";
+import { readNumber, shown } from "@/parts/numbers";
+import { Keypad } from "./keypad";
+
+type Props = {
+  ask: Ask;
+  record: (value: string) => Promise<boolean>;
+  /** Take it with the simulated bench's instrument; null where the real model is on the table. */
+  take: (() => Promise<unknown>) | null;
+  /** What the field starts with, as worked out another way. */
+  start: number | null;
+  children?: React.ReactNode;
+};
+
+/** Once the keypad was asked for, the next question has it too. */
+let padKept = false;
+
+export function NumberEntry({ ask, record, take, start, children }: Props) {
+  const decimals = ask.nudge < 1 ? 1 : 0;
+  const [text, setText] = useState(() =>
+    start === null ? "" : shown(start, decimals).replace("−", "-"),
+  );
+  const [pad, setPad] = useState(() => padKept || matchMedia("(pointer: coarse)").matches);
+  const field = useRef<HTMLInputElement>(null);
+
+  // The field takes the focus as its question comes up, on a page that is already in use.
+  useEffect(() => {
+    if (matchMedia("(pointer: fine)").matches) field.current?.focus({ preventScroll: true });
+  }, []);
+
+  const fill = async () => {
+    const value = await take?.();
+    if (typeof value === "number") setText(shown(value, decimals).replace("−", "-"));
+    field.current?.focus({ preventScroll: true });
+  };
+  const nudge = (ways: number) => {
+    const from = readNumber(text) ?? (typeof ask.answer === "number" ? ask.answer : 0);
+    setText(shown(from + ways * ask.nudge, decimals).replace("−", "-"));
+  };
+  const send = async () => {
+    if (await record(text)) setText("");
+  };
+  return (
+    <form
+      aria-label={ask.label}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <p className="text-sm">{ask.hint}</p>
+      <div className="mt-1 flex items-stretch gap-1">
+        <button
+          type="button"
+          className="key min-w-11"
+          aria-label={`${ask.nudge} less`}
+          onClick={() => nudge(-1)}
+        >
+          <Minus aria-hidden size={20} />
+        </button>
+        <label className="relative min-w-0 flex-1">
+          <span className="sr-only">
+            {ask.label} ({ask.unit || "number"})
+          </span>
+          <input
+            ref={field}
+            className="field figure h-14 w-full pr-10 text-right text-4xl"
+            inputMode={matchMedia("(pointer: coarse)").matches ? "none" : "decimal"}
+            autoComplete="off"
+            data-ask={ask.key}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            onKeyDown={(event) => {
+              const { key } = event;
+              if (key === "ArrowUp") nudge(event.shiftKey ? 10 : 1);
+              else if (key === "ArrowDown") nudge(event.shiftKey ? -10 : -1);
+              else if (key === "Escape") setText("");
+              else if (key === "g" && take) void fill();
+              else return;
+              event.preventDefault();
+            }}
+          />
+          <span className="pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-lg text-faint">
+            {ask.unit}
+          </span>
+        </label>
+        <button
+          type="button"
+          className="key min-w-11"
+          aria-label={`${ask.nudge} more`}
+          onClick={() => nudge(1)}
+        >
+          <Plus aria-hidden size={20} />
+        </button>
+      </div>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        {take && (
+          <button type="button" className="key flex-1" onClick={() => void fill()}>
+            <Gauge aria-hidden size={18} /> Read the simulated model
+            <kbd className="figure text-xs text-faint">G</kbd>
+          </button>
+        )}
+        {children}
+      </div>
+      {pad ? (
+        <div className="mt-2">
+          <Keypad text={text} onText={setText} signed={ask.low < 0} />
+        </div>
+      ) : (
+        <div className="mt-2 flex gap-1.5">
+          <button type="submit" className="key key-main min-h-10 flex-1 text-base">
+            Record <kbd className="figure text-xs">Enter</kbd>
+          </button>
+          <button
+            type="button"
+            className="key"
+            onClick={() => {
+              padKept = true;
+              setPad(true);
+            }}
+          >
+            <Grid3x3 aria-hidden size={18} /> Keypad
+          </button>
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,75 @@
+/** The slip: every step, how it stands, why it is stale, what it rests on. */
+import type { Bench, SlipLine, StepName } from "@/api/bench";
+import { StateMark } from "@/parts/verdict";
+
+type Props = { bench: Bench; open: StepName; onOpen: (step: StepName) => void };
+
+export function Slip({ bench, open, onOpen }: Props) {
+  const at = bench.slip.find((line) => line.name === open);
+  return (
+    <ol>
+      {bench.slip.map((line) => (
+        <Line
+          key={line.name}
+          line={line}
+          open={line.name === open}
+          next={line.name === bench.next_step}
+          under={!!at?.rests_on.includes(line.title)}
+          over={!!at && line.rests_on.includes(at.title)}
+          onOpen={() => onOpen(line.name)}
+        />
+      ))}
+    </ol>
+  );
+}
+
+type LineProps = {
+  line: SlipLine;
+  open: boolean;
+  next: boolean;
+  /** The open step rests on this one. */
+  under: boolean;
+  /** This one rests on the open step. */
+  over: boolean;
+  onOpen: () => void;
+};
+
+function Line({ line, open, next, under, over, onOpen }: LineProps) {
+  return (
+    <li className="border-b border-rule">
+      <button
+        type="button"
+        data-step={line.name}
+        aria-current={open ? "step" : undefined}
+        onClick={onOpen}
+        className="relative block w-full px-3 py-1.5 pl-4 text-left hover:bg-wash aria-[current=step]:bg-sheet"
+      >
+        {open && <span aria-hidden className="absolute inset-y-0 left-0 w-1.5 bg-mint" />}
+        {under && <span aria-hidden className="absolute inset-y-1 left-0 w-1 bg-ink" />}
+        {over && (
+          <span
+            aria-hidden
+            className="absolute inset-y-1 left-0 w-0 border-l-4 border-dotted border-edge"
+          />
+        )}
+        <span className="flex items-baseline justify-between gap-2">
+          <span className={open ? "font-semibold" : ""}>
+            <span className="figure mr-1.5 text-sm text-faint">{line.number}</span>
+            {line.title}
+          </span>
+          <span className="text-sm">
+            <StateMark state={line.state} />
+          </span>
+        </span>
+        {line.because.length > 0 && (
+          <span className="block text-sm text-workable">
+            {line.because.join(", ")} changed since
+          </span>
+        )}
+        {next && !open && <span className="block text-sm font-semibold text-mint">next</span>}
+        {under && <span className="sr-only">The open step rests on this.</span>}
+        {over && <span className="sr-only">Rests on the open step.</span>}
+      </button>
+    </li>
+  );
+}
