@@ -11,10 +11,10 @@ AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Link and arrival",
 
 def open_bench(page, name="Tansy 380", step=None):
     page.get_by_role("link", name=name).click()
-    page.get_by_role("heading", level=2).wait_for()
+    page.locator("#step-title").wait_for()
     if step:
         page.goto(page.url.split("?")[0] + f"?step={step}")
-        page.get_by_role("heading", level=2).wait_for()
+        page.locator("#step-title").wait_for()
 
 
 @pytest.fixture
@@ -22,7 +22,7 @@ def fresh_bench(page, new_pilot):
     """A new helicopter's bench with the simulated model on the table, the clock running."""
     page.get_by_role("button", name="New helicopter").click()
     page.get_by_label("Name").fill("Borage 420")
-    page.get_by_role("button", name="Start").click()
+    page.get_by_role("button", name="Put it in the hangar").click()
     page.get_by_role("link", name="Bench").click()
     page.get_by_role("button", name="Simulated model", exact=True).click()
     page.get_by_text("Simulated model on the table.").wait_for()
@@ -74,8 +74,9 @@ def evening(page, take, act, go_on):
             go_on()
         elif now["needed"] and (as_it_comes or now["read"]):
             act(now["act"])
-        else:
+        elif now["question"]:
             take(now["question"])
+        # Otherwise the answer is on its way.
         now = changed(page, now)
     raise AssertionError(f"the evening never ended: {now}")
 

@@ -136,7 +136,7 @@ class BenchRun:
             from mint_lever.bench.steps import ADVISERS  # the steps need this class, not it them
 
             found = ADVISERS[name](self)
-            self._advice[name] = _with_cautions(found)
+            self._advice[name] = _finished(found)
         return self._advice[name]
 
     def once(self, name: str, make: Callable[[], Made]) -> Made:
@@ -317,5 +317,7 @@ class BenchRun:
         return self._differences[known]
 
 
-def _with_cautions(advice: Advice) -> Advice:
-    return replace(advice, cautions=CAUTIONS.get(advice.step, ()))
+def _finished(advice: Advice) -> Advice:
+    """The advice with its cautions, what is needed before what is only better."""
+    actions = sorted(advice.actions, key=lambda action: not action.needed)
+    return replace(advice, cautions=CAUTIONS.get(advice.step, ()), actions=tuple(actions))

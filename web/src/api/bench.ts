@@ -242,11 +242,9 @@ export class BenchHand {
   }
 
   private keep(bench: Bench, step: StepName | null) {
+    // What other steps said is old now; the page asks anew when it goes there.
     this.queries.removeQueries({ queryKey: keyOf(this.id), type: "inactive" });
     this.queries.setQueryData([...keyOf(this.id), step], bench);
-    if (bench.advice.step !== step) {
-      this.queries.setQueryData([...keyOf(this.id), bench.advice.step], bench);
-    }
     const draft = this.queries.getQueryData<{ version: number }>(["draft", this.id]);
     if (draft && draft.version !== bench.version) {
       this.queries.invalidateQueries({ queryKey: ["draft", this.id] });

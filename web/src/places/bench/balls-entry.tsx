@@ -21,6 +21,7 @@ const WAYS = [
 export function BallsEntry({ ask, roles, record, take }: Props) {
   const count = ask.high;
   const [balls, setBalls] = useState<(string | null)[]>(() => Array(count).fill(null));
+  const [seen, setSeen] = useState(false);
   const complete = balls.every((ball) => ball !== null);
   const send = useRef<HTMLButtonElement>(null);
 
@@ -28,9 +29,12 @@ export function BallsEntry({ ask, roles, record, take }: Props) {
     const value = await take?.();
     if (!Array.isArray(value)) return;
     setBalls(value.map(String));
-    // One press records what was seen.
-    setTimeout(() => send.current?.focus({ preventScroll: true }));
+    setSeen(true);
   };
+  // One press then records what was seen.
+  useEffect(() => {
+    if (seen && complete) send.current?.focus({ preventScroll: true });
+  }, [seen, complete]);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.key !== "g" || !take || typing(event)) return;

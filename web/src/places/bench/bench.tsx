@@ -1,4 +1,5 @@
 /** Bench: the slip and the step at hand, the levers and the drawing that show what to look for. */
+import { useQueryClient } from "@tanstack/react-query";
 import { ChevronDown, CircleAlert, CircleCheck } from "lucide-react";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { useParams, useSearchParams } from "react-router";
@@ -24,7 +25,9 @@ export function BenchPlace() {
   const { id = "" } = useParams();
   const [search] = useSearchParams();
   const draft = useDraft(id);
-  const bench = useBench(id, search.get("step"));
+  const step = search.get("step");
+  const bench = useBench(id, step);
+  usePinned(id, step, bench.isPlaceholderData ? undefined : bench.data);
   if (draft.data && bench.data) return <OpenBench key={id} draft={draft.data} bench={bench.data} />;
   const error = draft.error ?? bench.error;
   return (
@@ -35,6 +38,18 @@ export function BenchPlace() {
       </main>
     </>
   );
+}
+
+/** Without a step in the address the next to do is open, and stays so while it is worked on. */
+function usePinned(id: string, step: string | null, bench: Bench | undefined) {
+  const [, setSearch] = useSearchParams();
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (step !== null || !bench) return;
+    const next = bench.advice.step;
+    queries.setQueryData(["bench", id, next], bench);
+    setSearch({ step: next }, { replace: true });
+  }, [id, step, bench, queries, setSearch]);
 }
 
 function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
@@ -48,10 +63,10 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
     advice.asks.find((each) => each.key === key) ??
     advice.asks.find((each) => each.key === advice.next_key) ??
     null;
-  const open = (step: StepName) => {
+  const open = (step: StepName | null) => {
     setKey(null);
     hand.forget();
-    setSearch({ step });
+    setSearch(step ? { step } : {});
   };
   useLeverKeys();
   useStepKeys(bench, open);
@@ -88,7 +103,7 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
       <TopBar title={setup.name} beside={<PlaceLinks id={draft.id} here="bench" />}>
         <FitMark bench={bench} />
       </TopBar>
-      <RunBar bench={bench} step={advice.step} hand={hand} />
+      <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />
       {bench.simulated && (
         <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
           <strong>Simulated model on the table.</strong>{" "}

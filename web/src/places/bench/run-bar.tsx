@@ -4,9 +4,15 @@ import { useEffect, useState } from "react";
 import type { Bench, BenchHand, StepName } from "@/api/bench";
 import { Dialog } from "@/parts/dialog";
 
-type Props = { bench: Bench; step: StepName; hand: BenchHand };
+type Props = {
+  bench: Bench;
+  step: StepName;
+  hand: BenchHand;
+  /** Another model is on the table: its own next step comes up. */
+  onTable: () => void;
+};
 
-export function RunBar({ bench, step, hand }: Props) {
+export function RunBar({ bench, step, hand, onTable }: Props) {
   const [touching, setTouching] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-y border-rule px-3 py-1.5 md:px-4">
@@ -39,19 +45,14 @@ export function RunBar({ bench, step, hand }: Props) {
             </button>
           </>
         )}
-        <button
-          type="button"
-          className="key"
-          aria-label="What did you touch?"
-          onClick={() => setTouching(true)}
-        >
+        <button type="button" className="key" onClick={() => setTouching(true)}>
           <Hand aria-hidden size={17} />
           <span className="sm:hidden">Touched…</span>
           <span className="hidden sm:inline">What did you touch?</span>
         </button>
       </div>
       <div className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
-        <Table bench={bench} hand={hand} />
+        <Table bench={bench} hand={hand} onTable={onTable} />
       </div>
       <Dialog open={touching} onOpenChange={setTouching} title="What did you touch?">
         <p className="text-sm">
@@ -100,8 +101,10 @@ function Clock({ bench }: { bench: Bench }) {
   );
 }
 
-function Table({ bench, hand }: { bench: Bench; hand: BenchHand }) {
-  const on = (simulated: boolean) => simulated !== bench.simulated && hand.table(simulated);
+function Table({ bench, hand, onTable }: Omit<Props, "step">) {
+  const on = async (simulated: boolean) => {
+    if (simulated !== bench.simulated && !(await hand.table(simulated))) onTable();
+  };
   return (
     <div className="flex flex-wrap items-center gap-2">
       <fieldset className="flex items-center">
@@ -119,7 +122,11 @@ function Table({ bench, hand }: { bench: Bench; hand: BenchHand }) {
         ))}
       </fieldset>
       {bench.simulated && (
-        <button type="button" className="key text-sm" onClick={() => hand.freshModel()}>
+        <button
+          type="button"
+          className="key text-sm"
+          onClick={async () => (await hand.freshModel()) ?? onTable()}
+        >
           Another one
         </button>
       )}
