@@ -24,6 +24,12 @@ def main() -> None:
         _take(page, "hangar")
         _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         _take(page, "path")
+        _bench(page, "bench-slip", "Yarrow 570")
+        _bench(page, "bench-directions", step="together")
+        _bench(page, "bench-measuring", step="cyclic_throw")
+        _bench(page, "bench-clearance", "Sorrel 690", "clearance", scroll=True)
+        page.get_by_role("link", name="Hangar").click()
+        _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         page.get_by_role("button", name="Account and page").click()
         page.get_by_role("menuitem", name="Dark paper").click()
         page.locator("[data-stage=horns]").click()
@@ -32,6 +38,8 @@ def main() -> None:
             page = _enter(browser, address, wide, high)
             _path(page, "Sorrel 690", "collective", "shape", "rrrrrr")
             _take(page, f"path-{wide}")
+            if wide == 390:
+                _bench(page, "bench-390", step="zero_pitch", scroll=True)
         browser.close()
 
 
@@ -48,11 +56,29 @@ def _enter(browser: Browser, address: str, wide: int, high: int, picture: str = 
 
 def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
     page.get_by_role("link", name=name).click()
+    page.get_by_role("link", name="Path").click()
     page.get_by_test_id("pitch").wait_for()
     page.goto(f"{page.url}?function={function}&stage={stage}")
     page.get_by_test_id("pitch").wait_for()
     for key in keys:
         page.keyboard.press(key)
+
+
+def _bench(page: Page, picture: str, name: str = "", step: str = "", scroll: bool = False) -> None:
+    if name:
+        page.get_by_role("link", name="Hangar").click()
+        page.get_by_role("link", name=name).click()
+    elif page.get_by_role("link", name="Bench").count():
+        page.get_by_role("link", name="Bench").click()
+    page.locator("#step-title").wait_for()
+    if step:
+        page.goto(f"{page.url.split('?')[0]}?step={step}")
+        page.locator("#step-title").wait_for()
+    if scroll:
+        page.get_by_role("heading", name="Then this").scroll_into_view_if_needed()
+        page.mouse.move(600, 400)
+        page.mouse.wheel(0, 500)
+    _take(page, picture)
 
 
 def _take(page: Page, name: str) -> None:

@@ -29,9 +29,11 @@ def setup_from(text: str) -> Setup:
 
 
 @lru_cache(maxsize=2048)
-def _taken_on(snapshot_id: int) -> Setup:
-    """A snapshot's setup; a snapshot never changes, so its number says it all."""
-    return setup_from(written(Snapshot.objects.get(pk=snapshot_id).document))
+def _taken_on(digest: str) -> Setup:
+    """The setup of a digest, which says it all: whichever snapshot has it holds the same."""
+    found = Snapshot.objects.filter(digest=digest).first()
+    assert found is not None
+    return setup_from(written(found.document))
 
 
 def snapshot_of(bench: Bench, setup: Setup) -> Snapshot:
@@ -57,13 +59,15 @@ def entries_of(bench: Bench, simulated: int | None) -> list[LogEntry]:
 def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
     """The core's run of the entries that are not struck out."""
     counted = [entry for entry in entries if not entry.struck]
+    of = {entry.snapshot_id for entry in counted}
+    digests = dict(Snapshot.objects.filter(pk__in=of).values_list("pk", "digest"))
     readings = [
         Entry(
             entry.stands_at,
             entry.step,  # type: ignore[arg-type]
             entry.key,
             entry.value,
-            _taken_on(entry.snapshot_id),
+            _taken_on(digests[entry.snapshot_id]),
         )
         for entry in counted
         if entry.kind == LogEntry.Kind.READING

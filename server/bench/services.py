@@ -14,7 +14,14 @@ from django.http import Http404
 from bench.log import entries_of, present_setup, run_of, snapshot_of
 from bench.models import Bench, LogEntry
 from config.problems import Refused
-from hangar.services import checked, edit_draft, owned, replace_draft
+from hangar.services import (
+    PRACTICE_BEGINS,
+    PRACTICE_ENDS,
+    checked,
+    edit_draft,
+    owned,
+    replace_draft,
+)
 from mint_lever.bench import Action, Ask, BenchRun
 from mint_lever.bench.entering import entered
 from mint_lever.bench.learning import learn
@@ -163,7 +170,7 @@ def put_on_table(pilot: User, helicopter_id: uuid.UUID, version: int, simulated:
         return bench
     leaving, aside = present_setup(bench).as_document(), bench.helicopter.draft.set_aside
     setup = checked(aside) if aside is not None else present_setup(bench)
-    label = "practice draft" if simulated else "back from practice"
+    label = PRACTICE_BEGINS if simulated else PRACTICE_ENDS
     replace_draft(pilot, helicopter_id, version, setup, label)
     bench = _again(pilot, bench)
     draft = bench.helicopter.draft

@@ -22,6 +22,7 @@ from hangar.services import (
     replace_draft,
     save_revision,
     step_draft,
+    swaps_models,
 )
 from mint_lever.chain import Reach, build_chain, reach
 from mint_lever.setup import Change, Setup, fresh_setup, read_document, read_setup
@@ -272,7 +273,10 @@ def _draft(helicopter: Helicopter) -> DraftOut:
     at: Draft = helicopter.draft
     near = {s.position: s for s in at.states.filter(position__range=(at.position, at.position + 1))}
     state, after = near[at.position], near.get(at.position + 1)
-    has_before = at.states.filter(position=at.position - 1).exists() if at.position else False
+    has_before = at.position > 0 and not swaps_models(state)
+    has_before = has_before and at.states.filter(position=at.position - 1).exists()
+    if after is not None and swaps_models(after):
+        after = None
     revisions = list(helicopter.revisions.all())
     return DraftOut(
         id=helicopter.id,

@@ -22,6 +22,14 @@ from mint_lever.setup import (
 from mint_lever.setup.airframe import LayoutName
 
 KEPT_STATES = 200
+PRACTICE_BEGINS = "practice draft"
+PRACTICE_ENDS = "back from practice"
+
+
+def swaps_models(state: DraftState) -> bool:
+    """Whether another model was put on the table here: no undo and no redo goes across it, so that
+    a practice draft never comes back as the real one's."""
+    return state.label in (PRACTICE_BEGINS, PRACTICE_ENDS)
 
 
 def checked(document: object) -> Setup:
@@ -103,7 +111,9 @@ def step_draft(pilot: User, helicopter_id: uuid.UUID, version: int, step: int) -
     """Undo (step −1) or redo (+1)."""
     draft = _claim(pilot, helicopter_id, version)
     position = draft.position + step
-    if not draft.states.filter(position=position).exists():
+    change = draft.states.filter(position=max(position, draft.position)).first()
+    there = draft.states.filter(position=position).exists()
+    if not there or change is None or swaps_models(change):
         word = "undo" if step < 0 else "redo"
         raise Refused(409, f"There is nothing to {word}", version=draft.version)
     draft.position = position

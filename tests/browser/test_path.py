@@ -218,7 +218,7 @@ def test_two_tabs_never_overwrite_each_other_silently(
 def test_nudging_a_field_by_arrow_keys_is_kept_once(page, new_pilot, import_file, setup_file):
     open_imported(page, import_file, setup_file)
     page.locator("[data-stage=gain]").click()
-    throw = page.get_by_label("Collective throw")
+    throw = page.get_by_label("Throw above centre")
     for _ in range(3):
         throw.press("ArrowUp")
     throw.press("Shift+ArrowUp")
@@ -253,8 +253,6 @@ def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
     page.reload()
     page.get_by_role("link", name="Sorrel 690").wait_for()
     assert not any("/scene-" in url for url in asked)
-    page.get_by_role("link", name="Sorrel 690").click()
-    page.get_by_role("link", name="Path").click()
     with page.expect_request(lambda request: "/scene-" in request.url):
-        pass
+        page.get_by_role("link", name="Sorrel 690").click()
     assert all(url.startswith(page.evaluate("() => location.origin")) for url in asked)

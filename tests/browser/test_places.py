@@ -34,9 +34,11 @@ class TestAxe:
         axe("remove")
 
     def test_every_stage_of_every_function(self, page, axe, demo, theme):
-        page.get_by_role("link", name="Yarrow 570").click()
+        page.get_by_role("link", name="Tansy 380").click()
         page.get_by_role("link", name="Path").click()
         page.get_by_test_id("pitch").wait_for()
+        page.get_by_label("at stick 50 %").press("ArrowUp")
+        page.get_by_text("draft after revision 1, all kept").wait_for()
         for function in ("Collective", "Aileron", "Rudder"):
             page.get_by_role("button", name=function, exact=True).click()
             for stage in page.locator("[data-stage]").all():
@@ -50,6 +52,9 @@ class TestAxe:
         page.keyboard.press("Escape")
         page.get_by_role("button", name="Revisions").click()
         axe("revisions")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Undo").click()
+        page.get_by_text("revision 1, all kept").wait_for()
 
 
 def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
@@ -71,6 +76,9 @@ def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
     page.keyboard.press("Enter")
     page.get_by_role("link", name="Sorrel 690").wait_for()
     tab_to("Sorrel 690")
+    page.keyboard.press("Enter")
+    page.locator("#step-title").wait_for()
+    tab_to("Path")
     page.keyboard.press("Enter")
     page.get_by_test_id("pitch").wait_for()
     before = page.get_by_test_id("pitch").inner_text()

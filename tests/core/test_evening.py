@@ -9,7 +9,8 @@ from mint_lever.simulate.builds import random_helicopter
 from mint_lever.simulate.evening import work_through
 
 
-@pytest.mark.parametrize("seed", range(1000, 1016))
+# The last three once ended wrong: exchanged leads, a function turned round, all three of them.
+@pytest.mark.parametrize("seed", [*range(1000, 1012), 40, 79, 918])
 def test_a_random_build_ends_fit_with_every_step_in_band(seed):
     bench = random_helicopter(seed)
     run = work_through(bench).run(bench)

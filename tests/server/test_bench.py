@@ -232,7 +232,12 @@ def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, 
     (standing,) = tab.get("/api/bench/standings").json()
     assert (standing["fit"], standing["done"], standing["practised"]) == (False, 0, True)
     practise(table, on=False)
-    assert tab.get(path).json()["document"] == helicopter["document"]
+    back = tab.get(path).json()
+    assert back["document"] == helicopter["document"]
+    # No undo brings the practice draft back as the real one's.
+    assert back["undo"] is None
+    undo = tab.send("POST", f"{path}/draft/undo", {"version": back["version"]})
+    assert undo.status_code == 409
     assert {line["state"] for line in table.now["slip"]} == {"open"}
     practise(table)
     assert table.now["fitness"]["fit"]

@@ -33,6 +33,7 @@ export function useBench(id: string, step: string | null) {
       ),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
+    refetchOnMount: "always",
     refetchOnWindowFocus: "always",
   });
 }

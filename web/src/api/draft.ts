@@ -135,7 +135,9 @@ export class Editor {
       const draft = this.queries.getQueryData<Draft>(key);
       if (!draft) throw new Problem(0, { title: "The draft is not loaded" });
       this.queries.setQueryData(key, await step(draft.version));
-      this.queries.invalidateQueries({ queryKey: ["fleet"] });
+      for (const key of [["fleet"], ["standings"], ["bench", this.id]]) {
+        this.queries.invalidateQueries({ queryKey: key });
+      }
     } catch (error) {
       problem = asProblem(error);
     }

@@ -21,7 +21,7 @@ const STATES: Record<State, Look> = {
     shape: (
       <>
         {RING}
-        <path d="M8 2a6 6 0 0 1 0 12Z" className="fill-current" />
+        <path d="M8 2a6 6 0 0 1 0 12V2" className="fill-current" />
       </>
     ),
   },

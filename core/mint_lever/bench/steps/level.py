@@ -6,7 +6,7 @@ from typing import Literal
 
 import numpy as np
 
-from mint_lever.axes import Array
+from mint_lever.axes import Array, Function
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler, Work
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import degrees, turns, word_for, worst
@@ -20,6 +20,7 @@ _PLACES: tuple[tuple[Literal["mid", "low", "high"], float], ...] = (
     ("low", -100.0),
     ("high", 100.0),
 )
+_AXES: tuple[Function, Function] = ("aileron", "elevator")
 _WORTH_DEG = 0.1
 """Links are turned only for more than this: a leveller reads no finer (from memory)."""
 
@@ -158,7 +159,7 @@ def _trim(
     slope = _tilt_per_trim(run, above)
     more = np.linalg.solve(slope, -np.asarray(tilt))
     old = np.array([side.aileron_pct, side.elevator_pct])
-    new = np.clip(np.round(old + more), -100, 100)
+    new = np.clip(np.round(old + more), -100, 100) + 0.0
     left = np.asarray(tilt) + slope @ (new - old)
     if (new == old).all():
         return None, None
@@ -188,6 +189,9 @@ def _tilt_per_trim(run: BenchRun, side: int) -> Array:
     pose = run.chain.answer(demand).swash.pose
     tilt = np.stack([pose.tilt_right_deg, pose.tilt_forward_deg])
     slope = np.stack([tilt[:, 1] - tilt[:, 2], tilt[:, 3] - tilt[:, 4]], axis=1) / 2
-    # Stick right tilts right, whichever way aileron arrives; so does the trim go by what arrives.
-    arrives = [run.unit_way("aileron"), run.unit_way("elevator")]
-    return np.asarray(slope * np.array(arrives))
+    # Stick right was seen to tilt right, and forward forward. Where the model has what arrives do
+    # otherwise (leads exchanged and a function turned round look the same), the model gives way.
+    for i, function in enumerate(_AXES):
+        if run.unit_way(function) * slope[i, i] < 0:
+            slope[:, i] = -slope[:, i]
+    return np.asarray(slope)

@@ -5,7 +5,7 @@ import { useEffect, useState, useSyncExternalStore } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
-import { useDraft } from "@/api/draft";
+import { useDraft, useEditor } from "@/api/draft";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { typing, useLeverKeys } from "@/parts/levers/keys";
@@ -15,6 +15,7 @@ import { PlaceLinks } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { TopBar } from "@/parts/top-bar";
+import { UndoKeys } from "@/parts/undo-keys";
 import { StateMark } from "@/parts/verdict";
 import { Entry } from "./entry";
 import { RunBar } from "./run-bar";
@@ -54,6 +55,7 @@ function usePinned(id: string, step: string | null, bench: Bench | undefined) {
 
 function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
   const hand = useHand(draft.id);
+  const editor = useEditor(draft.id);
   const [, setSearch] = useSearchParams();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const live = useLive(draft.id, draft.version, view);
@@ -101,6 +103,7 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
       <TopBar title={setup.name} beside={<PlaceLinks id={draft.id} here="bench" />}>
+        <UndoKeys draft={draft} editor={editor} />
         <FitMark bench={bench} />
       </TopBar>
       <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />

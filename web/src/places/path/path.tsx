@@ -11,13 +11,13 @@ import { useLive, type View } from "@/parts/levers/live";
 import { PlaceLinks } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { type StageName, stagesOf } from "@/parts/settings/stages";
 import { TopBar } from "@/parts/top-bar";
 import { LiveProblem, PitchNow, Readings } from "./readings";
 import { Rename } from "./rename";
 import { Ribbon } from "./ribbon";
 import { SavedMark, SaveState } from "./save-state";
 import { StagePanel } from "./stage-panel";
-import { type StageName, stagesOf } from "./stages";
 
 const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
 

@@ -2,7 +2,7 @@
 import type { FunctionName } from "@/api/client";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
-import { type Stage, type StageName, stagesOf } from "./stages";
+import { type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
 
 type Props = {
   live: Live;

@@ -1,24 +1,22 @@
 /** Undo, redo, whether everything is saved, and the way to a revision. */
-import { Check, History, LoaderCircle, Redo2, Save, TriangleAlert, Undo2 } from "lucide-react";
+import { Check, History, LoaderCircle, Save, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Draft, Problem } from "@/api/client";
 import { type Editor, useSaving } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
-import { typing } from "@/parts/levers/keys";
 import { ProblemNote } from "@/parts/problem-note";
+import { UndoKeys } from "@/parts/undo-keys";
 import { RevisionList } from "./revision-list";
-import { nameOf } from "./stages";
 
 export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
   const saving = useSaving(editor);
   const [saveOpen, setSaveOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
-  useEditKeys(editor, draft, () => setSaveOpen(true));
+  useSaveKey(draft, () => setSaveOpen(true));
   return (
     <>
       <div className="flex items-center gap-1.5">
-        <StepKey way="undo" draft={draft} editor={editor} icon={<Undo2 aria-hidden size={18} />} />
-        <StepKey way="redo" draft={draft} editor={editor} icon={<Redo2 aria-hidden size={18} />} />
+        <UndoKeys draft={draft} editor={editor} />
         <button
           type="button"
           className="key"
@@ -51,36 +49,15 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
   );
 }
 
-type StepProps = {
-  way: "undo" | "redo";
-  draft: Draft;
-  editor: Editor;
-  icon: React.ReactNode;
-};
-
-function StepKey({ way, draft, editor, icon }: StepProps) {
-  const word = way === "undo" ? "Undo" : "Redo";
-  const paths = draft[way];
-  const what = paths?.[0] ? nameOf(draft.document, paths[0]) : "the whole setup";
-  return (
-    <button
-      type="button"
-      className="key px-2"
-      disabled={!paths}
-      title={paths ? `${word}: ${what}` : `Nothing to ${way}`}
-      aria-label={word}
-      onClick={() => editor.step(way)}
-    >
-      {icon}
-    </button>
-  );
-}
-
 export function SavedMark({ draft, editor }: { draft: Draft; editor: Editor }) {
   const { state } = useSaving(editor);
   const last = draft.revisions.at(-1)?.number;
   const base = last === undefined ? "no revision yet" : `revision ${last}`;
-  const where = draft.unsaved && last !== undefined ? `draft after revision ${last}` : base;
+  const where = draft.practice
+    ? "practice draft of a simulated model"
+    : draft.unsaved && last !== undefined
+      ? `draft after revision ${last}`
+      : base;
   return (
     <p
       aria-live="polite"
@@ -157,21 +134,15 @@ function Conflict({ problem, editor }: { problem: Problem; editor: Editor }) {
   );
 }
 
-function useEditKeys(editor: Editor, draft: Draft, save: () => void) {
+function useSaveKey(draft: Draft, save: () => void) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey)) return;
-      const key = event.key.toLowerCase();
-      // In a field, undo belongs to what is being typed.
-      if (key === "s" && draft.unsaved) save();
-      else if (typing(event)) return;
-      else if (key === "z" && event.shiftKey && draft.redo) void editor.step("redo");
-      else if (key === "y" && draft.redo) void editor.step("redo");
-      else if (key === "z" && !event.shiftKey && draft.undo) void editor.step("undo");
-      else return;
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "s") return;
+      if (!draft.unsaved || draft.practice) return;
+      save();
       event.preventDefault();
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [editor, draft, save]);
+  }, [draft, save]);
 }

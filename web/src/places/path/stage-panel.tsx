@@ -6,8 +6,8 @@ import { ChoiceField } from "@/parts/settings/choice-field";
 import { DeviceTag } from "@/parts/settings/devices";
 import { NumberField } from "@/parts/settings/number-field";
 import { type Setting, valueAt } from "@/parts/settings/setting";
+import type { Stage } from "@/parts/settings/stages";
 import { BladesField, LayoutField } from "./shape-field";
-import type { Stage } from "./stages";
 
 type Props = {
   stage: Stage;

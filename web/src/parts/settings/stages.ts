@@ -1,8 +1,8 @@
 /** The ribbon's stages: what each is called, which value it shows, which settings it opens. */
 import type { Frame, FunctionName, ModeName, Setup } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
-import type { Device } from "@/parts/settings/devices";
-import { MODE_NAMES, type Setting, type SettingGroup } from "@/parts/settings/setting";
+import type { Device } from "./devices";
+import { MODE_NAMES, type Setting, type SettingGroup } from "./setting";
 
 export type StageName =
   | "stick"
@@ -136,6 +136,7 @@ function servoGroups(setup: Setup): SettingGroup[] {
       title: "All servos",
       settings: [
         number("unit", "unit.centre_us", "Centre pulse", "µs"),
+        number("unit", "unit.frame_rate_hz", "Frame rate", "Hz"),
         number("unit", "unit.full_throw_us", "Full throw", "µs", 5),
       ],
     },
@@ -324,18 +325,7 @@ export const STAGES: Stage[] = [
       collective(f)
         ? "How much of the servos' throw full collective may use."
         : "The ring holds aileron and elevator together; then how much throw full cyclic may use. Phase turns the tilt round the shaft.",
-    groups: (_, f) => [
-      {
-        title: "Mixing",
-        settings: collective(f)
-          ? [number("unit", "unit.collective_pct", "Collective throw", "%")]
-          : [
-              number("unit", "unit.cyclic_pct", "Cyclic throw", "%"),
-              number("unit", "unit.ring_pct", "Cyclic ring", "%"),
-              number("unit", "unit.phase_deg", "Phase", "°", 0.5, 1),
-            ],
-      },
-    ],
+    groups: (_, f) => (collective(f) ? COLLECTIVE_GROUPS : CYCLIC_GROUPS),
   },
   {
     name: "servos",
@@ -372,6 +362,88 @@ export const STAGES: Stage[] = [
     unit: "°",
     note: () => "Inner ring, blade links and grips.",
     groups: bladeGroups,
+  },
+];
+
+const SCHOOLS = [
+  { value: "full_throw", label: "full throw" },
+  { value: "reference_tilt", label: "reference tilt" },
+];
+
+const COLLECTIVE_GROUPS: SettingGroup[] = [
+  {
+    title: "Mixing",
+    settings: [
+      number("unit", "unit.collective_pct", "Throw above centre", "%"),
+      number("unit", "unit.collective_low_pct", "Throw below centre", "%"),
+    ],
+  },
+  {
+    title: "Collective to cyclic, to keep the swash level",
+    settings: [
+      number("unit", "unit.level_trim.low.aileron_pct", "Aileron at the low end", "%"),
+      number("unit", "unit.level_trim.low.elevator_pct", "Elevator at the low end", "%"),
+      number("unit", "unit.level_trim.high.aileron_pct", "Aileron at the high end", "%"),
+      number("unit", "unit.level_trim.high.elevator_pct", "Elevator at the high end", "%"),
+    ],
+  },
+  {
+    title: "What the gauge should read",
+    settings: [
+      number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
+      number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
+    ],
+  },
+];
+
+const CYCLIC_GROUPS: SettingGroup[] = [
+  {
+    title: "Mixing",
+    settings: [
+      number("unit", "unit.cyclic_pct", "Cyclic throw", "%"),
+      number("unit", "unit.ring_pct", "Cyclic ring", "%"),
+      number("unit", "unit.phase_deg", "Phase", "°", 0.5, 1),
+    ],
+  },
+  {
+    title: "What the gauge should read",
+    settings: [
+      {
+        kind: "choice",
+        device: "unit",
+        path: "unit.cyclic_school",
+        label: "This unit is set by",
+        options: SCHOOLS,
+      },
+      number("helicopter", "targets.cyclic_deg", "Full stick", "°", 0.5, 1),
+      number("helicopter", "targets.reference_tilt_deg", "Reference tilt", "°", 0.1, 1),
+    ],
+  },
+  {
+    title: "Stabilising",
+    settings: [
+      {
+        kind: "choice",
+        device: "unit",
+        path: "unit.correction_reversed.roll",
+        label: "Roll correction",
+        options: YES_NO("reversed", "straight"),
+      },
+      {
+        kind: "choice",
+        device: "unit",
+        path: "unit.correction_reversed.pitch",
+        label: "Pitch correction",
+        options: YES_NO("reversed", "straight"),
+      },
+      {
+        kind: "choice",
+        device: "unit",
+        path: "unit.pirouette_reversed",
+        label: "Pirouette compensation",
+        options: YES_NO("reversed", "straight"),
+      },
+    ],
   },
 ];
 
