@@ -26,8 +26,8 @@ def main() -> None:
         _take(page, "path")
         _bench(page, "bench-slip", "Yarrow 570")
         _bench(page, "bench-directions", step="together")
-        _bench(page, "bench-measuring", step="cyclic_throw")
-        _bench(page, "bench-clearance", "Sorrel 690", "clearance", scroll=True)
+        _bench(page, "bench-measuring", step="cyclic_throw", down="Then this")
+        _bench(page, "bench-clearance", "Sorrel 690", "clearance", down="Then this")
         page.get_by_role("link", name="Hangar").click()
         _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         page.get_by_role("button", name="Account and page").click()
@@ -39,7 +39,7 @@ def main() -> None:
             _path(page, "Sorrel 690", "collective", "shape", "rrrrrr")
             _take(page, f"path-{wide}")
             if wide == 390:
-                _bench(page, "bench-390", step="zero_pitch", scroll=True)
+                _bench(page, "bench-390", "Yarrow 570", "zero_pitch", down="Read this")
         browser.close()
 
 
@@ -64,7 +64,7 @@ def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
         page.keyboard.press(key)
 
 
-def _bench(page: Page, picture: str, name: str = "", step: str = "", scroll: bool = False) -> None:
+def _bench(page: Page, picture: str, name: str = "", step: str = "", down: str = "") -> None:
     if name:
         page.get_by_role("link", name="Hangar").click()
         page.get_by_role("link", name=name).click()
@@ -74,15 +74,14 @@ def _bench(page: Page, picture: str, name: str = "", step: str = "", scroll: boo
     if step:
         page.goto(f"{page.url.split('?')[0]}?step={step}")
         page.locator("#step-title").wait_for()
-    if scroll:
-        page.get_by_role("heading", name="Then this").scroll_into_view_if_needed()
-        page.mouse.move(600, 400)
-        page.mouse.wheel(0, 500)
+    if down:
+        heading = page.get_by_role("heading", name=down)
+        heading.evaluate("(at) => at.scrollIntoView({ block: 'start' })")
     _take(page, picture)
 
 
 def _take(page: Page, name: str) -> None:
-    page.mouse.move(2, 400)
+    page.mouse.move(640, 2)
     page.wait_for_timeout(1200)
     page.screenshot(path=SHOTS / f"{name}.png")
 

@@ -22,7 +22,7 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
   const low = Math.min(band.workable_low - width * 0.4, ...values);
   const high = Math.max(band.workable_high + width * 0.4, ...values);
   const x = scaleLinear([low, high], [14, wide - 14]);
-  const decimals = high - low > 20 ? 0 : 1;
+  const decimals = ruler.unit === "°" ? 1 : 0;
   const newest = marks.at(-1);
   return (
     <figure ref={figure} className="my-2">

@@ -6,11 +6,10 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Literal
 
-from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray, Ruler
+from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import worst
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
-from mint_lever.measure.verdict import Band
 from mint_lever.setup.edit import Change
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
@@ -30,8 +29,6 @@ _LIMITS = (
 # One search serves every question asked about the same chain.
 _clearance = lru_cache(maxsize=16)(clearance)
 _TOUCH_STEP_PCT = 5.0
-_TYPICAL = Band(10.0, 12.0, 8.0, 25.0)
-"""F12: total cyclic after this step. Shown for comparison; what clears is what counts."""
 
 
 def clear_ring(run: BenchRun) -> Advice:
@@ -43,18 +40,10 @@ def clear_ring(run: BenchRun) -> Advice:
     found = _clearance(run.chain, Limits(given[0] or None, given[1] or None))
     left = cyclic_left(run.chain, min(unit.ring_pct, found.ring_pct))
     touched = any(ask.word == "out" for ask in brief.asks)
-    ruler = Ruler(
-        label=f"cyclic that a ring of {min(unit.ring_pct, found.ring_pct):.0f} % leaves",
-        unit="°",
-        band=_TYPICAL,
-        marks=(),
-        predicted=left,
-    )
     return replace(
         brief,
-        summary=_summary(found, left),
+        summary=_summary(found, unit.ring_pct, left),
         actions=_actions(found, unit.ring_pct, touched),
-        rulers=(ruler,),
         rays=_rays(found),
     )
 
@@ -121,15 +110,19 @@ def _actions(found: Clearance, ring: float, touched: bool) -> tuple[Action, ...]
     return (Action(key="ring", text=text, expect=expect, changes=change, keys=keys),)
 
 
-def _summary(found: Clearance, cyclic: float) -> str:
-    left = f"{cyclic:.1f}° of cyclic at mid collective"
+def _summary(found: Clearance, ring: float, cyclic: float) -> str:
+    # F12, common practice, no source.
+    typical = "at mid collective; 10–12° is typical."
+    left = f"The ring in force, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
     if found.first is None:
-        return f"By the geometry nothing touches anywhere the sticks reach; {left}."
+        return f"By the geometry nothing touches anywhere the sticks reach. {left}"
     first = found.first
     if found.ring_pct <= 0:
         return f"Collective alone is too much: {first.what} at {first.collective}. See step 11."
+    if found.ring_pct < ring:
+        left = f"That leaves {cyclic:.1f}° of cyclic {typical}"
     return (
-        f"By the geometry a ring of {found.ring_pct:g} % clears and leaves {left}. First to touch: "
+        f"By the geometry a ring of {found.ring_pct:g} % clears. {left} First to touch: "
         f"{first.what}, collective {first.collective}, tilted toward {first.azimuth_deg:.0f}° from "
         "the nose."
     )

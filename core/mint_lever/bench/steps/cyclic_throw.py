@@ -78,7 +78,7 @@ def cyclic_throw(run: BenchRun) -> Advice:
         step="cyclic_throw",
         do=(
             "Collective at centre, blade A parallel to the tail boom.",
-            "Full aileron, or the unit's own reference tilt."
+            "Full aileron, each way."
             if full
             else "Let the unit show its reference tilt, each way.",
             "Read the gauge at both ends.",

@@ -75,6 +75,7 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
 
   // The levers go where the question wants them, and the drawing shows the blade there.
   const [collective, aileron, elevator] = ask?.sticks ?? [];
+  useEffect(() => moveLevers({ mode }), [mode]);
   const azimuth = ask?.azimuth ?? null;
   useEffect(() => {
     if (collective === undefined || aileron === undefined || elevator === undefined) return;

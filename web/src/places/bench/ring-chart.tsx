@@ -17,29 +17,29 @@ export function RingChart({ rays }: { rays: Advice["rays"] }) {
   return (
     <figure className="my-2 grid grid-cols-[1fr_auto] items-center gap-4">
       <svg
-        viewBox="-160 -160 320 320"
+        viewBox="-185 -165 370 330"
         role="img"
         aria-label={`Ring that clears at collective ${said}.`}
         className="mx-auto w-full max-w-72 fill-none"
       >
+        {least < LARGEST && (
+          <circle r={least} className="fill-wash stroke-mint" strokeWidth="2.5" />
+        )}
         {[50, 100].map((ring) => (
           <g key={ring}>
-            <circle r={ring} className="stroke-rule" />
+            <circle r={ring} className="stroke-edge" strokeDasharray="1 4" />
             <text x="4" y={-ring - 3} className="figure fill-faint text-[12px]">
               {ring} %
             </text>
           </g>
         ))}
         <path d="M-150 0H150M0-150V150" className="stroke-rule" />
-        <text y="-148" textAnchor="middle" className="fill-faint text-[13px]">
+        <text y="-150" textAnchor="middle" className="fill-faint text-[13px]">
           nose
         </text>
-        <text x="152" y="-6" textAnchor="end" className="fill-faint text-[13px]">
+        <text x="148" y="5" className="fill-faint text-[13px]">
           right
         </text>
-        {least < LARGEST && (
-          <circle r={least} className="fill-wash stroke-mint" strokeWidth="2.5" />
-        )}
         {rays.map((ray) => (
           <path
             key={ray.collective}

@@ -146,33 +146,56 @@ function Base({ line, bench, onStep }: { line: SlipLine; bench: Bench; onStep: P
 
 /** The questions of the step with their answers; the open one is answered beside or below. */
 function Questions({ bench, ask, onAsk }: Pick<Props, "bench" | "ask" | "onAsk">) {
+  const { asks } = bench.advice;
+  // What may be read but was not stays out of the way of what must be.
+  const spare = asks.filter((each) => each.optional && each.answer == null);
+  const rest = asks.filter((each) => !spare.includes(each));
   return (
-    <ul>
-      {bench.advice.asks.map((each) => (
-        <li key={each.key} className="border-b border-rule">
-          <button
-            type="button"
-            data-question={each.key}
-            aria-pressed={each.key === ask?.key}
-            className="flex w-full items-baseline justify-between gap-3 border-l-4 border-transparent py-1.5 pl-2 text-left hover:bg-wash aria-pressed:border-mint aria-pressed:bg-sheet"
-            onClick={() => onAsk(each.key)}
-          >
-            <span>
-              {each.label}
-              {each.optional && <span className="text-sm text-faint"> (if you can)</span>}
+    <>
+      <ul>
+        {rest.map((each) => (
+          <Question key={each.key} ask={each} open={each.key === ask?.key} onAsk={onAsk} />
+        ))}
+      </ul>
+      {spare.length > 0 && (
+        <details className="mt-1">
+          <summary className="py-1 text-sm">
+            If you can, read also <span className="figure text-faint">({spare.length})</span>
+          </summary>
+          <ul>
+            {spare.map((each) => (
+              <Question key={each.key} ask={each} open={each.key === ask?.key} onAsk={onAsk} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+type QuestionProps = { ask: Ask; open: boolean; onAsk: Props["onAsk"] };
+
+function Question({ ask, open, onAsk }: QuestionProps) {
+  return (
+    <li className="border-b border-rule">
+      <button
+        type="button"
+        data-question={ask.key}
+        aria-pressed={open}
+        className="flex w-full items-baseline justify-between gap-3 border-l-4 border-transparent py-1.5 pl-2 text-left hover:bg-wash aria-pressed:border-mint aria-pressed:bg-sheet"
+        onClick={() => onAsk(ask.key)}
+      >
+        <span>{ask.label}</span>
+        <span className="flex shrink-0 items-baseline gap-3">
+          <span className="figure font-semibold">{answered(ask)}</span>
+          {ask.word && (
+            <span className="text-sm">
+              <WordMark word={ask.word} />
             </span>
-            <span className="flex shrink-0 items-baseline gap-3">
-              <span className="figure font-semibold">{answered(each)}</span>
-              {each.word && (
-                <span className="text-sm">
-                  <WordMark word={each.word} />
-                </span>
-              )}
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
+          )}
+        </span>
+      </button>
+    </li>
   );
 }
 
