@@ -8,6 +8,7 @@ from ninja import Field, Router, Schema
 
 from accounts.pilot import pilot_of
 from bench.fitness import Standing, standing_of
+from bench.log import run_at
 from bench.services import (
     act,
     add_reading,
@@ -16,7 +17,6 @@ from bench.services import (
     fresh_model,
     note,
     put_on_table,
-    run_at,
     strike,
     take_lesson,
     take_simulated,

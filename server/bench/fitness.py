@@ -5,7 +5,7 @@ import uuid
 from django.core.cache import cache
 from ninja import Schema
 
-from bench.log import entries_of, present_setup, run_of
+from bench.log import entries_of, run_at, run_of
 from bench.models import Bench
 from hangar.models import Helicopter
 from hangar.services import real_document
@@ -44,7 +44,7 @@ def standing_of(helicopter: Helicopter) -> Standing:
 
 def _judged(bench: Bench) -> Standing:
     setup = read_setup(real_document(bench.helicopter.draft))
-    run = run_of(setup, entries_of(bench, None) if bench.pk else [])
+    run = run_of(setup, entries_of(bench, None))
     standings, fitness, following = run.standings, run.fitness(), run.next_step()
     title = {step.name: step.title for step in run.steps}
     return Standing(
@@ -64,5 +64,5 @@ def _practice_done(bench: Bench) -> int:
     """Steps done on the simulated model that is on the table."""
     if bench.simulated is None:
         return 0
-    run = run_of(present_setup(bench), entries_of(bench, bench.simulated))
+    run = run_at(bench)
     return sum(run.done(step.name) for step in run.steps)

@@ -2,6 +2,7 @@
 
 import hashlib
 import json
+import uuid
 from collections.abc import Iterable, Sequence
 from datetime import datetime
 from functools import lru_cache
@@ -51,9 +52,34 @@ def present_setup(bench: Bench) -> Setup:
     return setup_from(written(present_state(bench.helicopter.draft).document))
 
 
-def entries_of(bench: Bench, simulated: int | None) -> list[LogEntry]:
-    """Everything that happened to the real model (None) or to one simulated model."""
-    return list(bench.entries.filter(simulated=simulated))
+@lru_cache(maxsize=64)
+def _read_once(
+    helicopter: uuid.UUID, bench: int, simulated: int | None, moment: int
+) -> tuple[LogEntry, ...]:
+    return tuple(LogEntry.objects.filter(bench=bench, simulated=simulated))
+
+
+def entries_of(bench: Bench, simulated: int | None) -> tuple[LogEntry, ...]:
+    """Everything that happened to the real model (None) or to one simulated model.
+
+    Whatever changes a log moves its moment on, so what was read at a moment stays true of it.
+    """
+    if bench.pk is None:
+        return ()
+    return _read_once(bench.helicopter_id, bench.pk, simulated, bench.moment)
+
+
+@lru_cache(maxsize=32)
+def _work_out(
+    text: str, helicopter: uuid.UUID, bench: int, simulated: int | None, moment: int
+) -> BenchRun:
+    return run_of(setup_from(text), _read_once(helicopter, bench, simulated, moment))
+
+
+def run_at(bench: Bench) -> BenchRun:
+    """The run of the model on the table, as far as it was worked out already."""
+    text = written(present_state(bench.helicopter.draft).document)
+    return _work_out(text, bench.helicopter_id, bench.pk, bench.simulated, bench.moment)
 
 
 def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:

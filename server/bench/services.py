@@ -11,7 +11,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
-from bench.log import entries_of, present_setup, run_of, snapshot_of
+from bench.log import present_setup, run_at, snapshot_of
 from bench.models import Bench, LogEntry
 from config.problems import Refused
 from hangar.services import (
@@ -40,11 +40,6 @@ def bench_of(pilot: User, helicopter_id: uuid.UUID) -> Bench:
     bench, _ = Bench.objects.get_or_create(helicopter=helicopter)
     bench.helicopter = helicopter
     return bench
-
-
-def run_at(bench: Bench) -> BenchRun:
-    """The run of the model on the table."""
-    return run_of(present_setup(bench), entries_of(bench, bench.simulated))
 
 
 @transaction.atomic

@@ -1,12 +1,13 @@
 """What the API shows of a bench: the slip, the step at hand, the log of its readings."""
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any, Literal
 
 from django.utils import timezone
-from ninja import Schema
+from pydantic import BaseModel
 
-from bench.log import elapsed_s, entries_of, present_setup, run_of
+from bench.log import elapsed_s, entries_of, run_at
 from bench.models import Bench, LogEntry
 from mint_lever.bench import Advice, BenchRun, Standing
 from mint_lever.bench.run import State
@@ -15,7 +16,7 @@ from mint_lever.procedure import WORKED_ON, StepName
 from mint_lever.setup.transmitter import ModeName
 
 
-class SlipLine(Schema):
+class SlipLine(BaseModel):
     """A step on the slip. ``because`` is what made it stale, ``base`` the titles it rests on that
     are not done."""
 
@@ -29,20 +30,20 @@ class SlipLine(Schema):
     rests_on: list[str]
 
 
-class FitnessOut(Schema):
+class FitnessOut(BaseModel):
     """Fit to fly, or every reason why not."""
 
     fit: bool
     withheld: list[str]
 
 
-class OptionOut(Schema):
+class OptionOut(BaseModel):
     value: str
     label: str
     fine: bool
 
 
-class AskOut(Schema):
+class AskOut(BaseModel):
     """One question; ``count`` is how many balls a ``balls`` question has."""
 
     key: str
@@ -62,7 +63,7 @@ class AskOut(Schema):
     word: Word | None
 
 
-class ActionOut(Schema):
+class ActionOut(BaseModel):
     """The next thing to do."""
 
     key: str
@@ -75,20 +76,20 @@ class ActionOut(Schema):
     learned: bool
 
 
-class BandOut(Schema):
+class BandOut(BaseModel):
     low: float
     high: float
     workable_low: float
     workable_high: float
 
 
-class MarkOut(Schema):
+class MarkOut(BaseModel):
     value: float
     moment: int
     holds: bool
 
 
-class RulerOut(Schema):
+class RulerOut(BaseModel):
     label: str
     unit: str
     band: BandOut
@@ -96,25 +97,25 @@ class RulerOut(Schema):
     predicted: float | None
 
 
-class PanelOut(Schema):
+class PanelOut(BaseModel):
     caption: str
     line: list[list[float]]
     arrows: list[float]
 
 
-class SketchOut(Schema):
+class SketchOut(BaseModel):
     seen_from: str
     right: PanelOut
     wrong: PanelOut
 
 
-class RayOut(Schema):
+class RayOut(BaseModel):
     collective: Literal["low", "mid", "high"]
     azimuth_deg: list[float]
     clear_pct: list[float]
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
     """One line of a step's log; ``holds`` when it still counts for the step."""
 
     moment: int
@@ -128,7 +129,7 @@ class ReadingOut(Schema):
     holds: bool
 
 
-class AdviceOut(Schema):
+class AdviceOut(BaseModel):
     """The step at hand: do this, read this, then this."""
 
     step: StepName
@@ -145,7 +146,7 @@ class AdviceOut(Schema):
     log: list[ReadingOut]
 
 
-class BenchOut(Schema):
+class BenchOut(BaseModel):
     """A helicopter's bench as it stands. ``version`` is the draft's, ``moment`` the log's."""
 
     name: str
@@ -166,14 +167,13 @@ class BenchOut(Schema):
 def show(bench: Bench, step: str | None = None) -> BenchOut:
     """Show a bench with one step open; the next one to do when none is named."""
     entries = entries_of(bench, bench.simulated)
-    setup = present_setup(bench)
-    run = run_of(setup, entries)
+    run = run_at(bench)
     standings = run.standings
     following = run.next_step()
     name = run.step(step).name if step else following or run.steps[-1].name
     seconds, running = elapsed_s(entries, timezone.now())
     return BenchOut(
-        name=setup.name,
+        name=run.setup.name,
         version=bench.helicopter.draft.version,
         moment=bench.moment,
         simulated=bench.simulated is not None,
@@ -204,7 +204,7 @@ def _line(run: BenchRun, standing: Standing) -> SlipLine:
     )
 
 
-def _advice(run: BenchRun, advice: Advice, entries: list[LogEntry]) -> AdviceOut:
+def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> AdviceOut:
     holds = {entry.moment for ask in advice.asks for entry in run.held(advice.step, ask.key)}
     edited = {entry.replaces_id for entry in entries if entry.replaces_id}
     return AdviceOut(

@@ -5,13 +5,13 @@ from pathlib import Path
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from bench.log import run_at
 from bench.services import (
     act,
     add_reading,
     fresh_model,
     note,
     put_on_table,
-    run_at,
     take_simulated,
     worked_on,
 )

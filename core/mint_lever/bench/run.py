@@ -60,6 +60,21 @@ class Fitness:
     withheld: tuple[str, ...]
 
 
+class _Latest:
+    """When events last had to do with a step's question."""
+
+    def __init__(self, events: Iterable[Event]):
+        self._at: dict[tuple[StepName | None, str], int] = {}
+        for event in events:
+            for key in event.keys or ("",):
+                self._at[event.step, key] = event.moment
+
+    def after(self, entry: Entry, step: StepName) -> bool:
+        """Whether one of the step, for this question or for all, came after an entry."""
+        newest = max(self._at.get((step, ""), -1), self._at.get((step, entry.key), -1))
+        return newest > entry.moment
+
+
 class BenchRun:
     """One helicopter's log on its present setup.
 
@@ -78,6 +93,8 @@ class BenchRun:
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
+        self._by_hand = [event for event in self.events if event.aspects]
+        self._followed, self._worked = _Latest(self.events), _Latest(self._by_hand)
         self._made: dict[str, Any] = {}
         self._advice: dict[StepName, Advice] = {}
 
@@ -242,22 +259,11 @@ class BenchRun:
     def _redone(self, entry: Entry) -> bool:
         """Whether the step's own advice was followed since, so that it reads anew."""
         shared = _SHARED.get(entry.step, (entry.step,))
-        return any(
-            event.moment > entry.moment
-            and event.step in shared
-            and (not event.keys or entry.key in event.keys)
-            for event in self.events
-        )
+        return any(self._followed.after(entry, step) for step in shared)
 
     def _reworked(self, entry: Entry) -> bool:
         """Whether this step's own advice had something done by hand since."""
-        return any(
-            event.moment > entry.moment
-            and event.step == entry.step
-            and event.aspects
-            and (not event.keys or entry.key in event.keys)
-            for event in self.events
-        )
+        return self._worked.after(entry, entry.step)
 
     def _undone(self, entry: Entry, control: str | None = None) -> set[Aspect]:
         """The aspects, touched or edited since, that this reading rests on.
@@ -274,9 +280,9 @@ class BenchRun:
         for path in self._changed(entry):
             if path != control and not self._spared(entry, path):
                 changed |= aspects_of(path)
-        for event in self.events:
+        for event in self._by_hand:
             if event.moment > entry.moment and event.step != entry.step:
-                changed |= set(event.aspects)
+                changed.update(event.aspects)
         return {a for a in changed if entry.step in undone_by(a, self.setup.arrangement)}
 
     def _spared(self, entry: Entry, path: str) -> bool:

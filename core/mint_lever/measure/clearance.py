@@ -75,7 +75,7 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
     collective, azimuth = (
         part.ravel() for part in np.meshgrid(COLLECTIVES, _AZIMUTHS, indexing="ij")
     )
-    steps = np.linspace(0.0, _LARGEST_PCT, 17)
+    steps = np.linspace(0.0, _LARGEST_PCT, 13)
     rays = len(azimuth)
     every = _touching(
         chain,
@@ -89,17 +89,25 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
     index = np.where(met, touching.argmax(axis=0), len(steps) - 1)
     high = steps[index]
     low = np.where(met & (index > 0), steps[np.maximum(index - 1, 0)], np.where(met, 0.0, high))
-    for _ in range(9):
-        middle = (low + high) / 2
-        hit = _touching(chain, given, collective, azimuth, middle) >= 0
-        low, high = np.where(hit, low, middle), np.where(hit, middle, high)
+    # Every ray as sharp as it is drawn, then those that may be the first as sharp as it is judged.
+    sharpening = np.flatnonzero(met)
+    for halving in range(10):
+        if halving == 5 and met.any():
+            sharpening = np.flatnonzero(met & (low <= high[met].min()))
+        if not sharpening.size:
+            break
+        middle = (low + high)[sharpening] / 2
+        hit = _touching(chain, given, collective[sharpening], azimuth[sharpening], middle) >= 0
+        low[sharpening] = np.where(hit, low[sharpening], middle)
+        high[sharpening] = np.where(hit, middle, high[sharpening])
     first = int(np.argmin(np.where(met, high, np.inf)))
     ring = float(np.floor(low[first] + 1e-6)) if met.any() else _LARGEST_PCT
     clear = np.where(met, low, _LARGEST_PCT).reshape(len(COLLECTIVES), len(_AZIMUTHS))
     cyclic = cyclic_left(chain, ring)
     if not met.any():
         return Clearance(ring, None, cyclic, _AZIMUTHS, clear)
-    what = int(_touching(chain, given, collective, azimuth, high)[first])
+    at = slice(first, first + 1)
+    what = int(_touching(chain, given, collective[at], azimuth[at], high[at])[0])
     names: tuple[Literal["low", "mid", "high"], ...] = ("low", "mid", "high")
     touch = Touch(
         ring_pct=float(high[first]),
@@ -125,21 +133,20 @@ def _touching(
     """What touches first at each point, as an index of _TOUCHES; −1 where all is clear."""
     answer = chain.answer(_demand(chain, collective, azimuth, ring_pct))
     pitch = chain.grip.pitch(answer.swash.pose, ROUND_DEG[::2])
-    tests: list[Mask] = [
-        np.asarray(answer.servo.held.any(axis=0)),
-        ~answer.swash.reachable,
-        _beyond(_tilt_deg(answer), limits.swash_tilt_deg),
-        _beyond(_link_angle_deg(chain, answer), limits.link_angle_deg),
-        np.asarray(~pitch.reachable.all(axis=0)),
-    ]
+    tests: dict[Touching, Mask] = {
+        "servo stop": np.asarray(answer.servo.held.any(axis=0)),
+        "link reach": ~answer.swash.reachable,
+        "blade link": np.asarray(~pitch.reachable.all(axis=0)),
+    }
+    if limits.swash_tilt_deg is not None:
+        tests["swash tilt"] = _tilt_deg(answer) > limits.swash_tilt_deg
+    if limits.link_angle_deg is not None:
+        tests["link angle"] = _link_angle_deg(chain, answer) > limits.link_angle_deg
     found = np.full(len(azimuth), -1)
-    for index in reversed(range(len(tests))):
-        found[tests[index]] = index
+    for index, what in reversed(list(enumerate(_TOUCHES))):
+        if what in tests:
+            found[tests[what]] = index
     return found
-
-
-def _beyond(value: Array, limit: float | None) -> Mask:
-    return np.zeros(len(value), dtype=bool) if limit is None else value > limit
 
 
 def _tilt_deg(answer: Answer) -> Array:
