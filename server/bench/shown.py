@@ -113,6 +113,7 @@ class RayOut(BaseModel):
     collective: Literal["low", "mid", "high"]
     azimuth_deg: list[float]
     clear_pct: list[float]
+    clears_pct: float
 
 
 class ReadingOut(BaseModel):

@@ -269,7 +269,7 @@ class TestClearance:
         assert ring < 100
         assert "swash tilt" in found.summary
         assert [ray.collective for ray in found.rays] == ["low", "mid", "high"]
-        assert min(min(ray.clear_pct) for ray in found.rays) == pytest.approx(ring, abs=1.0)
+        assert min(ray.clears_pct for ray in found.rays) == ring
 
 
 class TestLastSteps:

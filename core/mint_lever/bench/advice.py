@@ -133,11 +133,15 @@ class Sketch:
 
 @dataclass(frozen=True)
 class Ray:
-    """How far the ring clears toward an azimuth (deg) at one collective (percent of the ring)."""
+    """How far the ring clears toward an azimuth (deg) at one collective (percent of the ring).
+
+    ``clears_pct``, whole percent, is the largest that clears all round there.
+    """
 
     collective: Literal["low", "mid", "high"]
     azimuth_deg: tuple[float, ...]
     clear_pct: tuple[float, ...]
+    clears_pct: float
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -2181,6 +2181,8 @@ export interface components {
             azimuth_deg: number[];
             /** Clear Pct */
             clear_pct: number[];
+            /** Clears Pct */
+            clears_pct: number;
         };
         /**
          * ReadingOut

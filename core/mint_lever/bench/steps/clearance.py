@@ -6,6 +6,8 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Literal
 
+import numpy as np
+
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import worst
@@ -131,6 +133,11 @@ def _summary(found: Clearance, ring: float, cyclic: float) -> str:
 def _rays(found: Clearance) -> tuple[Ray, ...]:
     azimuth = tuple(float(a) for a in found.azimuth_deg)
     return tuple(
-        Ray(place, azimuth, tuple(float(v) for v in found.clear_pct[i]))
+        Ray(
+            place,
+            azimuth,
+            tuple(float(v) for v in found.clear_pct[i]),
+            float(np.floor(found.clear_pct[i].min() + 1e-6)),
+        )
         for i, (place, _) in enumerate(_SWEEPS)
     )

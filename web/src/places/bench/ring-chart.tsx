@@ -10,9 +10,9 @@ const LINES = {
 } as const;
 
 export function RingChart({ rays }: { rays: Advice["rays"] }) {
-  const least = Math.min(...rays.flatMap((ray) => ray.clear_pct));
+  const least = Math.min(...rays.map((ray) => ray.clears_pct));
   const said = rays
-    .map((ray) => `${ray.collective}: clears to ${shown(Math.min(...ray.clear_pct), 0)} %`)
+    .map((ray) => `${ray.collective}: clears to ${shown(ray.clears_pct, 0)} %`)
     .join("; ");
   return (
     <figure className="my-2 grid grid-cols-[1fr_auto] items-center gap-4">
