@@ -7,11 +7,13 @@ from __future__ import annotations
 
 import sys
 import time
-from multiprocessing import Pool
+from functools import partial
+from multiprocessing.pool import Pool
 
 import numpy as np
 
 from mint_lever.chain import Sticks
+from mint_lever.setup.document import Arrangement
 from mint_lever.simulate.builds import random_helicopter
 from mint_lever.simulate.evening import work_through
 
@@ -20,9 +22,9 @@ LOOKS, SWAPPED = "directions, looks until settled", "the same where two leads we
 AIMS = {LOOKS: (3, 99), "zero_pitch": (2, 90), "cyclic_throw": (3, 95), "collective_range": (3, 95)}
 
 
-def evening(seed: int) -> tuple[bool, dict[str, int]]:
+def evening(seed: int, arrangement: Arrangement) -> tuple[bool, dict[str, int]]:
     """Whether a build ends right, and the most readings any question of each step took."""
-    bench = random_helicopter(seed)
+    bench = random_helicopter(seed, arrangement)
     swapped = bench.truth.output_of_servo != sorted(bench.truth.output_of_servo)
     try:
         done = work_through(bench)
@@ -40,20 +42,32 @@ def evening(seed: int) -> tuple[bool, dict[str, int]]:
     zero = [pitch(0, blade=b) for b in range(bench.setup.airframe.head.blades)]
     right = max(map(abs, zero)) <= 0.6 and abs(pitch(100) - 11) <= 0.65
     right &= abs(pitch(-100) + 11) <= 0.65 and pitch(60) > pitch(0) + 3
-    right &= all(bench.tip(axis) for axis in ("roll", "pitch", "pirouette"))
+    if bench.setup.stabilising_unit is not None:
+        right &= all(bench.tip(axis) for axis in ("roll", "pitch", "pirouette"))
     right &= all(bench.sweep(place) for place in ("low", "mid", "high"))
     return bool(right and done.run(bench).fitness().fit), counts
 
 
 def main() -> None:
-    """Print median, worst and share within the aim for every step."""
+    """Print the figures of every arrangement: the unit's in full, the others a quarter as many."""
     builds = int(sys.argv[1]) if len(sys.argv) > 1 else BUILDS
-    start = time.perf_counter()
     with Pool() as pool:
-        found = pool.map(evening, range(builds), chunksize=10)
+        _arrangement(pool, "unit_mixes", builds)
+        _arrangement(pool, "transmitter_mixes_unit_behind", builds // 4)
+        _arrangement(pool, "transmitter_mixes", builds // 4)
+
+
+def _arrangement(pool: Pool, arrangement: Arrangement, builds: int) -> None:
+    """Print median, worst and share within the aim for every step."""
+    start = time.perf_counter()
+    found = pool.map(partial(evening, arrangement=arrangement), range(builds), chunksize=5)
     took = time.perf_counter() - start
     ended = sum(right for right, _ in found)
-    print(f"evenings: {builds} builds in {took:.0f} s, {ended} ended right in every step")
+    print(
+        f"evenings, {arrangement}: {builds} builds in {took:.0f} s, {ended} ended right in every "
+        "step",
+        flush=True,
+    )
     for step in dict.fromkeys(name for _, each in found for name in each):
         counts = np.array([each[step] for _, each in found if step in each])
         line = f"  {step}: median {np.median(counts):.0f}, worst {counts.max()}"

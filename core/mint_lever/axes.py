@@ -26,6 +26,9 @@ Function = Literal["collective", "aileron", "elevator", "rudder"]
 DEG = 180.0 / np.pi
 """Degrees in a radian: numpy's own degrees() costs eight times a multiplication on long arrays."""
 FUNCTIONS: tuple[Function, ...] = ("collective", "aileron", "elevator", "rudder")
+Sent = Literal["collective", "aileron", "elevator", "rudder", "throttle"]
+SENT: tuple[Sent, ...] = (*FUNCTIONS, "throttle")
+"""What a transmitter makes of the sticks; the throttle hangs on the collective stick."""
 
 
 def rotation_sign(rotation: Rotation) -> int:

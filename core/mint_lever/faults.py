@@ -31,9 +31,5 @@ class InvalidSetup(MintLeverError):
     """A setup document that breaks the contract; nothing of it was taken."""
 
 
-class NotSupported(MintLeverError):
-    """A valid request that this version does not compute yet, and says so."""
-
-
 class InvalidRequest(MintLeverError):
     """Stick positions, azimuths or a mode that the computation cannot use."""

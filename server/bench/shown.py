@@ -21,7 +21,7 @@ class SlipLine(BaseModel):
     are not done."""
 
     name: StepName
-    number: int
+    number: float
     title: str
     why: str
     state: State

@@ -10,7 +10,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as RequestError
 
-from mint_lever.faults import Fault, MintLeverError, NotSupported
+from mint_lever.faults import Fault, MintLeverError
 
 
 class FaultOut(Schema):
@@ -86,8 +86,7 @@ def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
 
 
 def _core(request: HttpRequest, error: MintLeverError) -> HttpResponse:
-    title = "Not computed yet" if isinstance(error, NotSupported) else "That cannot be used"
-    return problem(422, title, str(error), error.faults)
+    return problem(422, "That cannot be used", str(error), error.faults)
 
 
 def _request(request: HttpRequest, error: RequestError) -> HttpResponse:

@@ -35,34 +35,53 @@ class Levers(Schema):
     exaggerate: float = 1.0
 
 
-class Stages(Schema):
-    """One function's value at each stage; percent, and µs for the pulse."""
+class ChannelOut(Schema):
+    """A channel's value at each of its stations; percent, and µs for the pulse."""
 
-    stick_pct: float
-    shaped_pct: float
     directed_pct: float
     travelled_pct: float
     trimmed_pct: float
     limited_pct: float
     pulse_us: float
-    seen_pct: float
+    limit_acts: bool
+
+
+class Stages(Schema):
+    """One function's value at each stage; null where it passes through no such stage.
+
+    ``mixed_pct`` has the free mixes in it.
+    """
+
+    stick_pct: float
+    shaped_pct: float
+    mixed_pct: float
+    directed_pct: float | None
+    travelled_pct: float | None
+    trimmed_pct: float | None
+    limited_pct: float | None
+    pulse_us: float | None
+    limit_acts: bool | None
+    seen_pct: float | None
     demand_pct: float | None
 
 
 class FunctionStages(Schema):
-    """The stages of all four functions."""
+    """The stages of all that is sent."""
 
     collective: Stages
     aileron: Stages
     elevator: Stages
     rudder: Stages
+    throttle: Stages
 
 
 class ServoOut(Schema):
-    """One servo: throw asked (% of full), pulse sent, whether a stop holds it, horn angle."""
+    """One servo: throw asked (% of full), its channel where the transmitter mixes, pulse sent,
+    whether a stop or limit holds it, horn angle."""
 
     role: str
     throw_pct: float
+    channel: ChannelOut | None
     pulse_us: float
     held: bool
     horn_deg: float

@@ -11,7 +11,7 @@ from mint_lever.setup import Change, apply_changes, read_setup
 
 
 def numbers(aspects):
-    return [step.number for step in redo_after(aspects)]
+    return [step.number for step in redo_after(aspects, steps_for("unit_mixes"))]
 
 
 @pytest.mark.parametrize(
@@ -50,6 +50,19 @@ def test_whatever_is_touched_the_final_directions_come_last():
         if aspect != "power":
             assert redo_after([aspect])[-1].name == "final_directions"
     assert redo_after([]) == []
+
+
+@pytest.mark.parametrize(
+    ("touched", "redo"),
+    [
+        ("end points, reversing or trims touched", [12.5, 13, 18]),
+        ("pitch link turned or replaced", [9, 11, 12, 18]),
+        ("unit remounted or turned", [13, 18]),
+    ],
+)
+def test_a_unit_behind_the_mixing_is_taught_anew_when_what_it_was_shown_changes(touched, redo):
+    steps = steps_for("transmitter_mixes_unit_behind")
+    assert [step.number for step in redo_after(WORKED_ON[touched], steps)] == redo
 
 
 def test_a_flybar_head_has_no_corrections_to_check():

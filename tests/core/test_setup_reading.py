@@ -7,8 +7,15 @@ import pytest
 
 from builds import LAYOUTS, document
 from mint_lever.chain import build_chain
-from mint_lever.faults import InvalidSetup, NotSupported
-from mint_lever.setup import Change, apply_changes, fresh_setup, json_schema, read_setup
+from mint_lever.faults import InvalidSetup
+from mint_lever.setup import (
+    Change,
+    apply_changes,
+    fresh_setup,
+    json_schema,
+    read_setup,
+    with_arrangement,
+)
 from mint_lever.setup.reading import MAX_BYTES
 
 
@@ -85,9 +92,18 @@ def test_a_newer_version_and_another_format_are_refused_by_saying_so():
 
 
 @pytest.mark.parametrize("arrangement", ["transmitter_mixes", "transmitter_mixes_unit_behind"])
-def test_arrangements_not_computed_yet_are_refused_by_a_clear_message(arrangement):
-    with pytest.raises(NotSupported, match="not computed yet"):
+def test_a_transmitter_that_mixes_needs_its_swash_mix_and_channels(arrangement):
+    with pytest.raises(InvalidSetup) as refused:
         read_setup({**document(), "arrangement": arrangement})
+    assert [f.path for f in refused.value.faults] == [
+        "transmitter.swash_mix",
+        "transmitter.servo_channels",
+    ]
+    whole = with_arrangement(read_setup(document()), arrangement).as_document()
+    assert read_setup(whole).arrangement == arrangement
+    del whole["transmitter"]["servo_channels"][0]
+    fault = first_fault(whole)
+    assert (fault.path, fault.allowed) == ("transmitter.servo_channels", "at least 3 entries")
 
 
 @pytest.mark.parametrize(
@@ -154,7 +170,9 @@ def test_changes_apply_by_path_to_a_copy():
     assert before == kept
 
 
-@pytest.mark.parametrize("path", ["airframe.servos.9.arm_mm", "colour", "name.x", "a..b"])
+@pytest.mark.parametrize(
+    "path", ["airframe.servos.9.arm_mm", "airframe.servos.x", "name.x", "a..b"]
+)
 def test_a_change_to_no_place_is_refused(path):
     with pytest.raises(InvalidSetup, match="a setting that exists"):
         apply_changes(read_setup(document()).as_document(), [Change(path, 1)])

@@ -154,7 +154,7 @@ def test_export_and_import_carry_everything(tab, helicopter):
     [
         (json.dumps({**document(), "colour": 1}), "colour"),
         (json.dumps({**document(), "version": 3}), "version"),
-        (json.dumps({**document(), "arrangement": "transmitter_mixes"}), "arrangement"),
+        (json.dumps({**document(), "arrangement": "transmitter_mixes"}), "transmitter.swash_mix"),
         (json.dumps(document()).replace("23.0", "NaN"), "airframe.head.grip_arm_mm"),
         (json.dumps(document()).replace("23.0", "1e999"), "airframe.head.grip_arm_mm"),
         (json.dumps(document(arm=-13.0)), "airframe.servos.0.arm_mm"),

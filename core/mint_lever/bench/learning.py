@@ -6,13 +6,15 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from mint_lever.bench.advice import Action
+from mint_lever.bench.controls import ring
 from mint_lever.bench.run import BenchRun
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.fit import GAUGE_SD_DEG, Fit, Parameter, Reading, fit_geometry
 from mint_lever.procedure.steps import StepName
 from mint_lever.setup.document import Setup
-from mint_lever.setup.edit import Change
+from mint_lever.setup.edit import Change, apply_changes
+from mint_lever.setup.reading import read_setup
 
 MEASURED_SD_MM: dict[Parameter, float] = {
     "grip_arm": 0.8,
@@ -110,12 +112,12 @@ def _readings(run: BenchRun) -> tuple[list[str], list[Reading]]:
 def _as_read(run: BenchRun) -> Setup:
     """The setup with the ring that was in force when the cyclic throw was read: clearance narrows
     it afterwards, and no reading has to be taken anew for that."""
-    unit = run.setup.unit
     held = [e for key in ("right", "left") for e in run.held("cyclic_throw", key)]
-    if unit is None or not held or held[-1].setup.unit is None:
+    present = ring(run.setup)
+    read_at = ring(held[-1].setup).value if held else present.value
+    if read_at == present.value:
         return run.setup
-    ring = held[-1].setup.unit.ring_pct
-    return run.setup.model_copy(update={"unit": unit.model_copy(update={"ring_pct": ring})})
+    return read_setup(apply_changes(run.setup.as_document(), [present.set(read_at)]))
 
 
 def _as_the_model_has_it(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
@@ -12,6 +13,7 @@ import numpy as np
 from mint_lever.axes import Function
 from mint_lever.bench.advice import Advice, Mark
 from mint_lever.bench.cautions import CAUTIONS
+from mint_lever.bench.controls import function_way
 from mint_lever.bench.log import Entry, Event
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
@@ -37,6 +39,8 @@ def _chain(of: Same) -> Chain:
     return build_chain(of.setup)
 
 
+# Whichever device has the servo: airframe, unit or the transmitter's servo channels.
+_OF_SERVO = re.compile(r"\.servo(?:s|_channels)\.(\d+)\.")
 _SIDE_OF_TRIM = {"low": -1, "high": 1}
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
 
@@ -194,15 +198,17 @@ class BenchRun:
         return self.unit_way("collective") * (1 if stick_pct > 0 else -1)
 
     def unit_way(self, function: Function) -> int:
-        """Give 1 when a function's stick up, right or forward is + inside the unit, else −1.
+        """Give 1 when a function's stick up, right or forward is + where it is mixed, else −1.
 
         What the unit was seen to show decides; before anybody looked, the setup's own channels do.
         """
+        if self.setup.mixing_unit is None and function != "rudder":
+            return function_way(self.setup, function)
         seen = self.mean("arrival", f"{function}.high")
         sent = getattr(self.setup.transmitter.channels, function).reversed
         backward = seen < 0 if seen is not None else sent
-        if self.setup.unit is not None:
-            backward ^= getattr(self.setup.unit.function_reversed, function)
+        if self.setup.mixing_unit is not None:
+            backward ^= getattr(self.setup.mixing_unit.function_reversed, function, False)
         return -1 if backward else 1
 
     def fitness(self) -> Fitness:
@@ -292,8 +298,8 @@ class BenchRun:
         of the collective on its own figure and trims, the level at mid stick on no trim.
         """
         step, key = entry.step, entry.key
-        if step == "horns" and ".servos." in path and key.startswith("horn."):
-            return f".servos.{key.split('.')[1]}." not in path
+        if step == "horns" and key.startswith("horn.") and (of := _OF_SERVO.search(path)):
+            return of[1] != key.split(".")[1]
         if step == "arrival" and path.startswith("transmitter.channels."):
             return not key.startswith(path.split(".")[2] + ".")
         if step == "level" and path.startswith("unit.level_trim."):

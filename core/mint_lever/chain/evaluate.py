@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from mint_lever.axes import FUNCTIONS, Array, Mask
+from mint_lever.axes import FUNCTIONS, SENT, Array, Mask
 from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest
@@ -130,7 +130,9 @@ def evaluate(
 def _channel_notices(result: Evaluation, row: int) -> list[Notice]:
     channel, arrival = result.run.channel, result.run.arrival
     notices = []
-    for i, name in enumerate(FUNCTIONS):
+    for i, name in enumerate(SENT):
+        if arrival is None and name not in ("rudder", "throttle"):
+            continue  # its way leads through the servos' channels
         if channel.limit_acts[i, row]:
             notices.append(
                 Notice(
@@ -139,7 +141,7 @@ def _channel_notices(result: Evaluation, row: int) -> list[Notice]:
                     f"{channel.trimmed_pct[i, row]:.1f} % was asked",
                 )
             )
-        if arrival.clamp_acts[i, row]:
+        if arrival is not None and name in FUNCTIONS and arrival.clamp_acts[i, row]:
             notices.append(
                 Notice(
                     f"transmitter.channels.{name}",
@@ -153,9 +155,10 @@ def _channel_notices(result: Evaluation, row: int) -> list[Notice]:
 def _servo_notices(result: Evaluation, row: int) -> list[Notice]:
     servo = result.run.servo
     balls = result.chain.setup.airframe.swash.balls
+    device = "unit.servos" if result.run.arrival is not None else "transmitter.servo_channels"
     return [
         Notice(
-            f"unit.servos.{i}",
+            f"{device}.{i}",
             f"servo {i + 1} ({balls[i].role}): held at {servo.sent_us[i, row]:.0f} µs, "
             f"{servo.asked_us[i, row]:.0f} µs was asked",
         )

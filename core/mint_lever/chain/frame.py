@@ -4,15 +4,26 @@ from __future__ import annotations
 
 from typing import Any
 
-from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.axes import FUNCTIONS, SENT, Function, Sent
 from mint_lever.chain.evaluate import Evaluation, evaluate
 from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.scene import Scene, scene
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.transmitter import ModeName
+from mint_lever.transmitter.channel import ChannelStages
 
 _MAX_EXAGGERATION = 5.0
+_SWASH = 3
+"""The first three of SENT move the swash."""
+_CHANNEL = (
+    "directed_pct",
+    "travelled_pct",
+    "trimmed_pct",
+    "limited_pct",
+    "pulse_us",
+    "limit_acts",
+)
 
 
 def frame(
@@ -58,32 +69,40 @@ def frame(
     }
 
 
-def _stages(run: Run, sticks: Sticks) -> dict[Function, dict[str, float | None]]:
-    """Each function's value after each stage; the rudder has no demand on the swash."""
-    channel = run.channel
-    columns: dict[str, list[float | None]] = {
-        "stick_pct": [float(sticks.of(name)[0]) for name in FUNCTIONS],
-        "shaped_pct": run.shaped_pct[:, 0].tolist(),
-        "directed_pct": channel.directed_pct[:, 0].tolist(),
-        "travelled_pct": channel.travelled_pct[:, 0].tolist(),
-        "trimmed_pct": channel.trimmed_pct[:, 0].tolist(),
-        "limited_pct": channel.limited_pct[:, 0].tolist(),
-        "pulse_us": channel.pulse_us[:, 0].tolist(),
-        "seen_pct": run.arrival.seen_pct[:, 0].tolist(),
-        "demand_pct": [*(run.demand[:, 0] * 100.0).tolist(), None],
-    }
-    return {
-        name: {key: values[i] for key, values in columns.items()}
-        for i, name in enumerate(FUNCTIONS)
-    }
+def _stages(run: Run, sticks: Sticks) -> dict[Sent, dict[str, float | bool | None]]:
+    """What each function is after each stage; null where it does not pass through one.
+
+    The throttle hangs on the collective stick. Where the transmitter mixes, the three swash
+    functions have no channel of their own.
+    """
+    values: dict[Sent, dict[str, float | bool | None]] = {}
+    for i, name in enumerate(SENT):
+        stick: Function = "collective" if name == "throttle" else name
+        mixed_away = run.arrival is None and i < _SWASH
+        sees = run.arrival if name in FUNCTIONS else None
+        values[name] = {
+            "stick_pct": float(sticks.of(stick)[0]),
+            "shaped_pct": float(run.shaped_pct[i, 0]),
+            "mixed_pct": float(run.mixed_pct[i, 0]),
+            **(dict.fromkeys(_CHANNEL) if mixed_away else _channel(run.channel, i)),
+            "seen_pct": None if sees is None else float(sees.seen_pct[i, 0]),
+            "demand_pct": float(run.demand[i, 0]) * 100.0 if i < _SWASH else None,
+        }
+    return values
+
+
+def _channel(channel: ChannelStages, row: int) -> dict[str, float | bool]:
+    return {name: getattr(channel, name)[row, 0].item() for name in _CHANNEL}
 
 
 def _servos(result: Evaluation) -> list[dict[str, Any]]:
     run = result.run
+    channel = run.servo_channel
     return [
         {
             "role": ball.role,
             "throw_pct": float(run.throw[i, 0]) * 100.0,
+            "channel": None if channel is None else _channel(channel, i),
             "pulse_us": float(run.servo.sent_us[i, 0]),
             "held": bool(run.servo.held[i, 0]),
             "horn_deg": float(run.horn_deg[i, 0]),

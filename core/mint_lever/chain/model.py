@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from mint_lever.axes import FUNCTIONS, Array, Pose
+from mint_lever.axes import FUNCTIONS, SENT, Array, Pose
 from mint_lever.chain.sticks import Sticks
-from mint_lever.faults import Fault, InvalidRequest, InvalidSetup, NotSupported
+from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
 from mint_lever.rotor.grip import Grip
 from mint_lever.setup.document import Setup
-from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.setup.transmitter import Channel, Mode, ModeName, SwashMix, Transmitter
+from mint_lever.setup.unit import Unit
 from mint_lever.swash.linkage import Linkage, SwashPoses
 from mint_lever.swash.mixing import mixing_matrix
-from mint_lever.swash.servos import ServoBank, ServoPulses
+from mint_lever.swash.servos import Outputs, ServoBank, ServoPulses
 from mint_lever.transmitter.channel import ChannelBank, ChannelStages
+from mint_lever.transmitter.mixes import add_mixes
 from mint_lever.transmitter.shaping import shape
 from mint_lever.unit.arrival import Arrival, arrive
+from mint_lever.unit.outputs import UnitOutputs
 from mint_lever.unit.ring import through_ring
 
 
@@ -35,42 +39,74 @@ class Answer:
 class Run(Answer):
     """Everything the chain did for some stick positions, stage by stage, down to the swash.
 
-    Arrays of functions are (4, poses) in the order of FUNCTIONS.
+    Arrays of what is sent are (5, poses) in the order of SENT, those of functions (4, poses) in
+    the order of FUNCTIONS.
     """
 
     shaped_pct: Array
+    mixed_pct: Array
+    """With the free mixes added."""
     channel: ChannelStages
-    arrival: Arrival
+    """Function channels; where the transmitter mixes, only rudder's and throttle's are sent."""
+    servo_channel: ChannelStages | None
+    """The swash servos' channels (servos, poses) where the transmitter mixes."""
+    arrival: Arrival | None
+    """What the unit sees, where it does the mixing."""
     demand: Array
     """Collective, aileron and elevator after ring and gain, (3, poses), −1…1 of full throw."""
+
+
+@dataclass(frozen=True)
+class Throws:
+    """What the device that mixes makes of full commands: shares of full servo throw (1 = full).
+
+    The signs of a transmitter's swash mix are in them. ``trims`` (side, function) is what full
+    collective low and high adds to aileron and elevator.
+    """
+
+    collective_high: float
+    collective_low: float
+    aileron: float
+    elevator: float
+    ring_pct: float
+    trims: Array
 
 
 class Chain:
     """The chain of one setup. Make it with :func:`build_chain`, which checks the geometry."""
 
     def __init__(self, setup: Setup):
-        if setup.arrangement != "unit_mixes" or setup.unit is None:
-            fault = Fault("arrangement", setup.arrangement, '"unit_mixes", the one computed so far')
-            raise NotSupported([fault])
         self.setup = setup
-        self.unit = setup.unit
         transmitter = setup.transmitter
-        self._channels = ChannelBank(
-            [getattr(transmitter.channels, name) for name in FUNCTIONS],
-            transmitter.centre_us,
-            transmitter.us_per_pct,
-        )
-        # The rudder's direction is the tail's business; the unit turns the other three round.
-        self._reversed = [getattr(setup.unit.function_reversed, n, False) for n in FUNCTIONS]
-        self.servo_bank = ServoBank(setup.airframe.servos, setup.unit)
+        self._channels = _bank(transmitter, [getattr(transmitter.channels, n) for n in SENT])
+        self._servo_channels: ChannelBank | None = None
+        outputs: Outputs
+        if setup.arrangement == "unit_mixes":
+            assert setup.unit is not None  # read_setup refuses one without
+            turned = setup.unit.function_reversed
+            # The rudder's direction is the tail's business; the unit turns the other three round.
+            self._reversed = [getattr(turned, name, False) for name in FUNCTIONS]
+            outputs = UnitOutputs(setup.unit)
+            self.throws = _unit_throws(setup.unit)
+            self.mixing = mixing_matrix(setup.airframe.swash, setup.unit.phase_deg)
+        else:
+            mix, channels = transmitter.swash_mix, transmitter.servo_channels
+            # read_setup refuses one without either.
+            assert mix is not None
+            assert channels is not None
+            outputs = self._servo_channels = _bank(transmitter, channels)
+            self.throws = _mix_throws(mix)
+            self.mixing = mixing_matrix(setup.airframe.swash, kind=mix.kind)
+        self.servo_bank = ServoBank(setup.airframe.servos, outputs)
         self.linkage = Linkage(setup.airframe)
-        self.mixing = mixing_matrix(setup.airframe.swash, setup.unit.phase_deg)
         self.grip = Grip(setup.airframe.head)
-        trim = setup.unit.level_trim
-        # (side, function), shares of full throw.
-        self._trims = 0.01 * np.array(
-            [[side.aileron_pct, side.elevator_pct] for side in (trim.low, trim.high)]
-        )
+
+    @property
+    def collective_way(self) -> int:
+        """1 where collective up asks the servos for more throw, −1 where it was turned round."""
+        if self._servo_channels is not None:
+            return -1 if self.throws.collective_high < 0 else 1
+        return -1 if self.setup.transmitter.channels.collective.reversed != self._reversed[0] else 1
 
     def mode(self, name: ModeName) -> Mode:
         """Give a flight mode; raises InvalidRequest when this setup does not have it."""
@@ -84,19 +120,44 @@ class Chain:
     def run(self, sticks: Sticks, mode_name: ModeName = "normal") -> Run:
         """Compute every stage from the sticks to the swash's pose; arrays end in (poses,)."""
         mode = self.mode(mode_name)
+        made = [shape(name, sticks.of(name), mode) for name in FUNCTIONS]
+        throttle = shape("throttle", sticks.collective, mode)
+        return self.run_shaped(np.stack([*made, throttle]), mode_name)
+
+    def run_shaped(self, shaped_pct: Array, mode_name: ModeName = "normal") -> Run:
+        """Compute every stage behind the shaping, for shaped values (percent, (5, poses)).
+
+        The mode only says which free mixes are on.
+        """
         transmitter = self.setup.transmitter
-        shaped = np.stack([shape(name, sticks.of(name), mode) for name in FUNCTIONS])
-        channel = self._channels.send(shaped)
-        arrival = arrive(
-            channel.pulse_us, transmitter.centre_us, transmitter.us_per_pct, self._reversed
-        )
-        demand = self.demand(*arrival.command[:3])
+        mixed = add_mixes(shaped_pct, transmitter.free_mixes, mode_name)
+        channel = self._channels.send(mixed)
+        arrival = None
+        if self._servo_channels is None:
+            arrival = arrive(
+                channel.pulse_us[: len(FUNCTIONS)],
+                transmitter.centre_us,
+                transmitter.us_per_pct,
+                self._reversed,
+            )
+            command = arrival.command
+        else:
+            # A trim lever moves the function before the mixing, so that the whole swash follows.
+            trims = [getattr(transmitter.channels, name).trim_pct for name in FUNCTIONS]
+            command = 0.01 * (mixed[: len(FUNCTIONS)] + np.array(trims)[:, None])
+        demand = self.demand(*command[:3])
+        answer = self.answer(demand)
+        servo_channel = None
+        if self._servo_channels is not None:
+            servo_channel = self._servo_channels.send(100.0 * answer.throw)
         return Run(
-            shaped_pct=shaped,
+            shaped_pct=shaped_pct,
+            mixed_pct=mixed,
             channel=channel,
+            servo_channel=servo_channel,
             arrival=arrival,
             demand=demand,
-            **vars(self.answer(demand)),
+            **vars(answer),
         )
 
     def answer(self, demand: Array) -> Answer:
@@ -116,26 +177,51 @@ class Chain:
     ) -> Array:
         """Turn commands (−1…1, same shape) into the demand on the mixing, (3, poses).
 
-        The unit's ring unless another is given, its throws (the collective's each side by itself),
-        and the level trims that grow with the collective.
+        The device's own ring unless another is given, its throws (the collective's each side by
+        itself), and the level trims that grow with the collective.
         """
-        unit = self.unit
-        ring = unit.ring_pct if ring_pct is None else ring_pct
+        throws = self.throws
+        ring = throws.ring_pct if ring_pct is None else ring_pct
         aileron, elevator = through_ring(aileron, elevator, ring)
-        cyclic = unit.cyclic_pct / 100.0
-        side = np.where(collective < 0, unit.collective_low_pct, unit.collective_pct) * 0.01
-        demand = np.stack([collective * side, aileron * cyclic, elevator * cyclic])
-        if self._trims.any():
+        side = np.where(collective < 0, throws.collective_low, throws.collective_high)
+        demand = np.stack([collective * side, aileron * throws.aileron, elevator * throws.elevator])
+        if throws.trims.any():
             low, high = np.maximum(-collective, 0.0), np.maximum(collective, 0.0)
-            demand[1:] += self._trims[0][:, None] * low + self._trims[1][:, None] * high
+            demand[1:] += throws.trims[0][:, None] * low + throws.trims[1][:, None] * high
         return demand
+
+
+def _bank(transmitter: Transmitter, channels: Sequence[Channel]) -> ChannelBank:
+    return ChannelBank(channels, transmitter.centre_us, transmitter.us_per_pct)
+
+
+def _unit_throws(unit: Unit) -> Throws:
+    sides = (unit.level_trim.low, unit.level_trim.high)
+    return Throws(
+        collective_high=unit.collective_pct / 100.0,
+        collective_low=unit.collective_low_pct / 100.0,
+        aileron=unit.cyclic_pct / 100.0,
+        elevator=unit.cyclic_pct / 100.0,
+        ring_pct=unit.ring_pct,
+        trims=0.01 * np.array([[side.aileron_pct, side.elevator_pct] for side in sides]),
+    )
+
+
+def _mix_throws(mix: SwashMix) -> Throws:
+    return Throws(
+        collective_high=mix.collective / 100.0,
+        collective_low=mix.collective / 100.0,
+        aileron=mix.aileron / 100.0,
+        elevator=mix.elevator / 100.0,
+        ring_pct=mix.ring_pct,
+        trims=np.zeros((2, 2)),
+    )
 
 
 def build_chain(setup: Setup) -> Chain:
     """Build a setup's chain and prove that it goes together with every servo at its centre.
 
-    Raises InvalidSetup naming the part when a link cannot close there, NotSupported for an
-    arrangement that is not computed yet.
+    Raises InvalidSetup naming the part when a link cannot close there.
     """
     chain = Chain(setup)
     rest = chain.linkage.poses_for(

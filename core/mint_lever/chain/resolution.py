@@ -40,11 +40,11 @@ def resolution(
     stops are left out of it: the slope is the linkage's.
     """
     centre = chain.run(sticks.part(slice(0, 1)), mode).servo.sent_us
-    channel = chain.setup.transmitter.channels.collective
-    up = -1.0 if channel.reversed != chain.unit.function_reversed.collective else 1.0
     throw = chain.mixing[:, :1]
     bank = chain.servo_bank
-    together = up * np.sign(bank.pulses(throw).asked_us - bank.pulses(0.0 * throw).asked_us)
+    together = chain.collective_way * np.sign(
+        bank.pulses(throw).asked_us - bank.pulses(0.0 * throw).asked_us
+    )
     moves = np.hstack([np.eye(chain.linkage.servos), together])
     pulses = np.hstack([centre + _STEP_US * moves, centre - _STEP_US * moves])
     pose = chain.linkage.poses_for(bank.horn_deg(pulses)).pose

@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, Function, Mask
 from mint_lever.chain.evaluate import evaluate
-from mint_lever.chain.model import Chain
+from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.resolution import resolution
 from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.transmitter import ModeName
@@ -20,6 +20,7 @@ POINTS = 101
 class Response:
     """Arrays over the stick's range, shape (101,); ``pitch_deg`` is NaN-free.
 
+    ``arrives_pct`` is what the unit sees, or what goes into the transmitter's own mixing.
     ``reachable`` marks the positions that count. ``deg_per_us`` is the slope at the present
     position when every servo moves the way collective moves it.
     """
@@ -50,8 +51,12 @@ def response(
     slope = resolution(chain, sticks, [azimuth_deg], mode)
     return Response(
         stick_pct=swept,
-        arrives_pct=result.run.arrival.seen_pct[FUNCTIONS.index(function)],
+        arrives_pct=_arrives(result.run)[FUNCTIONS.index(function)],
         pitch_deg=result.pitch_deg[0],
         reachable=result.reachable,
         deg_per_us=float(slope.collective[0]),
     )
+
+
+def _arrives(run: Run) -> Array:
+    return run.mixed_pct if run.arrival is None else run.arrival.seen_pct

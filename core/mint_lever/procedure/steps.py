@@ -25,6 +25,7 @@ StepName = Literal[
     "cyclic_throw",
     "collective_range",
     "clearance",
+    "teach_throws",
     "corrections",
     "final_directions",
 ]
@@ -57,10 +58,13 @@ Aspect = Literal[
 
 @dataclass(frozen=True)
 class Step:
-    """One step. ``every_power_up`` steps are asked again each time the model is powered."""
+    """One step. ``every_power_up`` steps are asked again each time the model is powered.
+
+    A step that only one arrangement has stands half way between two numbers.
+    """
 
     name: StepName
-    number: int
+    number: float
     title: str
     why: str
     rests_on: tuple[StepName, ...] = ()
@@ -99,6 +103,7 @@ STEPS: tuple[Step, ...] = (
         "Full stick must arrive at the unit as exactly 100 %; direction first, ends after.",
         rests_on=("model_memory",),
         touches=("channel_ends",),
+        arrangements=("unit_mixes",),
     ),
     Step(
         "servo_basics",
@@ -171,10 +176,30 @@ STEPS: tuple[Step, ...] = (
         touches=("ring", "servo_stops"),
     ),
     Step(
+        "teach_throws",
+        12.5,
+        "Teach the throws",
+        "A unit that rides behind the mixing knows a command only by the throws it was shown.",
+        touches=(
+            "model_memory",
+            "channel_ends",
+            "servo_direction",
+            "servo_sub_trim",
+            "servo_stops",
+            "function_direction",
+            "layout",
+            "cyclic_throw",
+            "collective_throw",
+            "ring",
+        ),
+        arrangements=("transmitter_mixes_unit_behind",),
+    ),
+    Step(
         "corrections",
         13,
         "Swash corrections",
         "A correction the wrong way crashes the model as it gets light on the skids.",
+        rests_on=("teach_throws",),
         touches=("servo", "servo_direction", "swash_link", "phase", "unit_mount", "correction"),
         arrangements=_WITH_UNIT,
     ),

@@ -36,8 +36,16 @@ _ASPECTS: tuple[tuple[str, Aspect], ...] = (
     (r"unit\.ring_pct$", "ring"),
     (r"unit\.phase_deg$", "phase"),
     (r"transmitter\.channels\.\w+", "channel_ends"),
+    (r"transmitter\.servo_channels\.\d+\.reversed$", "servo_direction"),
+    (r"transmitter\.servo_channels\.\d+\.(sub)?trim_pct$", "servo_sub_trim"),
+    (r"transmitter\.servo_channels\.\d+\.limit", "servo_stops"),
+    (r"transmitter\.servo_channels\.\d+\.travel", "cyclic_throw"),
     (r"transmitter\.(centre_us|us_per_pct)$", "channel_ends"),
-    (r"transmitter\.swash_mix", "function_direction"),
+    (r"transmitter\.swash_mix\.\w+\.way$", "function_direction"),
+    (r"transmitter\.swash_mix\.ring_pct$", "ring"),
+    (r"transmitter\.swash_mix\.kind$", "cyclic_throw"),
+    (r"transmitter\.swash_mix\.collective$", "collective_throw"),
+    (r"transmitter\.swash_mix", "cyclic_throw"),
 )
 # A setting that is two things at once.
 _ALSO: dict[str, Aspect] = {"unit.full_throw_us": "collective_throw"}
@@ -92,8 +100,13 @@ class Same:
 
 @lru_cache(maxsize=256)
 def _settings(of: Same) -> dict[str, Any]:
-    """Every setting by its path."""
-    return dict(_leaves(of.setup.as_document()))
+    """Every setting by its path; a swash mix is two: how far, and (``.way``) which way round."""
+    found = dict(_leaves(of.setup.as_document()))
+    for path in [f"transmitter.swash_mix.{name}" for name in ("collective", "aileron", "elevator")]:
+        if path in found:
+            found[f"{path}.way"] = found[path] < 0
+            found[path] = abs(found[path])
+    return found
 
 
 def _leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:

@@ -4,7 +4,7 @@ from mint_lever.setup.document import FORMAT, VERSION, Setup, json_schema
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.reading import MAX_BYTES, read_document, read_setup
-from mint_lever.setup.rebuild import with_blades, with_layout
+from mint_lever.setup.rebuild import with_arrangement, with_blades, with_layout
 
 __all__ = [
     "FORMAT",
@@ -17,6 +17,7 @@ __all__ = [
     "json_schema",
     "read_document",
     "read_setup",
+    "with_arrangement",
     "with_blades",
     "with_layout",
 ]

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from itertools import pairwise
+
 import numpy as np
 
 from mint_lever.axes import bearing
@@ -14,11 +17,67 @@ from mint_lever.setup.unit import Unit
 def disagreements(setup: Setup) -> list[Fault]:
     """List every place where two parts of the setup contradict each other; empty when none do."""
     return [
+        *_devices(setup),
         *_counts(setup),
+        *_curves(setup),
         *_balls(setup.airframe.swash),
         *_links(setup.airframe),
         *(_stops(setup.unit) if setup.unit else ()),
     ]
+
+
+def _devices(setup: Setup) -> list[Fault]:
+    """Each arrangement needs the parts of the devices that do its work."""
+    faults = []
+    transmitter, arrangement = setup.transmitter, setup.arrangement
+    if setup.unit is None and arrangement != "transmitter_mixes":
+        what = "mixing" if arrangement == "unit_mixes" else "stabilising"
+        faults.append(Fault("unit", "nothing", f"the unit's settings: the unit does the {what}"))
+    if arrangement == "unit_mixes":
+        return faults
+    balls = len(setup.airframe.swash.balls)
+    allowed = f"{balls}, one for each swash ball, in their order"
+    if transmitter.swash_mix is None:
+        mix = "the swash mix: the transmitter does the mixing"
+        faults.append(Fault("transmitter.swash_mix", "nothing", mix))
+    if transmitter.servo_channels is None:
+        faults.append(Fault("transmitter.servo_channels", "nothing", f"{allowed}"))
+    elif len(transmitter.servo_channels) != balls:
+        found = f"{len(transmitter.servo_channels)} entries"
+        faults.append(Fault("transmitter.servo_channels", found, allowed))
+    return faults
+
+
+def _curves(setup: Setup) -> list[Fault]:
+    """Stick positions of a curve's points: as many as points, rising, over the whole stick."""
+    faults = []
+    modes = setup.transmitter.modes
+    for name in modes.names():
+        mode = getattr(modes, name)
+        for curve in ("pitch_curve", "throttle_curve"):
+            places = getattr(mode, f"{curve}_at")
+            path = f"transmitter.modes.{name}.{curve}_at"
+            if places is not None:
+                faults += _places(path, places, len(getattr(mode, curve)))
+    if setup.transmitter.power_up_mode not in modes.names():
+        allowed = "a flight mode of this setup: " + ", ".join(modes.names())
+        found = setup.transmitter.power_up_mode
+        faults.append(Fault("transmitter.power_up_mode", found, allowed))
+    return faults
+
+
+def _places(path: str, places: Sequence[float], points: int) -> list[Fault]:
+    if len(places) != points:
+        allowed = f"{points} stick positions, one for each point of the curve"
+        return [Fault(path, f"{len(places)} entries", allowed)]
+    for i, (before, after) in enumerate(pairwise(places), start=1):
+        if after <= before:
+            allowed = f"more than {before:g}: stick positions rise from point to point"
+            return [Fault(f"{path}.{i}", f"{after:g}", allowed)]
+    ends = (places[0], places[-1])
+    if ends != (0.0, 100.0):
+        return [Fault(path, f"{ends[0]:g} to {ends[1]:g}", "0 first and 100 last")]
+    return []
 
 
 def _counts(setup: Setup) -> list[Fault]:
@@ -33,9 +92,7 @@ def _counts(setup: Setup) -> list[Fault]:
                 f"{balls}, one for each swash ball, in their order",
             )
         )
-    if setup.unit is None:
-        faults.append(Fault("unit", "nothing", "the unit's settings: the unit does the mixing"))
-    elif len(setup.unit.servos) != balls:
+    if setup.unit is not None and len(setup.unit.servos) != balls:
         faults.append(
             Fault(
                 "unit.servos",

@@ -10,6 +10,7 @@ from mint_lever.axes import Rotation, rotation_sign
 from mint_lever.setup.numbers import (
     Angle,
     Azimuth,
+    FrameRate,
     HornError,
     Length,
     LengthOrZero,
@@ -17,6 +18,7 @@ from mint_lever.setup.numbers import (
     PulsePerDegree,
     SignedLength,
     Thread,
+    Volt,
 )
 
 LayoutName = Literal[
@@ -81,7 +83,10 @@ class Swash(Part):
 
 
 class Servo(Part):
-    """One swash servo as it is mounted: horn, link and what a longer pulse does to its ball."""
+    """One swash servo as it is mounted: horn, link and what a longer pulse does to its ball.
+
+    Ratings are the maker's figures, left out when nobody knows them.
+    """
 
     arm_mm: Length
     link_length_mm: Length
@@ -90,6 +95,8 @@ class Servo(Part):
     mounted: Literal[1, -1] = 1
     us_per_deg: PulsePerDegree = 10.0
     horn_error_deg: HornError = 0.0
+    rated_frame_rate_hz: FrameRate | None = None
+    rated_volt: Volt | None = None
 
 
 class Airframe(Part):

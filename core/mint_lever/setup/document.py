@@ -8,6 +8,7 @@ from pydantic import Field
 
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.numbers import Part
+from mint_lever.setup.speed_controller import SpeedController
 from mint_lever.setup.targets import Targets
 from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit
@@ -28,7 +29,18 @@ class Setup(Part):
     airframe: Airframe
     transmitter: Transmitter = Transmitter()
     unit: Unit | None = None
+    speed_controller: SpeedController = SpeedController()
     targets: Targets = Targets()
+
+    @property
+    def mixing_unit(self) -> Unit | None:
+        """The unit where it does the swash mixing; None where the transmitter does."""
+        return self.unit if self.arrangement == "unit_mixes" else None
+
+    @property
+    def stabilising_unit(self) -> Unit | None:
+        """The unit where it has the cyclic in hand; None for a flybar head or none at all."""
+        return None if self.arrangement == "transmitter_mixes" else self.unit
 
     def as_document(self) -> dict[str, Any]:
         """Give the plain JSON document, every default written out, absent parts left out."""

@@ -22,13 +22,17 @@ class Change:
 def apply_changes(document: dict[str, Any], changes: Sequence[Change]) -> dict[str, Any]:
     """Apply changes in order to a copy of a full document and give it.
 
-    Only places that exist can be changed (a document from ``Setup.as_document`` has every one).
-    Raises InvalidSetup when a path leads nowhere. The result is not validated here.
+    Only places that exist can be changed (a document from ``Setup.as_document`` has every one);
+    a key that a part may leave out can be put there, and None takes it away again. Raises
+    InvalidSetup when a path leads nowhere. The result is not validated here.
     """
     edited = copy.deepcopy(document)
     for change in changes:
         holder, key = _find(edited, change.path)
-        holder[key] = copy.deepcopy(change.value)
+        if change.value is None and isinstance(holder, dict):
+            holder.pop(key, None)
+        else:
+            holder[key] = copy.deepcopy(change.value)
     return edited
 
 
@@ -37,7 +41,8 @@ def _find(document: Any, path: str) -> tuple[Any, str | int]:
     holder: Any = document
     for index, step in enumerate(steps):
         key: str | int | None = None
-        if isinstance(holder, dict) and step in holder:
+        last = index == len(steps) - 1
+        if isinstance(holder, dict) and (step in holder or (last and step)):
             key = step
         elif isinstance(holder, list) and step.isdecimal() and int(step) < len(holder):
             key = int(step)
@@ -46,7 +51,7 @@ def _find(document: Any, path: str) -> tuple[Any, str | int]:
             raise InvalidSetup(
                 [Fault(path, f"no {shown(step)} in {there}", "a setting that exists")]
             )
-        if index == len(steps) - 1:
+        if last:
             return holder, key
         holder = holder[key]
     raise AssertionError("a path has at least one step")

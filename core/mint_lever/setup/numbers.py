@@ -28,6 +28,10 @@ FrameRate = Annotated[float, Field(ge=25, le=600, json_schema_extra={"unit": "Hz
 TargetAngle = Annotated[float, Field(gt=0, le=25, json_schema_extra={"unit": "deg"})]
 SignedShare = Annotated[float, Field(ge=-100, le=100, json_schema_extra={"unit": "%"})]
 SubTrim = Annotated[float, Field(ge=-100, le=100, json_schema_extra={"unit": "%"})]
+Rpm = Annotated[float, Field(gt=0, le=20000, json_schema_extra={"unit": "rpm"})]
+TurnRate = Annotated[float, Field(gt=0, le=2000, json_schema_extra={"unit": "deg/s"})]
+Volt = Annotated[float, Field(gt=0, le=100, json_schema_extra={"unit": "V"})]
+MixShare = Annotated[float, Field(ge=-200, le=200, json_schema_extra={"unit": "%"})]
 CurveValue = Annotated[float, Field(ge=0, le=100, json_schema_extra={"unit": "%"})]
 
 

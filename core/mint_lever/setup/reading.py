@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from mint_lever.faults import Fault, InvalidSetup, NotSupported
+from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.agreement import disagreements
 from mint_lever.setup.document import FORMAT, VERSION, Setup
 from mint_lever.setup.plain_faults import faults_of, shown
@@ -55,8 +55,7 @@ def read_document(source: bytes | str) -> Any:
 def read_setup(source: bytes | str | Mapping[str, Any]) -> Setup:
     """Read and check a setup document.
 
-    Raises InvalidSetup with every fault found (path, found, allowed), or NotSupported for an
-    arrangement this version does not compute.
+    Raises InvalidSetup with every fault found (path, found, allowed).
     """
     data = source if isinstance(source, Mapping) else read_document(source)
     if not isinstance(data, Mapping):
@@ -72,7 +71,7 @@ def read_setup(source: bytes | str | Mapping[str, Any]) -> Setup:
 
 
 def _check_envelope(data: Mapping[str, Any]) -> None:
-    """Judge format, version and arrangement first: what follows depends on them."""
+    """Judge format and version first: what follows depends on them."""
     if data.get("format") != FORMAT:
         raise _refuse("format", shown(data.get("format")), f'"{FORMAT}"')
     version = data.get("version")
@@ -82,13 +81,6 @@ def _check_envelope(data: Mapping[str, Any]) -> None:
             f"{version}, a file of a newer Mint Lever",
             f"versions up to {VERSION}; update this Mint Lever to read it",
         )
-    if data.get("arrangement") in ("transmitter_mixes", "transmitter_mixes_unit_behind"):
-        fault = Fault(
-            "arrangement",
-            shown(data["arrangement"]),
-            '"unit_mixes": setups in which the transmitter mixes are not computed yet',
-        )
-        raise NotSupported([fault])
 
 
 def _refuse(path: str, found: str, allowed: str) -> InvalidSetup:

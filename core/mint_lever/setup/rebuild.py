@@ -1,15 +1,19 @@
-"""Changes that reshape a setup: another swash layout, another number of blades."""
+"""Changes that reshape a setup: another swash layout, another number of blades, other mixing."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from typing import TypeVar
 
+import numpy as np
+
+from mint_lever.axes import bearing
 from mint_lever.faults import Fault, InvalidSetup
-from mint_lever.setup.airframe import LayoutName, Servo
-from mint_lever.setup.document import Setup
+from mint_lever.setup.airframe import LayoutName, Servo, Swash
+from mint_lever.setup.document import Arrangement, Setup
 from mint_lever.setup.layouts import layout_balls
-from mint_lever.setup.unit import UnitServo
+from mint_lever.setup.transmitter import Channel, SwashMix
+from mint_lever.setup.unit import Unit, UnitServo
 
 _Part = TypeVar("_Part")
 
@@ -29,14 +33,56 @@ def with_layout(setup: Setup, layout: LayoutName) -> Setup:
     fresh = [old[0].model_copy(update={"arm_bearing_deg": ball.azimuth_deg}) for ball in balls]
     swash = setup.airframe.swash.model_copy(update={"layout": layout, "balls": balls})
     servos: list[Servo] = _stretched(old, fresh)
-    changed = {"airframe": setup.airframe.model_copy(update={"swash": swash, "servos": servos})}
+    changed: dict[str, object] = {
+        "airframe": setup.airframe.model_copy(update={"swash": swash, "servos": servos})
+    }
     if setup.unit is not None:
-        plain = [UnitServo() for _ in balls]
-        unit_servos = _stretched(setup.unit.servos, plain)
-        return setup.model_copy(
-            update={**changed, "unit": setup.unit.model_copy(update={"servos": unit_servos})}
-        )
+        unit_servos = _stretched(setup.unit.servos, [UnitServo() for _ in balls])
+        changed["unit"] = setup.unit.model_copy(update={"servos": unit_servos})
+    if setup.transmitter.servo_channels is not None:
+        channels = _stretched(setup.transmitter.servo_channels, [Channel() for _ in balls])
+        update = {"servo_channels": channels}
+        changed["transmitter"] = setup.transmitter.model_copy(update=update)
     return setup.model_copy(update=changed)
+
+
+def with_arrangement(setup: Setup, arrangement: Arrangement) -> Setup:
+    """Give the setup with the mixing done elsewhere; what the other device held stays written down.
+
+    Throws carry over: the swash mix starts with the unit's figures, and the other way round.
+    """
+    balls = setup.airframe.swash.balls
+    transmitter, unit = setup.transmitter, setup.unit
+    update: dict[str, object] = {}
+    if arrangement != "unit_mixes":
+        if transmitter.swash_mix is None:
+            update["swash_mix"] = _mix_like(setup.airframe.swash, unit)
+        if transmitter.servo_channels is None:
+            update["servo_channels"] = [Channel() for _ in balls]
+    if unit is None and arrangement != "transmitter_mixes":
+        unit = Unit(servos=[UnitServo() for _ in balls])
+        if (mix := transmitter.swash_mix) is not None:
+            sides = {
+                "collective_pct": abs(mix.collective),
+                "collective_low_pct": abs(mix.collective),
+            }
+            unit = unit.model_copy(update={"cyclic_pct": abs(mix.aileron), **sides})
+    changed = {"arrangement": arrangement, "unit": unit}
+    return setup.model_copy(
+        update={**changed, "transmitter": transmitter.model_copy(update=update)}
+    )
+
+
+def _mix_like(swash: Swash, unit: Unit | None) -> SwashMix:
+    """The swash mix that throws as far as the unit does, in full-throw mixing."""
+    if unit is None:
+        return SwashMix()
+    right, forward = bearing([ball.azimuth_deg for ball in swash.balls if ball.radius_mm > 0])
+    return SwashMix(
+        collective=min(unit.collective_pct, 100.0),
+        aileron=min(round(unit.cyclic_pct * float(np.abs(right).max()), 1), 100.0),
+        elevator=min(round(unit.cyclic_pct * float(np.abs(forward).max()), 1), 100.0),
+    )
 
 
 def with_blades(setup: Setup, blades: int) -> Setup:

@@ -15,6 +15,8 @@ from mint_lever.setup.numbers import (
     SignedShare,
     SubTrimPulse,
     Throw,
+    TurnRate,
+    Volt,
 )
 
 
@@ -56,11 +58,37 @@ class CorrectionReversed(Part):
     pitch: bool = False
 
 
+class UnitExpo(Part):
+    """Softness round the centre that the unit adds of its own."""
+
+    aileron: SignedShare = 0.0
+    elevator: SignedShare = 0.0
+    rudder: SignedShare = 0.0
+
+
+class UnitTail(Part):
+    """The tail servo as the unit drives it; it is squared mechanically, never by sub-trim."""
+
+    subtrim_us: SubTrimPulse = 0.0
+    frame_rate_hz: FrameRate = 166.0
+
+
+class FullStickRates(Part):
+    """How fast the unit lets the helicopter turn at full stick, degrees per second."""
+
+    aileron: TurnRate = 300.0
+    elevator: TurnRate = 300.0
+    rudder: TurnRate = 450.0
+
+
 CyclicSchool = Literal["full_throw", "reference_tilt"]
 
 
 class Unit(Part):
     """The unit's share of the setup; ``servos`` follows the order of the swash balls.
+
+    Behind a transmitter that mixes (``transmitter_mixes_unit_behind``) its own throws, sub-trims
+    and phase are not in play: it passes on what it gets and adds corrections.
 
     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
     out, both sides are the same. ``cyclic_school`` says how this unit wants its cyclic throw set.
@@ -79,6 +107,11 @@ class Unit(Part):
     function_reversed: FunctionReversed = FunctionReversed()
     correction_reversed: CorrectionReversed = CorrectionReversed()
     pirouette_reversed: bool = False
+    expo_pct: UnitExpo = UnitExpo()
+    full_stick_dps: FullStickRates = FullStickRates()
+    tail: UnitTail = UnitTail()
+    governor: bool = False
+    rated_volt: Volt | None = None
     servos: list[UnitServo] = Field(min_length=3, max_length=4)
 
     @model_validator(mode="before")

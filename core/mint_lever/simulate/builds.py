@@ -8,7 +8,9 @@ import numpy as np
 
 from mint_lever.axes import Rotation
 from mint_lever.setup.airframe import LayoutName
+from mint_lever.setup.document import Arrangement
 from mint_lever.setup.fresh import fresh_setup
+from mint_lever.setup.rebuild import with_arrangement
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth
 
@@ -22,7 +24,7 @@ LAYOUTS: tuple[LayoutName, ...] = (
 )
 
 
-def random_helicopter(seed: int) -> SimulatedHelicopter:
+def random_helicopter(seed: int, arrangement: Arrangement = "unit_mixes") -> SimulatedHelicopter:
     """Make a helicopter whose setup is fresh and whose metal is not what the setup says.
 
     Random besides the hidden truth: layout, rotation, number of blades, the grip arm's side.
@@ -41,5 +43,5 @@ def random_helicopter(seed: int) -> SimulatedHelicopter:
     if rng.random() < 0.25:
         head = head.model_copy(update={"grip_arm": "trailing", "inner_ball_lead_deg": -90.0})
     airframe = setup.airframe.model_copy(update={"head": head})
-    setup = setup.model_copy(update={"airframe": airframe})
+    setup = with_arrangement(setup.model_copy(update={"airframe": airframe}), arrangement)
     return SimulatedHelicopter(setup, random_truth(setup, rng), seed)

@@ -14,6 +14,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, wrap_deg
+from mint_lever.bench.controls import ring
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
@@ -22,7 +23,6 @@ from mint_lever.measure.clearance import Limits, clearance
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
-from mint_lever.setup.unit import Unit
 from mint_lever.simulate.truth import Truth
 
 _LOOK_PCT = 60.0
@@ -119,8 +119,9 @@ class SimulatedHelicopter:
 
     def read_arrival(self, function: str) -> float:
         """Read what the unit shows for a function (whole percent) at the present sticks."""
-        seen = self._chain().run(self._sticks, bench_mode(self.setup)).arrival.seen_pct
-        return float(round(seen[FUNCTIONS.index(function), 0].item()))
+        arrival = self._chain().run(self._sticks, bench_mode(self.setup)).arrival
+        assert arrival is not None  # the step is there only where a unit mixes
+        return float(round(arrival.seen_pct[FUNCTIONS.index(function), 0].item()))
 
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
         """Read a blade's pitch (deg, to 0.1) over an azimuth at the present sticks."""
@@ -148,13 +149,15 @@ class SimulatedHelicopter:
         """Sweep the cyclic all round at one collective; true when nothing touches."""
         self.readings += 1
         found = clearance(self._chain(), Limits(swash_tilt_deg=self.truth.tilt_limit_deg))
-        ring = min(self._unit().ring_pct, 100.0)
+        allowed = min(ring(self.setup).value, 100.0)
         clear = found.clear_pct[("low", "mid", "high").index(place)]
-        return bool(clear.min() >= ring - 0.5)
+        return bool(clear.min() >= allowed - 0.5)
 
     def servos_behave(self) -> Literal["quiet", "hot"]:
         """Say how the servos take the frame rate they get."""
-        return "quiet" if self._unit().frame_rate_hz <= self.truth.rated_hz else "hot"
+        unit = self.setup.stabilising_unit
+        # Without a unit the receiver sends the frames, at the safe rate.
+        return "quiet" if unit is None or unit.frame_rate_hz <= self.truth.rated_hz else "hot"
 
     # Behind the curtain.
 
@@ -170,6 +173,10 @@ class SimulatedHelicopter:
         document = self.setup.as_document()
         document["airframe"] = self.truth.airframe(self.setup.airframe).model_dump(mode="json")
         for name, share in self.truth.arrives.items():
+            if self.setup.mixing_unit is None and name != "rudder":
+                # Nothing is to be seen on the way but which way round the mixing takes it.
+                document["transmitter"]["swash_mix"][name] *= np.sign(share).item()
+                continue
             channel = document["transmitter"]["channels"][name]
             for side in ("low", "high"):
                 channel[f"travel_{side}_pct"] *= abs(share)
@@ -181,19 +188,17 @@ class SimulatedHelicopter:
             chain.servo_bank = chain.servo_bank.wired(leads)
         return chain
 
-    def _unit(self) -> Unit:
-        assert self.setup.unit is not None
-        return self.setup.unit
-
     def _set_reversed(self, axis: Axis) -> bool:
-        unit = self._unit()
+        unit = self.setup.stabilising_unit
+        assert unit is not None  # corrections come from a unit
         if axis == "pirouette":
             return unit.pirouette_reversed
         return bool(getattr(unit.correction_reversed, axis))
 
     def _share(self, command: Command) -> float:
-        unit = self._unit()
-        return (unit.collective_pct if command == "collective" else unit.cyclic_pct) / 100.0
+        throws = build_chain(self.setup).throws
+        sizes = {"right": throws.aileron, "back": throws.elevator}
+        return abs(sizes.get(command, throws.collective_high))
 
     def _noisy(self, exact: float) -> float:
         play = self._random.uniform(-self.truth.slop_deg, self.truth.slop_deg) / 2

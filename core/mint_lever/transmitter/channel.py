@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Self
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
 from mint_lever.setup.transmitter import Channel
+from mint_lever.swash.servos import ServoPulses, column
 
 
 @dataclass(frozen=True)
@@ -25,19 +28,36 @@ class ChannelStages:
 
 
 class ChannelBank:
-    """Some channels side by side, ready for many poses at once."""
+    """Some channels side by side, ready for many poses at once.
+
+    Where the transmitter mixes, the swash servos' channels are such a bank.
+    """
 
     def __init__(self, channels: Sequence[Channel], centre_us: float, us_per_pct: float):
-        def column(values: Sequence[float]) -> Array:
-            return np.array(values, dtype=float)[:, None]
-
         self._direction = column([-1.0 if c.reversed else 1.0 for c in channels])
         self._high = column([c.travel_high_pct / 100.0 for c in channels])
         self._low = column([c.travel_low_pct / 100.0 for c in channels])
-        self._subtrim = column([c.subtrim_pct for c in channels])
+        # The trim lever moves the channel's rest like a sub-trim does.
+        self._rest = column([c.subtrim_pct + c.trim_pct for c in channels])
         self._top = column([c.limit_high_pct for c in channels])
         self._bottom = column([-c.limit_low_pct for c in channels])
-        self._centre, self._us_per_pct = centre_us, us_per_pct
+        self.centre_us, self._us_per_pct = centre_us, us_per_pct
+
+    def wired(self, output_of_servo: Sequence[int]) -> Self:
+        """Give the bank with each servo hung on another channel, whose settings drive it."""
+        other = copy.copy(self)
+        for name in ("_direction", "_high", "_low", "_rest", "_top", "_bottom"):
+            setattr(other, name, getattr(self, name)[list(output_of_servo)])
+        return other
+
+    def pulses(self, throw: Array) -> ServoPulses:
+        """Send servo throws u (1 = 100 %, shape (servos, poses)) through: formulas §3, last line.
+
+        A pulse is held where the channel's limit acts.
+        """
+        stages = self.send(100.0 * throw)
+        asked = self.centre_us + self._us_per_pct * stages.trimmed_pct
+        return ServoPulses(asked, stages.pulse_us, stages.limit_acts)
 
     def send(self, value_pct: ArrayLike) -> ChannelStages:
         """Send shaped values (percent, (channels, poses)) through, in the order of formulas §2.3–7.
@@ -46,13 +66,13 @@ class ChannelBank:
         """
         directed = np.asarray(value_pct, dtype=float) * self._direction
         travelled = directed * np.where(directed >= 0, self._high, self._low)
-        trimmed = travelled + self._subtrim
+        trimmed = travelled + self._rest
         limited = np.minimum(np.maximum(trimmed, self._bottom), self._top)
         return ChannelStages(
             directed_pct=directed,
             travelled_pct=travelled,
             trimmed_pct=trimmed,
             limited_pct=limited,
-            pulse_us=self._centre + self._us_per_pct * limited,
+            pulse_us=self.centre_us + self._us_per_pct * limited,
             limit_acts=limited != trimmed,
         )

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 import numpy as np
 from numpy.typing import ArrayLike
 
@@ -11,46 +9,62 @@ from mint_lever.axes import Array
 from mint_lever.setup.transmitter import CurveShape
 
 
-def curve(points: Sequence[float], at: ArrayLike, shape: CurveShape = "straight") -> Array:
-    """Read a curve of evenly spaced points (percent) at stick positions 0…100 (any shape).
+def curve(
+    points: ArrayLike,
+    at: ArrayLike,
+    shape: CurveShape = "straight",
+    places: ArrayLike | None = None,
+) -> Array:
+    """Read a curve (percent) at stick positions 0…100 (any shape).
 
+    ``places`` are the points' stick positions, rising; evenly spaced over 0…100 without them.
     ``smooth`` is the monotone piecewise cubic of F. N. Fritsch and R. E. Carlson, "Monotone
     Piecewise Cubic Interpolation", SIAM J. Numer. Anal. 17 (1980), with the harmonic-mean slopes of
-    Fritsch and Butland (1984): it never overshoots the points. Positions outside 0…100 hold the
-    end values.
+    Fritsch and Butland (1984): it never overshoots the points. Positions beyond the outermost
+    points hold their values.
     """
     y: Array = np.asarray(points, dtype=float)
-    stick: Array = np.clip(np.asarray(at, dtype=float), 0.0, 100.0)
-    place = stick * ((len(y) - 1) / 100.0)
-    left = np.minimum(place.astype(np.intp), len(y) - 2)
-    t = place - left
+    x: Array = evenly(len(y)) if places is None else np.asarray(places, dtype=float)
+    stick: Array = np.clip(np.asarray(at, dtype=float), x[0], x[-1])
     if shape == "straight":
-        step = np.diff(y)
-        return np.asarray(y[left] + t * step[left])
-    slope = _monotone_slopes(y)
-    y0, y1, m0, m1 = y[left], y[left + 1], slope[left], slope[left + 1]
+        return np.asarray(np.interp(stick, x, y))
+    left = np.clip(np.searchsorted(x, stick, side="right") - 1, 0, len(x) - 2)
+    width = np.diff(x)
+    t = (stick - x[left]) / width[left]
+    slope = _monotone_slopes(y, width)
+    y0, y1 = y[left], y[left + 1]
+    m0, m1 = slope[left] * width[left], slope[left + 1] * width[left]
     rise = y1 - y0
     bend = (3 * rise - 2 * m0 - m1) + t * (m0 + m1 - 2 * rise)
     return np.asarray(y0 + t * (m0 + t * bend))
 
 
-def _monotone_slopes(y: Array) -> Array:
-    """Slopes per point spacing at each point: harmonic mean inside, limited one-sided ends."""
-    step = np.diff(y)
+def evenly(points: int) -> Array:
+    """Give the stick positions (percent) of a number of evenly spaced points."""
+    return np.linspace(0.0, 100.0, points)
+
+
+def _monotone_slopes(y: Array, width: Array) -> Array:
+    """Slopes at each point: weighted harmonic mean inside, limited three-point ends."""
+    step = np.diff(y) / width
     if len(y) == 2:
         return np.array([step[0], step[0]])
     before, after = step[:-1], step[1:]
+    w_before = 2 * width[1:] + width[:-1]
+    w_after = width[1:] + 2 * width[:-1]
     turns = before * after <= 0
     with np.errstate(divide="ignore", invalid="ignore"):
-        inside = np.where(turns, 0.0, 2 * before * after / np.where(turns, 1.0, before + after))
-    first = _end_slope(step[0], step[1])
-    last = _end_slope(step[-1], step[-2])
+        mean = (w_before + w_after) / (w_before / before + w_after / after)
+    inside = np.where(turns, 0.0, mean)
+    first = _end_slope(step[0], step[1], width[0], width[1])
+    last = _end_slope(step[-1], step[-2], width[-1], width[-2])
     return np.concatenate([[first], inside, [last]])
 
 
-def _end_slope(near: float, next_: float) -> float:
+def _end_slope(near: float, next_: float, near_width: float, next_width: float) -> float:
     """Three-point end slope, kept from changing the curve's direction or steepening past it."""
-    slope = (3 * near - next_) / 2
+    both = near_width + next_width
+    slope = ((near_width + both) * near - near_width * next_) / both
     if slope * near <= 0:
         return 0.0
     if near * next_ < 0 and abs(slope) > abs(3 * near):

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 import numpy as np
 from numpy.typing import ArrayLike
 
-from mint_lever.axes import Array, Function
+from mint_lever.axes import Array, Sent
 from mint_lever.setup.transmitter import Mode, Rate
 from mint_lever.transmitter.curves import curve
 
@@ -20,13 +22,23 @@ def rate_and_expo(stick_pct: ArrayLike, rate: Rate) -> Array:
     return rate.rate_pct * ((1.0 - k) * x + k * x * x * x)
 
 
-def shape(function: Function, stick_pct: ArrayLike, mode: Mode) -> Array:
-    """Shape a function's stick (percent −100…100, any shape) as the flight mode asks; percent out.
+def shape(sent: Sent, stick_pct: ArrayLike, mode: Mode) -> Array:
+    """Shape a stick (percent −100…100, any shape) as the flight mode asks; percent out.
 
-    Collective goes through the pitch curve over stick 0…100, whose 0…100 becomes −100…100.
+    Collective and throttle go through their curve over stick 0…100, whose 0…100 becomes
+    −100…100; the throttle's stick is the collective's.
     """
-    if function == "collective":
-        position = (np.asarray(stick_pct, dtype=float) + 100.0) / 2.0
-        return 2.0 * curve(mode.pitch_curve, position, mode.pitch_curve_shape) - 100.0
-    rate: Rate = getattr(mode.rates, function)
+    if sent in ("collective", "throttle"):
+        return (
+            2.0 * curve_of(mode, "pitch" if sent == "collective" else "throttle", stick_pct) - 100
+        )
+    rate: Rate = getattr(mode.rates, sent)
     return rate_and_expo(stick_pct, rate)
+
+
+def curve_of(mode: Mode, which: Literal["pitch", "throttle"], stick_pct: ArrayLike) -> Array:
+    """Read a mode's pitch or throttle curve (0…100) at a stick of −100…100, any shape."""
+    position = (np.asarray(stick_pct, dtype=float) + 100.0) / 2.0
+    if which == "pitch":
+        return curve(mode.pitch_curve, position, mode.pitch_curve_shape, mode.pitch_curve_at)
+    return curve(mode.throttle_curve, position, mode.throttle_curve_shape, mode.throttle_curve_at)

@@ -846,7 +846,7 @@ export interface components {
         };
         /**
          * Channel
-         * @description One channel's end of the line: direction, end points, sub-trim and the hard stops.
+         * @description One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops.
          */
         Channel: {
             /**
@@ -864,6 +864,11 @@ export interface components {
              * @default 100
              */
             travel_high_pct: number;
+            /**
+             * Trim Pct
+             * @default 0
+             */
+            trim_pct: number;
             /**
              * Subtrim Pct
              * @default 0
@@ -890,6 +895,7 @@ export interface components {
              *       "reversed": false,
              *       "travel_low_pct": 100,
              *       "travel_high_pct": 100,
+             *       "trim_pct": 0,
              *       "subtrim_pct": 0,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
@@ -901,6 +907,7 @@ export interface components {
              *       "reversed": false,
              *       "travel_low_pct": 100,
              *       "travel_high_pct": 100,
+             *       "trim_pct": 0,
              *       "subtrim_pct": 0,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
@@ -912,6 +919,7 @@ export interface components {
              *       "reversed": false,
              *       "travel_low_pct": 100,
              *       "travel_high_pct": 100,
+             *       "trim_pct": 0,
              *       "subtrim_pct": 0,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
@@ -923,6 +931,7 @@ export interface components {
              *       "reversed": false,
              *       "travel_low_pct": 100,
              *       "travel_high_pct": 100,
+             *       "trim_pct": 0,
              *       "subtrim_pct": 0,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
@@ -934,6 +943,7 @@ export interface components {
              *       "reversed": false,
              *       "travel_low_pct": 100,
              *       "travel_high_pct": 100,
+             *       "trim_pct": 0,
              *       "subtrim_pct": 0,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
@@ -988,6 +998,70 @@ export interface components {
             changed_at: string;
             /** Revisions */
             revisions: components["schemas"]["RevisionOut"][];
+        };
+        /**
+         * FreeMix
+         * @description A mix of the pilot's own: the slave gets the master's stick times a percentage.
+         *
+         *     One percentage for each side of the master's centre, in the flight modes named.
+         */
+        FreeMix: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Master
+             * @enum {string}
+             */
+            master: "collective" | "aileron" | "elevator" | "rudder" | "throttle";
+            /**
+             * Slave
+             * @enum {string}
+             */
+            slave: "collective" | "aileron" | "elevator" | "rudder" | "throttle";
+            /**
+             * Low Pct
+             * @default 0
+             */
+            low_pct: number;
+            /**
+             * High Pct
+             * @default 0
+             */
+            high_pct: number;
+            /**
+             * Modes
+             * @default [
+             *       "normal",
+             *       "idle_up_1",
+             *       "idle_up_2",
+             *       "hold"
+             *     ]
+             */
+            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold")[];
+        };
+        /**
+         * FullStickRates
+         * @description How fast the unit lets the helicopter turn at full stick, degrees per second.
+         */
+        FullStickRates: {
+            /**
+             * Aileron
+             * @default 300
+             */
+            aileron: number;
+            /**
+             * Elevator
+             * @default 300
+             */
+            elevator: number;
+            /**
+             * Rudder
+             * @default 450
+             */
+            rudder: number;
         };
         /**
          * FunctionReversed
@@ -1086,7 +1160,11 @@ export interface components {
         };
         /**
          * Mode
-         * @description One flight mode: curves over the stick 0…100 %, evenly spaced points, and rates.
+         * @description One flight mode: curves over the stick 0…100 %, rates, tail gain, head speed.
+         *
+         *     A curve's points stand evenly spaced unless ``…_at`` gives their stick positions, 0 first and
+         *     100 last. ``tail_gain_pct`` is signed (−100…100): + in hold, − in rate mode. The governor's
+         *     ``head_speed_rpm`` is asked for in this mode; left out, this mode asks for none.
          */
         Mode: {
             /**
@@ -1100,6 +1178,8 @@ export interface components {
              *     ]
              */
             pitch_curve: number[];
+            /** Pitch Curve At */
+            pitch_curve_at?: number[] | null;
             /**
              * Pitch Curve Shape
              * @default straight
@@ -1117,6 +1197,8 @@ export interface components {
              *     ]
              */
             throttle_curve: number[];
+            /** Throttle Curve At */
+            throttle_curve_at?: number[] | null;
             /**
              * Throttle Curve Shape
              * @default straight
@@ -1140,6 +1222,10 @@ export interface components {
              *     }
              */
             rates: components["schemas"]["Rates"];
+            /** Tail Gain Pct */
+            tail_gain_pct?: number | null;
+            /** Head Speed Rpm */
+            head_speed_rpm?: number | null;
         };
         /**
          * Modes
@@ -1155,6 +1241,7 @@ export interface components {
              *         75,
              *         100
              *       ],
+             *       "pitch_curve_at": null,
              *       "pitch_curve_shape": "straight",
              *       "throttle_curve": [
              *         0,
@@ -1163,6 +1250,7 @@ export interface components {
              *         75,
              *         100
              *       ],
+             *       "throttle_curve_at": null,
              *       "throttle_curve_shape": "straight",
              *       "rates": {
              *         "aileron": {
@@ -1177,7 +1265,9 @@ export interface components {
              *           "expo_pct": 0,
              *           "rate_pct": 100
              *         }
-             *       }
+             *       },
+             *       "tail_gain_pct": null,
+             *       "head_speed_rpm": null
              *     }
              */
             normal: components["schemas"]["Mode"];
@@ -1246,6 +1336,8 @@ export interface components {
         /**
          * Servo
          * @description One swash servo as it is mounted: horn, link and what a longer pulse does to its ball.
+         *
+         *     Ratings are the maker's figures, left out when nobody knows them.
          */
         Servo: {
             /** Arm Mm */
@@ -1275,6 +1367,10 @@ export interface components {
              * @default 0
              */
             horn_error_deg: number;
+            /** Rated Frame Rate Hz */
+            rated_frame_rate_hz?: number | null;
+            /** Rated Volt */
+            rated_volt?: number | null;
         };
         /**
          * Setup
@@ -1312,7 +1408,8 @@ export interface components {
              *           "reversed": false,
              *           "subtrim_pct": 0,
              *           "travel_high_pct": 100,
-             *           "travel_low_pct": 100
+             *           "travel_low_pct": 100,
+             *           "trim_pct": 0
              *         },
              *         "collective": {
              *           "limit_high_pct": 135,
@@ -1320,7 +1417,8 @@ export interface components {
              *           "reversed": false,
              *           "subtrim_pct": 0,
              *           "travel_high_pct": 100,
-             *           "travel_low_pct": 100
+             *           "travel_low_pct": 100,
+             *           "trim_pct": 0
              *         },
              *         "elevator": {
              *           "limit_high_pct": 135,
@@ -1328,7 +1426,8 @@ export interface components {
              *           "reversed": false,
              *           "subtrim_pct": 0,
              *           "travel_high_pct": 100,
-             *           "travel_low_pct": 100
+             *           "travel_low_pct": 100,
+             *           "trim_pct": 0
              *         },
              *         "rudder": {
              *           "limit_high_pct": 135,
@@ -1336,7 +1435,8 @@ export interface components {
              *           "reversed": false,
              *           "subtrim_pct": 0,
              *           "travel_high_pct": 100,
-             *           "travel_low_pct": 100
+             *           "travel_low_pct": 100,
+             *           "trim_pct": 0
              *         },
              *         "throttle": {
              *           "limit_high_pct": 135,
@@ -1344,14 +1444,17 @@ export interface components {
              *           "reversed": false,
              *           "subtrim_pct": 0,
              *           "travel_high_pct": 100,
-             *           "travel_low_pct": 100
+             *           "travel_low_pct": 100,
+             *           "trim_pct": 0
              *         }
              *       },
+             *       "servo_channels": null,
              *       "modes": {
              *         "hold": null,
              *         "idle_up_1": null,
              *         "idle_up_2": null,
              *         "normal": {
+             *           "head_speed_rpm": null,
              *           "pitch_curve": [
              *             0,
              *             25,
@@ -1359,6 +1462,7 @@ export interface components {
              *             75,
              *             100
              *           ],
+             *           "pitch_curve_at": null,
              *           "pitch_curve_shape": "straight",
              *           "rates": {
              *             "aileron": {
@@ -1374,6 +1478,7 @@ export interface components {
              *               "rate_pct": 100
              *             }
              *           },
+             *           "tail_gain_pct": null,
              *           "throttle_curve": [
              *             0,
              *             25,
@@ -1381,14 +1486,28 @@ export interface components {
              *             75,
              *             100
              *           ],
+             *           "throttle_curve_at": null,
              *           "throttle_curve_shape": "straight"
              *         }
              *       },
-             *       "swash_mix": null
+             *       "power_up_mode": "normal",
+             *       "swash_mix": null,
+             *       "free_mixes": [],
+             *       "travel_step_pct": 1,
+             *       "expo_sign": "plus_softens",
+             *       "gain_scale": "signed",
+             *       "fail_safe_throttle_pct": null
              *     }
              */
             transmitter: components["schemas"]["Transmitter"];
             unit?: components["schemas"]["Unit"] | null;
+            /**
+             * @default {
+             *       "governor": false,
+             *       "bec_volt": null
+             *     }
+             */
+            speed_controller: components["schemas"]["SpeedController"];
             /**
              * @default {
              *       "reference_tilt_deg": 6,
@@ -1416,6 +1535,19 @@ export interface components {
             elevator_pct: number;
         };
         /**
+         * SpeedController
+         * @description The speed controller's share: its governor, and the voltage its BEC feeds the servos.
+         */
+        SpeedController: {
+            /**
+             * Governor
+             * @default false
+             */
+            governor: boolean;
+            /** Bec Volt */
+            bec_volt?: number | null;
+        };
+        /**
          * Swash
          * @description The swashplate's outer ring. The layout names the usual pattern; the balls decide.
          */
@@ -1431,8 +1563,18 @@ export interface components {
         /**
          * SwashMix
          * @description Signed swash-mix percentages of a transmitter that does the mixing itself.
+         *
+         *     ``kind``: ``geometric`` drives each ball by its own azimuth; ``full_throw``, as most
+         *     transmitters do it, lets the ball that moves furthest for a function move in full.
+         *     ``ring_pct`` shortens the cyclic stick to a ring; 142 is the stick's own corners.
          */
         SwashMix: {
+            /**
+             * Kind
+             * @default full_throw
+             * @enum {string}
+             */
+            kind: "geometric" | "full_throw";
             /**
              * Collective
              * @default 60
@@ -1448,6 +1590,11 @@ export interface components {
              * @default 60
              */
             elevator: number;
+            /**
+             * Ring Pct
+             * @default 142
+             */
+            ring_pct: number;
         };
         /**
          * Targets
@@ -1478,6 +1625,11 @@ export interface components {
         /**
          * Transmitter
          * @description The transmitter's share of the setup.
+         *
+         *     ``servo_channels`` are the swash servos' channels in the order of the balls, where the
+         *     transmitter mixes. ``travel_step_pct`` is the finest step of an end point. ``expo_sign`` says
+         *     which sign of expo this radio calls softer, ``gain_scale`` how it counts the tail gain.
+         *     ``fail_safe_throttle_pct`` is the throttle (0…100) at loss of signal, left out when not set.
          */
         Transmitter: {
             /**
@@ -1498,7 +1650,8 @@ export interface components {
              *         "reversed": false,
              *         "subtrim_pct": 0,
              *         "travel_high_pct": 100,
-             *         "travel_low_pct": 100
+             *         "travel_low_pct": 100,
+             *         "trim_pct": 0
              *       },
              *       "aileron": {
              *         "limit_high_pct": 135,
@@ -1506,7 +1659,8 @@ export interface components {
              *         "reversed": false,
              *         "subtrim_pct": 0,
              *         "travel_high_pct": 100,
-             *         "travel_low_pct": 100
+             *         "travel_low_pct": 100,
+             *         "trim_pct": 0
              *       },
              *       "elevator": {
              *         "limit_high_pct": 135,
@@ -1514,7 +1668,8 @@ export interface components {
              *         "reversed": false,
              *         "subtrim_pct": 0,
              *         "travel_high_pct": 100,
-             *         "travel_low_pct": 100
+             *         "travel_low_pct": 100,
+             *         "trim_pct": 0
              *       },
              *       "rudder": {
              *         "limit_high_pct": 135,
@@ -1522,7 +1677,8 @@ export interface components {
              *         "reversed": false,
              *         "subtrim_pct": 0,
              *         "travel_high_pct": 100,
-             *         "travel_low_pct": 100
+             *         "travel_low_pct": 100,
+             *         "trim_pct": 0
              *       },
              *       "throttle": {
              *         "limit_high_pct": 135,
@@ -1530,14 +1686,18 @@ export interface components {
              *         "reversed": false,
              *         "subtrim_pct": 0,
              *         "travel_high_pct": 100,
-             *         "travel_low_pct": 100
+             *         "travel_low_pct": 100,
+             *         "trim_pct": 0
              *       }
              *     }
              */
             channels: components["schemas"]["Channels"];
+            /** Servo Channels */
+            servo_channels?: components["schemas"]["Channel"][] | null;
             /**
              * @default {
              *       "normal": {
+             *         "head_speed_rpm": null,
              *         "pitch_curve": [
              *           0,
              *           25,
@@ -1545,6 +1705,7 @@ export interface components {
              *           75,
              *           100
              *         ],
+             *         "pitch_curve_at": null,
              *         "pitch_curve_shape": "straight",
              *         "rates": {
              *           "aileron": {
@@ -1560,6 +1721,7 @@ export interface components {
              *             "rate_pct": 100
              *           }
              *         },
+             *         "tail_gain_pct": null,
              *         "throttle_curve": [
              *           0,
              *           25,
@@ -1567,6 +1729,7 @@ export interface components {
              *           75,
              *           100
              *         ],
+             *         "throttle_curve_at": null,
              *         "throttle_curve_shape": "straight"
              *       },
              *       "idle_up_1": null,
@@ -1575,11 +1738,44 @@ export interface components {
              *     }
              */
             modes: components["schemas"]["Modes"];
+            /**
+             * Power Up Mode
+             * @default normal
+             * @enum {string}
+             */
+            power_up_mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
             swash_mix?: components["schemas"]["SwashMix"] | null;
+            /**
+             * Free Mixes
+             * @default []
+             */
+            free_mixes: components["schemas"]["FreeMix"][];
+            /**
+             * Travel Step Pct
+             * @default 1
+             */
+            travel_step_pct: number;
+            /**
+             * Expo Sign
+             * @default plus_softens
+             * @enum {string}
+             */
+            expo_sign: "plus_softens" | "minus_softens";
+            /**
+             * Gain Scale
+             * @default signed
+             * @enum {string}
+             */
+            gain_scale: "signed" | "one_sided";
+            /** Fail Safe Throttle Pct */
+            fail_safe_throttle_pct?: number | null;
         };
         /**
          * Unit
          * @description The unit's share of the setup; ``servos`` follows the order of the swash balls.
+         *
+         *     Behind a transmitter that mixes (``transmitter_mixes_unit_behind``) its own throws, sub-trims
+         *     and phase are not in play: it passes on what it gets and adds corrections.
          *
          *     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
          *     out, both sides are the same. ``cyclic_school`` says how this unit wants its cyclic throw set.
@@ -1664,8 +1860,59 @@ export interface components {
              * @default false
              */
             pirouette_reversed: boolean;
+            /**
+             * @default {
+             *       "aileron": 0,
+             *       "elevator": 0,
+             *       "rudder": 0
+             *     }
+             */
+            expo_pct: components["schemas"]["UnitExpo"];
+            /**
+             * @default {
+             *       "aileron": 300,
+             *       "elevator": 300,
+             *       "rudder": 450
+             *     }
+             */
+            full_stick_dps: components["schemas"]["FullStickRates"];
+            /**
+             * @default {
+             *       "subtrim_us": 0,
+             *       "frame_rate_hz": 166
+             *     }
+             */
+            tail: components["schemas"]["UnitTail"];
+            /**
+             * Governor
+             * @default false
+             */
+            governor: boolean;
+            /** Rated Volt */
+            rated_volt?: number | null;
             /** Servos */
             servos: components["schemas"]["UnitServo"][];
+        };
+        /**
+         * UnitExpo
+         * @description Softness round the centre that the unit adds of its own.
+         */
+        UnitExpo: {
+            /**
+             * Aileron
+             * @default 0
+             */
+            aileron: number;
+            /**
+             * Elevator
+             * @default 0
+             */
+            elevator: number;
+            /**
+             * Rudder
+             * @default 0
+             */
+            rudder: number;
         };
         /**
          * UnitServo
@@ -1692,6 +1939,22 @@ export interface components {
              * @default 2140
              */
             max_us: number;
+        };
+        /**
+         * UnitTail
+         * @description The tail servo as the unit drives it; it is squared mechanically, never by sub-trim.
+         */
+        UnitTail: {
+            /**
+             * Subtrim Us
+             * @default 0
+             */
+            subtrim_us: number;
+            /**
+             * Frame Rate Hz
+             * @default 166
+             */
+            frame_rate_hz: number;
         };
         /**
          * NewHelicopter
@@ -1846,6 +2109,24 @@ export interface components {
             phase_error_deg: number | null;
         };
         /**
+         * ChannelOut
+         * @description A channel's value at each of its stations; percent, and µs for the pulse.
+         */
+        ChannelOut: {
+            /** Directed Pct */
+            directed_pct: number;
+            /** Travelled Pct */
+            travelled_pct: number;
+            /** Trimmed Pct */
+            trimmed_pct: number;
+            /** Limited Pct */
+            limited_pct: number;
+            /** Pulse Us */
+            pulse_us: number;
+            /** Limit Acts */
+            limit_acts: boolean;
+        };
+        /**
          * DrawnBlade
          * @description One blade as drawn.
          */
@@ -1882,13 +2163,14 @@ export interface components {
         };
         /**
          * FunctionStages
-         * @description The stages of all four functions.
+         * @description The stages of all that is sent.
          */
         FunctionStages: {
             collective: components["schemas"]["Stages"];
             aileron: components["schemas"]["Stages"];
             elevator: components["schemas"]["Stages"];
             rudder: components["schemas"]["Stages"];
+            throttle: components["schemas"]["Stages"];
         };
         /**
          * NoticeOut
@@ -1920,13 +2202,15 @@ export interface components {
         };
         /**
          * ServoOut
-         * @description One servo: throw asked (% of full), pulse sent, whether a stop holds it, horn angle.
+         * @description One servo: throw asked (% of full), its channel where the transmitter mixes, pulse sent,
+         *     whether a stop or limit holds it, horn angle.
          */
         ServoOut: {
             /** Role */
             role: string;
             /** Throw Pct */
             throw_pct: number;
+            channel: components["schemas"]["ChannelOut"] | null;
             /** Pulse Us */
             pulse_us: number;
             /** Held */
@@ -1936,25 +2220,31 @@ export interface components {
         };
         /**
          * Stages
-         * @description One function's value at each stage; percent, and µs for the pulse.
+         * @description One function's value at each stage; null where it passes through no such stage.
+         *
+         *     ``mixed_pct`` has the free mixes in it.
          */
         Stages: {
             /** Stick Pct */
             stick_pct: number;
             /** Shaped Pct */
             shaped_pct: number;
+            /** Mixed Pct */
+            mixed_pct: number;
             /** Directed Pct */
-            directed_pct: number;
+            directed_pct: number | null;
             /** Travelled Pct */
-            travelled_pct: number;
+            travelled_pct: number | null;
             /** Trimmed Pct */
-            trimmed_pct: number;
+            trimmed_pct: number | null;
             /** Limited Pct */
-            limited_pct: number;
+            limited_pct: number | null;
             /** Pulse Us */
-            pulse_us: number;
+            pulse_us: number | null;
+            /** Limit Acts */
+            limit_acts: boolean | null;
             /** Seen Pct */
-            seen_pct: number;
+            seen_pct: number | null;
             /** Demand Pct */
             demand_pct: number | null;
         };
@@ -2027,7 +2317,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions";
+            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions";
             /** Do */
             do: string[];
             /** Cautions */
@@ -2127,7 +2417,7 @@ export interface components {
             /** Slip */
             slip: components["schemas"]["SlipLine"][];
             /** Next Step */
-            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions") | null;
+            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions") | null;
             fitness: components["schemas"]["FitnessOut"];
             /** Worked On */
             worked_on: string[];
@@ -2240,7 +2530,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "corrections" | "final_directions";
+            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions";
             /** Number */
             number: number;
             /** Title */

@@ -16,6 +16,7 @@ from mint_lever.bench.steps.level import level
 from mint_lever.bench.steps.make_safe import make_safe
 from mint_lever.bench.steps.model_memory import model_memory
 from mint_lever.bench.steps.servo_basics import servo_basics
+from mint_lever.bench.steps.teach_throws import teach_throws
 from mint_lever.bench.steps.zero_pitch import zero_pitch
 from mint_lever.procedure.steps import StepName
 
@@ -32,6 +33,7 @@ ADVISERS: dict[StepName, Callable[[BenchRun], Advice]] = {
     "cyclic_throw": cyclic_throw,
     "collective_range": collective_range,
     "clearance": clear_ring,
+    "teach_throws": teach_throws,
     "corrections": corrections,
     "final_directions": final_directions,
 }

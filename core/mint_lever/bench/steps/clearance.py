@@ -9,10 +9,10 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray
+from mint_lever.bench.controls import Dial, ring
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import worst
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
-from mint_lever.setup.edit import Change
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
     ("low", -100.0),
@@ -35,17 +35,15 @@ _TOUCH_STEP_PCT = 5.0
 
 def clear_ring(run: BenchRun) -> Advice:
     """Advise on the cyclic ring from the exact geometry, then from what the pilot heard."""
-    brief, unit = heard_so_far(run), run.setup.unit
-    if unit is None:
-        return brief
+    brief, dial = heard_so_far(run), ring(run.setup)
     given = [run.answer("clearance", key) for key, _ in _LIMITS]
     found = _clearance(run.chain, Limits(given[0] or None, given[1] or None))
-    left = cyclic_left(run.chain, min(unit.ring_pct, found.ring_pct))
+    left = cyclic_left(run.chain, min(dial.value, found.ring_pct))
     touched = any(ask.word == "out" for ask in brief.asks)
     return replace(
         brief,
-        summary=_summary(found, unit.ring_pct, left),
-        actions=_actions(found, unit.ring_pct, touched),
+        summary=_summary(found, dial.value, left),
+        actions=_actions(found, dial, touched),
         rays=_rays(found),
     )
 
@@ -95,21 +93,24 @@ def heard_so_far(run: BenchRun) -> Advice:
     )
 
 
-def _actions(found: Clearance, ring: float, touched: bool) -> tuple[Action, ...]:
+def _actions(found: Clearance, dial: Dial, touched: bool) -> tuple[Action, ...]:
     keys = tuple(f"sweep.{place}" for place, _ in _SWEEPS)
+    now = dial.value
     # A ring wider than the sticks' own circle asks for nothing more.
-    if found.ring_pct < min(ring, 100.0) and found.ring_pct > 0:
-        text = f"Reduce the cyclic ring from {ring:g} to {found.ring_pct:g} %."
+    if found.ring_pct < min(now, 100.0) and found.ring_pct > 0:
+        text = f"Reduce the cyclic ring from {now:g} to {found.ring_pct:g} %."
         expect = "By the geometry it then just clears all round."
         new = found.ring_pct
     elif touched:
-        new = max(min(ring, 100.0) - _TOUCH_STEP_PCT, 5.0)
-        text = f"Reduce the cyclic ring from {ring:g} to {new:g} %, then sweep again."
+        new = max(min(now, 100.0) - _TOUCH_STEP_PCT, 5.0)
+        text = f"Reduce the cyclic ring from {now:g} to {new:g} %, then sweep again."
         expect = "No further than it takes to clear."
     else:
         return ()
-    change = (Change("unit.ring_pct", new),)
-    return (Action(key="ring", text=text, expect=expect, changes=change, keys=keys),)
+    change = (dial.set(new),)
+    return (
+        Action(key="ring", text=text, expect=expect, device=dial.device, changes=change, keys=keys),
+    )
 
 
 def _summary(found: Clearance, ring: float, cyclic: float) -> str:

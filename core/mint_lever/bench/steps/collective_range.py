@@ -2,31 +2,37 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
+from mint_lever.bench.controls import Dial, collective
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import degrees, word_for, worst
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.next_value import Control, next_value
+from mint_lever.measure.next_value import next_value
 from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
 from mint_lever.setup.edit import Change
 
-FIGURE = Control(1.0, 150.0)
+_WORKABLE_DEG = 0.5
+_APART_DEG = 0.8
+"""Two sides no further apart than this are within the workable band of their mean."""
 _STICKS = (("up", 100.0), ("down", -100.0))
-_FIGURES = {1: ("unit.collective_pct", "above"), -1: ("unit.collective_low_pct", "below")}
 
 
 def collective_range(run: BenchRun) -> Advice:
-    """Advise on the unit's collective figure for each side of centre."""
-    if run.setup.unit is None:
-        return Advice(step="collective_range", do=("Set it with the swash mix.",), asks=())
+    """Advise on the collective's figure for each side of centre.
+
+    A transmitter that mixes has one figure for both sides: it is set by the mean of the two.
+    """
+    both = run.setup.mixing_unit is None
     asks: list[Ask] = []
     actions: list[Action] = []
     rulers: list[Ruler] = []
     gauges: list[float] = []
     for key, stick in _STICKS:
-        path, side = _FIGURES[run.unit_side(stick)]
+        dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
-        band = Band.around(target, 0.3, 0.5)
+        band = Band.around(target, 0.3, _WORKABLE_DEG)
         raw = run.mean("collective_range", key)
         gauge = None if raw is None else raw if key == "up" else -raw
         held = len(run.held("collective_range", key))
@@ -51,18 +57,20 @@ def collective_range(run: BenchRun) -> Advice:
         predicted = None
         if gauge is not None:
             gauges.append(gauge)
-            if word in ("out", "workable"):
-                action, predicted = _next(run, key, path, side, gauge, target, word == "out")
+            if word in ("out", "workable") and not both:
+                action, predicted = _next(run, dial, (key,), target, word == "out")
                 actions += [action] if action else []
         marks = run.marks("collective_range", key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
             lands = None if predicted is None else turn * predicted
-            own = Band.around(turn * target, 0.3, 0.5)
+            own = Band.around(turn * target, 0.3, _WORKABLE_DEG)
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
     outcome = None if not gauges else worst(ask.word for ask in asks)
+    if both and len(gauges) == 2 and outcome in ("out", "workable"):
+        actions = _one_figure(run, dial, dict(zip(("up", "down"), gauges, strict=True)))
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]
@@ -87,32 +95,94 @@ def collective_range(run: BenchRun) -> Advice:
     )
 
 
+def _one_figure(run: BenchRun, dial: Dial, gauges: dict[str, float]) -> list[Action]:
+    """One swash mix serves both sides: by their mean, or where they are too far apart for that by
+    the shorter one, and the longer one shortened with the pitch curve."""
+    over = {key: gauge - _target(run, key) for key, gauge in gauges.items()}
+    short, long = sorted(over, key=lambda key: over[key])
+    if over[long] - over[short] <= _APART_DEG:
+        target = (_target(run, "up") + _target(run, "down")) / 2
+        needed = max(abs(miss) for miss in over.values()) > _WORKABLE_DEG
+        action, _ = _next(run, dial, ("up", "down"), target, needed)
+    elif abs(over[short]) > _WORKABLE_DEG:
+        action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
+    else:
+        action = _shorten(run, long, gauges[long])
+    return [action] if action else []
+
+
+def _shorten(run: BenchRun, key: str, gauge: float) -> Action:
+    """Shorten one side of the pitch curve, the same in every mode: they all share the swash mix."""
+    target = _target(run, key)
+    share = target / gauge
+    modes = run.setup.transmitter.modes
+    changes = []
+    for name in modes.names():
+        curve = getattr(modes, name).pitch_curve
+        shorter = [
+            round(50 + (value - 50) * share, 1) if (value > 50) == (key == "up") else value
+            for value in curve
+        ]
+        changes.append(Change(f"transmitter.modes.{name}.pitch_curve", shorter))
+    end = round(50 + (50 if key == "up" else -50) * share, 1)
+    return Action(
+        key=f"curve.{key}",
+        text=(
+            f"Shorten the {'upper' if key == 'up' else 'lower'} side of the pitch curve in every "
+            f"mode: what was {'100' if key == 'up' else '0'} becomes {end:g} %."
+        ),
+        expect=f"Expect {degrees(target if key == 'up' else -target)}.",
+        device="transmitter",
+        changes=tuple(changes),
+        keys=(key,),
+    )
+
+
 def _target(run: BenchRun, key: str) -> float:
     targets = run.setup.targets
     return targets.collective_high_deg if key == "up" else targets.collective_low_deg
 
 
 def _next(
-    run: BenchRun, key: str, path: str, side: str, gauge: float, target: float, needed: bool
+    run: BenchRun, dial: Dial, keys: tuple[str, ...], target: float, needed: bool
 ) -> tuple[Action | None, float | None]:
-    name = path.split(".")[1]
-    old = float(getattr(run.setup.unit, name))
-    past = run.comparable("collective_range", key, path)
-    turn = 1.0 if key == "up" else -1.0
-    values = [float(getattr(entry.setup.unit, name)) for entry in past]
-    gauges = [turn * entry.value for entry in past]
+    values, gauges = _pairs(run, dial, keys)
     try:
-        found = next_value(values or [old], gauges or [gauge], target, FIGURE)
+        found = next_value(values, gauges, target, dial.control)
     except InvalidRequest:
         return None, None
-    if found.value == old:
+    if found.value == dial.value:
         return None, None
+    turn = -1.0 if keys == ("down",) else 1.0
     action = Action(
-        key=f"figure.{key}",
-        text=f"Set the unit's collective {side} centre from {old:g} to {found.value:g} %.",
-        expect=f"Expect {degrees(turn * found.expected)}.",
-        changes=(Change(path, found.value),),
-        keys=(key,),
+        key="figure" if len(keys) > 1 else f"figure.{keys[0]}",
+        text=f"Set {dial.name} from {dial.value:g} to {found.value:g} %.",
+        expect=f"Expect {degrees(turn * found.expected)}" + (" each way." if keys[1:] else "."),
+        device=dial.device,
+        changes=(dial.set(found.value),),
+        keys=keys,
         needed=needed,
     )
     return action, found.expected
+
+
+def _pairs(run: BenchRun, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float], list[float]]:
+    """Comparable (figure, gauge) pairs; of several sides, the mean of figures read on each."""
+    read: dict[float, dict[str, list[float]]] = {}
+    for key in keys:
+        turn = 1.0 if key == "up" else -1.0
+        for entry in run.comparable("collective_range", key, dial.path):
+            above = dial.path != "unit.collective_low_pct"
+            figure = collective(entry.setup, above).value
+            read.setdefault(figure, {}).setdefault(key, []).append(turn * entry.value)
+    whole = {figure: sides for figure, sides in read.items() if len(sides) == len(keys)}
+    values = [figure for figure, sides in whole.items() for _ in _repeats(sides)]
+    gauges = [gauge for sides in whole.values() for gauge in _repeats(sides)]
+    return values, gauges
+
+
+def _repeats(sides: dict[str, list[float]]) -> list[float]:
+    """Single readings of one side, each by itself; the mean where there are two sides."""
+    if len(sides) == 1:
+        return next(iter(sides.values()))
+    return [float(np.mean([np.mean(values) for values in sides.values()]))]

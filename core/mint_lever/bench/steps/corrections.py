@@ -35,7 +35,7 @@ def corrections(run: BenchRun) -> Advice:
     """Advise on what the pilot saw when tipping and turning the model."""
     asks: list[Ask] = []
     actions: list[Action] = []
-    unit = run.setup.unit
+    unit = run.setup.stabilising_unit
     for key, label, axis, options in _TIPS:
         answer = run.answer("corrections", key)
         every = (*options, _STILL)

@@ -2,27 +2,28 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
+from mint_lever.bench.controls import Dial, SwashFunction, cyclic
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import word_for, worst
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.next_value import Control, next_value
+from mint_lever.measure.next_value import next_value
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
 from mint_lever.measure.verdict import REFERENCE_TILT, Band, Word, judge
 from mint_lever.setup.edit import Change
 
-FIGURE = Control(1.0, 150.0)
-_PATH = "unit.cyclic_pct"
 _REPEATS_DEG = 0.07
 """Of half the difference of two readings: a gauge's own 0.1° (F23) over the root of two."""
-# (key, what to do, aileron, elevator, azimuth, optional)
+# (key, what to do, aileron, elevator, azimuth)
 _READS = (
-    ("right", "stick full right, blade over the boom", 100.0, 0.0, 180.0, False),
-    ("left", "stick full left, blade over the boom", -100.0, 0.0, 180.0, False),
-    ("forward", "stick full forward, blade on the right", 0.0, 100.0, 90.0, True),
-    ("back", "stick full back, blade on the right", 0.0, -100.0, 90.0, True),
+    ("right", "stick full right, blade over the boom", 100.0, 0.0, 180.0),
+    ("left", "stick full left, blade over the boom", -100.0, 0.0, 180.0),
+    ("forward", "stick full forward, blade on the right", 0.0, 100.0, 90.0),
+    ("back", "stick full back, blade on the right", 0.0, -100.0, 90.0),
 )
 _HOLES = (
     ("horn_mm", "Holes your horns have", "mm from the shaft, with spaces between"),
@@ -32,45 +33,32 @@ _HOLES = (
 
 
 def cyclic_throw(run: BenchRun) -> Advice:
-    """Advise on the unit's cyclic figure, and on moving a ball when that leaves its window."""
-    unit, targets = run.setup.unit, run.setup.targets
-    if unit is None:
-        return Advice(step="cyclic_throw", do=("Set the throw with the swash mix.",), asks=())
-    full = unit.cyclic_school == "full_throw"
+    """Advise on the cyclic figure, and on moving a ball when that leaves the unit's window.
+
+    A unit has one figure for both axes, read on aileron; a transmitter that mixes has one for each.
+    """
+    unit, targets = run.setup.mixing_unit, run.setup.targets
+    full = unit is None or unit.cyclic_school == "full_throw"
     band = throw_band(targets.cyclic_deg) if full else REFERENCE_TILT
     target = targets.cyclic_deg if full else targets.reference_tilt_deg
-    reads = {key: run.mean("cyclic_throw", key) for key, *_ in _READS}
-    gauge = _half(reads["right"], reads["left"])
-    times = min(len(run.held("cyclic_throw", key)) for key in ("right", "left"))
-    word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
-    other = _half(reads["forward"], reads["back"])
-    asks = [
-        Ask(
-            key=key,
-            label=f"Pitch, {label}",
-            kind="number",
-            hint="With its sign; a blade's own offset cancels between the two.",
-            unit="°",
-            low=-30.0,
-            high=30.0,
-            sticks=(0.0, aileron, elevator),
-            azimuth=azimuth,
-            blade=0,
-            optional=optional,
-            answer=run.answer("cyclic_throw", key),
-            word=None if optional else _end_word(run, key, gauge, band, times),
-        )
-        for key, label, aileron, elevator, azimuth, optional in _READS
-    ]
+    axes = [_axis(run, "aileron", band)]
+    elevator = _axis(run, "elevator", band)
+    if unit is None:
+        axes.append(elevator)
+    asks = [_read(run, read, axes, band) for read in _READS]
     asks += [_holes(run, *each) for each in _HOLES]
     actions: list[Action] = []
-    predicted = None
-    outcome = None if all(reads[key] is None for key in ("right", "left")) else worst([word])
-    if gauge is not None and word in ("out", "workable"):
-        action, predicted = _next_figure(run, gauge, target, needed=word == "out")
-        if action is not None:
-            actions.append(action)
-    window = judge(unit.cyclic_pct, UNIT_WINDOW, 0.0) if full else "in"
+    rulers: list[Ruler] = []
+    nothing = all(run.answer("cyclic_throw", key) is None for axis in axes for key in axis.keys)
+    outcome = None if nothing else worst(axis.word for axis in axes)
+    for axis in axes:
+        predicted = None
+        if axis.gauge is not None and axis.word in ("out", "workable"):
+            action, predicted = _next_figure(run, axis, target)
+            actions += [action] if action else []
+        rulers += _rulers(run, axis, band, predicted, full)
+    figure = axes[0].dial.value
+    window = judge(figure, UNIT_WINDOW, 0.0) if full and unit is not None else "in"
     if outcome in ("good", "workable") and window != "in":
         actions += _move_ball(run, target)
         outcome = "workable"
@@ -82,12 +70,58 @@ def cyclic_throw(run: BenchRun) -> Advice:
             if full
             else "Let the unit show its reference tilt, each way.",
             "Read the gauge at both ends.",
+            *(("Blade A across the boom: the same with elevator.",) if unit is None else ()),
         ),
         asks=tuple(asks),
-        summary=_summary(gauge, other, target, unit.cyclic_pct, window, full),
+        summary=_summary(axes, elevator.gauge, target, window, full),
         actions=tuple(actions),
-        rulers=_rulers(run, band, predicted, full),
+        rulers=tuple(rulers),
         outcome=outcome,
+    )
+
+
+@dataclass(frozen=True)
+class _Axis:
+    """One cyclic axis as read: its two ends' keys, its dial, the mean of both ends."""
+
+    function: SwashFunction
+    keys: tuple[str, str]
+    dial: Dial
+    gauge: float | None
+    times: int
+    word: Word | None
+
+
+def _axis(run: BenchRun, function: SwashFunction, band: Band) -> _Axis:
+    keys = ("right", "left") if function == "aileron" else ("forward", "back")
+    gauge = _half(*(run.mean("cyclic_throw", key) for key in keys))
+    times = min(len(run.held("cyclic_throw", key)) for key in keys)
+    word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
+    return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word)
+
+
+def _read(
+    run: BenchRun,
+    read: tuple[str, str, float, float, float],
+    axes: list[_Axis],
+    band: Band,
+) -> Ask:
+    key, label, aileron, elevator, azimuth = read
+    axis = next((axis for axis in axes if key in axis.keys), None)
+    return Ask(
+        key=key,
+        label=f"Pitch, {label}",
+        kind="number",
+        hint="With its sign; a blade's own offset cancels between the two.",
+        unit="°",
+        low=-30.0,
+        high=30.0,
+        sticks=(0.0, aileron, elevator),
+        azimuth=azimuth,
+        blade=0,
+        optional=axis is None,
+        answer=run.answer("cyclic_throw", key),
+        word=None if axis is None else _end_word(run, key, axis.gauge, band, axis.times),
     )
 
 
@@ -109,38 +143,38 @@ def _half(one: float | None, other: float | None) -> float | None:
     return None if one is None or other is None else abs(one - other) / 2
 
 
-def _next_figure(
-    run: BenchRun, gauge: float, target: float, needed: bool
-) -> tuple[Action | None, float | None]:
-    values, gauges = _pairs(run)
-    unit = run.setup.unit
-    assert unit is not None
+def _next_figure(run: BenchRun, axis: _Axis, target: float) -> tuple[Action | None, float | None]:
+    values, gauges = _pairs(run, axis)
+    dial = axis.dial
     try:
-        found = next_value(values or [unit.cyclic_pct], gauges or [gauge], target, FIGURE)
+        found = next_value(
+            values or [dial.value], gauges or [axis.gauge or 0.0], target, dial.control
+        )
     except InvalidRequest:
         return None, None
-    if found.value == unit.cyclic_pct:
+    if found.value == dial.value:
         return None, None
     return Action(
-        key="figure",
-        text=f"Set the unit's cyclic figure from {unit.cyclic_pct:g} to {found.value:g} %.",
+        key="figure" if axis.function == "aileron" else f"figure.{axis.function}",
+        text=f"Set {dial.name} from {dial.value:g} to {found.value:g} %.",
         expect=f"Expect {found.expected:.1f}° at full stick; the gauge decides.",
-        changes=(Change(_PATH, found.value),),
-        keys=("right", "left", "forward", "back"),
-        needed=needed,
+        device=dial.device,
+        changes=(dial.set(found.value),),
+        keys=tuple(key for key, *_ in _READS) if dial.device == "unit" else axis.keys,
+        needed=axis.word == "out",
     ), found.expected
 
 
-def _pairs(run: BenchRun) -> tuple[list[float], list[float]]:
+def _pairs(run: BenchRun, axis: _Axis) -> tuple[list[float], list[float]]:
     """Comparable (figure, gauge) pairs: both ends read at the same figure."""
     ends: dict[float, dict[str, list[float]]] = {}
-    for key in ("right", "left"):
-        for entry in run.comparable("cyclic_throw", key, _PATH):
-            if entry.setup.unit is not None:
-                at = ends.setdefault(entry.setup.unit.cyclic_pct, {})
-                at.setdefault(key, []).append(entry.value)
+    for key in axis.keys:
+        for entry in run.comparable("cyclic_throw", key, axis.dial.path):
+            at = ends.setdefault(cyclic(entry.setup, axis.function).value, {})
+            at.setdefault(key, []).append(entry.value)
+    one, other = axis.keys
     pairs = {
-        figure: abs(np.mean(read["right"]) - np.mean(read["left"])) / 2
+        figure: abs(np.mean(read[one]) - np.mean(read[other])) / 2
         for figure, read in ends.items()
         if len(read) == 2
     }
@@ -195,14 +229,17 @@ def _moving(run: BenchRun, remedy: Remedy) -> Action:
 
 
 def _summary(
-    gauge: float | None, other: float | None, target: float, figure: float, window: str, full: bool
+    axes: list[_Axis], elevator: float | None, target: float, window: str, full: bool
 ) -> str:
+    gauge, figure = axes[0].gauge, axes[0].dial.value
     if gauge is None:
         what = f"{target:g}° at full stick" if full else f"the reference tilt of {target:g}°"
         return f"Wanted: {what}."
     text = f"{gauge:.1f}° where {target:g}° is wanted, at {figure:g} %."
-    if other is not None and abs(other - gauge) > 0.5:
-        text += f" Elevator gives {other:.1f}°: look at the balls' radii and the layout."
+    if elevator is not None and len(axes) > 1:
+        text += f" Elevator {elevator:.1f}° at {axes[1].dial.value:g} %."
+    elif elevator is not None and abs(elevator - gauge) > 0.5:
+        text += f" Elevator gives {elevator:.1f}°: look at the balls' radii and the layout."
     if window != "in":
         way = "outward on the horns" if figure > UNIT_WINDOW.high else "inward on the horns"
         size = "above" if figure > UNIT_WINDOW.high else "below"
@@ -213,14 +250,18 @@ def _summary(
     return text
 
 
-def _rulers(run: BenchRun, band: Band, predicted: float | None, full: bool) -> tuple[Ruler, ...]:
+def _rulers(
+    run: BenchRun, axis: _Axis, band: Band, predicted: float | None, full: bool
+) -> list[Ruler]:
     marks = [
         type(mark)(abs(mark.value), mark.moment, mark.holds)
-        for key in ("right", "left")
+        for key in axis.keys
         for mark in run.marks("cyclic_throw", key)
     ]
-    label = "cyclic, full stick" if full else "reference tilt"
     if not marks:
-        return ()
+        return []
     marks.sort(key=lambda mark: mark.moment)
-    return (Ruler(label=label, unit="°", band=band, marks=tuple(marks), predicted=predicted),)
+    label = "cyclic, full stick" if full else "reference tilt"
+    if axis.dial.device == "transmitter":
+        label = f"{axis.function}, full stick"
+    return [Ruler(label=label, unit="°", band=band, marks=tuple(marks), predicted=predicted)]

@@ -12,6 +12,13 @@ from typing import Any, Literal
 
 from mint_lever.axes import Pose
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Outcome, Work
+from mint_lever.bench.controls import (
+    reverse_function,
+    reverse_servo,
+    servo_reversed,
+    sub_trim,
+    sub_trim_us,
+)
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.sketches import Movement, sketch_of
 from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
@@ -196,13 +203,11 @@ def _newest(run: BenchRun, key: str) -> Any:
 
 
 def _phase(run: BenchRun) -> float:
-    return 0.0 if run.setup.unit is None else run.setup.unit.phase_deg
+    return 0.0 if run.setup.mixing_unit is None else run.setup.mixing_unit.phase_deg
 
 
 def _reversed(run: BenchRun) -> list[bool]:
-    if run.setup.unit is None:
-        return [False] * len(run.setup.airframe.servos)
-    return [servo.reversed for servo in run.setup.unit.servos]
+    return [servo_reversed(run.setup, i) for i in range(len(run.setup.airframe.servos))]
 
 
 @lru_cache(maxsize=64)
@@ -326,14 +331,10 @@ def _mending(run: BenchRun, seen: _Seen) -> tuple[Action, ...]:
 
 
 def _part(run: BenchRun, mend: Mend) -> tuple[list[Change], list[Work]]:
-    if mend.kind == "reverse_servo" and run.setup.unit is not None:
-        servo = mend.servos[0]
-        turned = not run.setup.unit.servos[servo].reversed
-        return [Change(f"unit.servos.{servo}.reversed", turned)], []
+    if mend.kind == "reverse_servo":
+        return [reverse_servo(run.setup, mend.servos[0])], []
     if mend.function is not None:
-        channel = getattr(run.setup.transmitter.channels, mend.function)
-        path = f"transmitter.channels.{mend.function}.reversed"
-        return [Change(path, not channel.reversed)], []
+        return [reverse_function(run.setup, mend.function)], []
     if mend.kind == "exchange_plugs":
         return [], [Work("exchange_plugs", mend.servos[0], float(mend.servos[1]))]
     if mend.kind == "set_layout":
@@ -364,20 +365,19 @@ def _note_mounting(run: BenchRun, seen: _Seen) -> Action | None:
     after this rests on it.
     """
     look = seen.looks["collective"]
-    if run.setup.unit is None or isinstance(look, str) or 0 in look:
+    if isinstance(look, str) or 0 in look:
         return None
     above = run.unit_side(100.0)
     changes: list[Change] = []
-    for i, (servo, set_) in enumerate(
-        zip(run.setup.airframe.servos, run.setup.unit.servos, strict=True)
-    ):
-        mounted = look[i] * above * (-1 if set_.reversed else 1)
+    for i, servo in enumerate(run.setup.airframe.servos):
+        mounted = look[i] * above * (-1 if servo_reversed(run.setup, i) else 1)
         if mounted != servo.mounted:
             changes.append(Change(f"airframe.servos.{i}.mounted", mounted))
         stands = run.mean("horns", f"horn.{i}")
         if stands is not None:
             # What the sub-trim takes out is in the horn's own error.
-            error = round(stands - mounted * set_.subtrim_us / servo.us_per_deg, 1)
+            trim_us = sub_trim(run.setup, i).value * sub_trim_us(run.setup)
+            error = round(stands - mounted * trim_us / servo.us_per_deg, 1)
             if abs(error - servo.horn_error_deg) > 0.05:
                 changes.append(Change(f"airframe.servos.{i}.horn_error_deg", error))
     if not changes:

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Ruler, Work
+from mint_lever.bench.controls import Dial, sub_trim, sub_trim_us
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import degrees, worst
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.next_value import Control, next_value
+from mint_lever.measure.next_value import next_value
 from mint_lever.measure.spline import best_horn_places, spline_step_deg
 from mint_lever.measure.verdict import SUB_TRIM_US, Band, Word, judge
-from mint_lever.setup.edit import Change
 
 SQUARE = Band.around(0.0, 1.0, 2.0)
-_TRIM = Control(-200.0, 200.0, 1.0)
 _ARMS, _TEETH = 4.0, 25.0
 _DEAF_SHARE = 0.35
 _WORTH_DEG = 1.0
@@ -111,48 +110,63 @@ def _wheel(key: str, label: str, low: int, high: int, answer: float | None, usua
 def _word(run: BenchRun, index: int, error: float) -> Word:
     """The horn's own verdict, or that of its sub-trim where that is the worse."""
     word = judge(error, SQUARE, 0.0)
-    if run.setup.unit is not None and word == "in":
-        trim = judge(run.setup.unit.servos[index].subtrim_us, SUB_TRIM_US, 0.0)
+    if word == "in":
         # Beyond the usual size it still works; the words beside it say what that costs.
-        return "workable" if trim != "in" else word
+        return "workable" if judge(_trim_us(run, index), SUB_TRIM_US, 0.0) != "in" else word
     return word
+
+
+def _trim_us(run: BenchRun, index: int) -> float:
+    return sub_trim(run.setup, index).value * sub_trim_us(run.setup)
+
+
+def _degrees(run: BenchRun, index: int, trim: float) -> float:
+    """What a sub-trim (in its dial's unit) turns a horn, degrees, + raises the ball."""
+    servo = run.setup.airframe.servos[index]
+    return servo.mounted * trim * sub_trim_us(run.setup) / servo.us_per_deg
 
 
 def _mend(
     run: BenchRun, index: int, error: float, arms: int, teeth: int
 ) -> tuple[Action | None, float | None]:
-    servo = run.setup.airframe.servos[index]
-    trim = run.setup.unit.servos[index].subtrim_us if run.setup.unit else 0.0
-    past = run.comparable("horns", f"horn.{index}", f"unit.servos.{index}.subtrim_us")
-    if len({entry.setup.unit.servos[index].subtrim_us for entry in past if entry.setup.unit}) < 2:
+    dial = sub_trim(run.setup, index)
+    pairs = _past(run, index)
+    if len({trim for trim, _ in pairs}) < 2:
         # The horn's own place, without the sub-trim that is in.
-        own = error - servo.mounted * trim / servo.us_per_deg
+        own = error - _degrees(run, index, dial.value)
         best = best_horn_places(own, arms, teeth, 1)[0]
         if abs(best.left_deg) < abs(own) - _WORTH_DEG:
-            return _press(index, trim, best.arm, best.teeth, best.left_deg), best.left_deg
-    value, expected = _next_trim(run, index, error, past_values(past, index))
-    if value == trim or run.setup.unit is None:
+            return _press(index, dial, best.arm, best.teeth, best.left_deg), best.left_deg
+    value, expected = _next_trim(run, index, error, pairs)
+    if value == dial.value:
         return None, None
-    path = f"unit.servos.{index}.subtrim_us"
+    unit = "µs" if dial.device == "unit" else "%"
     action = Action(
         key=f"trim.{index}",
-        text=f"Set servo {index + 1}'s sub-trim from {trim:+.0f} to {value:+.0f} µs.",
+        text=f"Set {dial.name} from {dial.value:+.0f} to {value:+.0f} {unit}.",
         expect=f"Expect the horn at {degrees(expected)} off square.",
-        changes=(Change(path, value),),
+        device=dial.device,
+        changes=(dial.set(value),),
         keys=(f"horn.{index}",),
         needed=judge(error, SQUARE, 0.0) != "in",
     )
     return (action if action.needed else None), expected
 
 
+def _past(run: BenchRun, index: int) -> list[tuple[float, float]]:
+    """Pairs of (sub-trim in its dial's unit, horn degrees) of comparable readings."""
+    path = sub_trim(run.setup, index).path
+    past = run.comparable("horns", f"horn.{index}", path)
+    return [(sub_trim(entry.setup, index).value, entry.value) for entry in past]
+
+
 def _deaf(run: BenchRun, index: int) -> bool:
     """Whether a sub-trim hardly moved this horn: then it goes to another servo."""
-    path = f"unit.servos.{index}.subtrim_us"
-    past = past_values(run.comparable("horns", f"horn.{index}", path), index)
+    past = _past(run, index)
     if len({trim for trim, _ in past}) < 2:
         return False
     (trim, horn), (before, stood) = past[-1], next(p for p in past[::-1] if p[0] != past[-1][0])
-    usual = abs(trim - before) / run.setup.airframe.servos[index].us_per_deg
+    usual = abs(_degrees(run, index, trim - before))
     return abs(horn - stood) < _DEAF_SHARE * usual
 
 
@@ -169,53 +183,46 @@ def _lead(index: int, count: int, answer: str | None) -> Ask:
 
 
 def _exchange(run: BenchRun, index: int, other: int) -> Action:
-    unit = run.setup.unit
-    trims = [i for i in (index, other) if unit is not None and unit.servos[i].subtrim_us]
+    dials = [sub_trim(run.setup, i) for i in (index, other)]
+    trims = [dial for dial in dials if dial.value]
     return Action(
         key=f"leads.{index}",
         text=f"Exchange the leads of servos {index + 1} and {other + 1}"
         + (", and take their sub-trims out." if trims else "."),
         expect="Then read both horns again.",
         device="helicopter",
-        changes=tuple(Change(f"unit.servos.{i}.subtrim_us", 0.0) for i in trims),
+        changes=tuple(dial.set(0.0) for dial in trims),
         work=(Work("exchange_plugs", index, float(other)),),
         aspects=("servo_direction",),
         keys=tuple(f"{kind}.{i}" for kind in ("horn", "lead") for i in (index, other)),
     )
 
 
-def past_values(past: list, index: int) -> list[tuple[float, float]]:  # type: ignore[type-arg]
-    """Pairs of (sub-trim µs, horn degrees) of comparable readings."""
-    return [(e.setup.unit.servos[index].subtrim_us, e.value) for e in past if e.setup.unit]
-
-
 def _next_trim(
     run: BenchRun, index: int, error: float, pairs: list[tuple[float, float]]
 ) -> tuple[float, float]:
-    servo = run.setup.airframe.servos[index]
+    dial = sub_trim(run.setup, index)
     if len({value for value, _ in pairs}) > 1:
         try:
-            found = next_value([v for v, _ in pairs], [g for _, g in pairs], 0.0, _TRIM)
+            found = next_value([v for v, _ in pairs], [g for _, g in pairs], 0.0, dial.control)
             return found.value, found.expected
         except InvalidRequest:
             pass  # a sub-trim that moves nothing: fall back to the data sheet's own figure
-    trim = run.setup.unit.servos[index].subtrim_us if run.setup.unit else 0.0
-    value = trim - servo.mounted * error * servo.us_per_deg
-    value = float(min(max(round(value), _TRIM.low), _TRIM.high))
-    return value, error + servo.mounted * (value - trim) / servo.us_per_deg
+    value = dial.value - error / _degrees(run, index, 1.0)
+    value = float(min(max(round(value), dial.control.low), dial.control.high))
+    return value, error + _degrees(run, index, value - dial.value)
 
 
-def _press(index: int, trim: float, arm: int, teeth: int, left: float) -> Action:
+def _press(index: int, dial: Dial, arm: int, teeth: int, left: float) -> Action:
     where = f"arm {arm + 1} of the wheel (arm 1 is the one on now)" if arm else "the same arm"
     turn = "" if not teeth else f", {abs(teeth)} teeth {'up' if teeth > 0 else 'down'}"
-    changes = (Change(f"unit.servos.{index}.subtrim_us", 0.0),) if trim else ()
-    also = " Take its sub-trim out." if trim else ""
+    also = " Take its sub-trim out." if dial.value else ""
     return Action(
         key=f"press.{index}",
         text=f"Servo {index + 1}: press the horn on with {where}{turn}.{also}",
         expect=f"Expect {degrees(left)} off square.",
         device="helicopter",
-        changes=changes,
+        changes=(dial.set(0.0),) if dial.value else (),
         work=(Work("press_horn", index, teeth, arm),),
         aspects=("servo",),
         keys=(f"horn.{index}",),
@@ -223,9 +230,7 @@ def _press(index: int, trim: float, arm: int, teeth: int, left: float) -> Action
 
 
 def _trim_verdict(run: BenchRun, index: int) -> list[str]:
-    if run.setup.unit is None:
-        return []
-    trim = run.setup.unit.servos[index].subtrim_us
+    trim = _trim_us(run, index)
     word = judge(trim, SUB_TRIM_US, 0.0)
     if word == "in":
         return []

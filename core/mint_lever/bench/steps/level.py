@@ -151,11 +151,12 @@ def _trim(
     run: BenchRun, place: Literal["low", "high"] | str, stick: float, tilt: tuple[float, float]
 ) -> tuple[Action | None, tuple[float, float] | None]:
     """The collective-to-cyclic trims of one side that take a tilt out, from the exact chain."""
-    if run.setup.unit is None or max(map(abs, tilt)) <= LEVEL.high:
+    unit = run.setup.mixing_unit
+    if unit is None or max(map(abs, tilt)) <= LEVEL.high:
         return None, None
     above = run.unit_side(stick)
     name = "high" if above > 0 else "low"
-    side = getattr(run.setup.unit.level_trim, name)
+    side = getattr(unit.level_trim, name)
     slope = _tilt_per_trim(run, above)
     more = np.linalg.solve(slope, -np.asarray(tilt))
     old = np.array([side.aileron_pct, side.elevator_pct])

@@ -30,7 +30,7 @@ def highest_rate_hz(rated_hz: float, centre_us: float, longest_us: float) -> flo
 
 def servo_basics(run: BenchRun) -> Advice:
     """Advise on pulse family and frame rate from the servos' rating and what they do."""
-    unit = run.setup.unit
+    unit = run.setup.stabilising_unit
     if unit is None:
         return _without_unit(run)
     rated, behave = run.answer("servo_basics", "rated"), run.answer("servo_basics", "behave")
