@@ -14,8 +14,14 @@ def test_smooth_is_pchip_and_straight_is_linear(seed):
     if seed % 4 == 0:
         points = np.round(points / 25) * 25  # flat stretches and equal neighbours
     at = np.linspace(0, 100, len(points))
+    places = None
+    if seed % 3 == 0 and len(points) > 2:
+        inside = np.sort(rng.choice(np.arange(1, 100), len(points) - 2, replace=False))
+        at = places = np.concatenate([[0.0], inside, [100.0]])
     dense = np.linspace(0, 100, 777)
-    assert curve(points, dense, "smooth") == pytest.approx(
+    assert curve(points, dense, "smooth", places) == pytest.approx(
         PchipInterpolator(at, points)(dense), abs=1e-9
     )
-    assert curve(points, dense) == pytest.approx(np.interp(dense, at, points), abs=1e-9)
+    assert curve(points, dense, places=places) == pytest.approx(
+        np.interp(dense, at, points), abs=1e-9
+    )

@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 
-from mint_lever.bench.controls import ring
 from mint_lever.bench.learning import learn
 from mint_lever.chain import Sticks
+from mint_lever.dials import ring
 from mint_lever.simulate.builds import random_helicopter
 from mint_lever.simulate.evening import work_through
 

@@ -6,9 +6,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from mint_lever.bench.advice import Action
-from mint_lever.bench.controls import ring
 from mint_lever.bench.run import BenchRun
 from mint_lever.chain.sticks import Sticks
+from mint_lever.dials import ring
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.fit import GAUGE_SD_DEG, Fit, Parameter, Reading, fit_geometry
 from mint_lever.procedure.steps import StepName

@@ -13,10 +13,10 @@ import numpy as np
 from mint_lever.axes import Function
 from mint_lever.bench.advice import Advice, Mark
 from mint_lever.bench.cautions import CAUTIONS
-from mint_lever.bench.controls import function_way
 from mint_lever.bench.log import Entry, Event
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
+from mint_lever.dials import function_way
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.procedure.graph import undone_by
 from mint_lever.procedure.steps import Aspect, Step, StepName, steps_for

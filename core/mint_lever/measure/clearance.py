@@ -21,6 +21,8 @@ _TOUCHES: tuple[Touching, ...] = (
     "link angle",
     "blade link",
 )
+Place = Literal["low", "mid", "high"]
+_PLACES: tuple[Place, ...] = ("low", "mid", "high")
 COLLECTIVES: tuple[float, ...] = (-1.0, 0.0, 1.0)
 _AZIMUTHS: Array = np.linspace(0.0, 360.0, 48, endpoint=False)
 _LARGEST_PCT = 142.0
@@ -41,7 +43,7 @@ class Touch:
 
     ring_pct: float
     what: Touching
-    collective: Literal["low", "mid", "high"]
+    collective: Place
     azimuth_deg: float
     """Toward which the swash tilts down there."""
 
@@ -108,14 +110,29 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
         return Clearance(ring, None, cyclic, _AZIMUTHS, clear)
     at = slice(first, first + 1)
     what = int(_touching(chain, given, collective[at], azimuth[at], high[at])[0])
-    names: tuple[Literal["low", "mid", "high"], ...] = ("low", "mid", "high")
-    touch = Touch(
-        ring_pct=float(high[first]),
-        what=_TOUCHES[what],
-        collective=names[COLLECTIVES.index(float(collective[first]))],
-        azimuth_deg=float(azimuth[first]),
-    )
+    touch = _touch(what, float(high[first]), collective, azimuth, first)
     return Clearance(ring, touch, cyclic, _AZIMUTHS, clear)
+
+
+def touches(chain: Chain, ring_pct: float, limits: Limits | None = None) -> Touch | None:
+    """Say what touches first on a ring, all round at three collectives; None when nothing does."""
+    collective, azimuth = (
+        part.ravel() for part in np.meshgrid(COLLECTIVES, _AZIMUTHS, indexing="ij")
+    )
+    ring = np.full_like(azimuth, ring_pct)
+    what = _touching(chain, limits or Limits(), collective, azimuth, ring)
+    if (what < 0).all():
+        return None
+    return _touch(int(what.max()), ring_pct, collective, azimuth, int(what.argmax()))
+
+
+def _touch(what: int, ring_pct: float, collective: Array, azimuth: Array, at: int) -> Touch:
+    return Touch(
+        ring_pct=ring_pct,
+        what=_TOUCHES[what],
+        collective=_PLACES[COLLECTIVES.index(float(collective[at]))],
+        azimuth_deg=float(azimuth[at]),
+    )
 
 
 def _demand(chain: Chain, collective: Array, azimuth: Array, ring_pct: Array) -> Array:

@@ -47,9 +47,10 @@ def with_layout(setup: Setup, layout: LayoutName) -> Setup:
 
 
 def with_arrangement(setup: Setup, arrangement: Arrangement) -> Setup:
-    """Give the setup with the mixing done elsewhere; what the other device held stays written down.
+    """Give the setup with the mixing done elsewhere.
 
-    Throws carry over: the swash mix starts with the unit's figures, and the other way round.
+    Throws carry over: the swash mix starts with the unit's figures, and the other way round. A unit
+    that mixes leaves no swash mix in the transmitter; a unit stays written down, its tail goes on.
     """
     balls = setup.airframe.swash.balls
     transmitter, unit = setup.transmitter, setup.unit
@@ -59,6 +60,8 @@ def with_arrangement(setup: Setup, arrangement: Arrangement) -> Setup:
             update["swash_mix"] = _mix_like(setup.airframe.swash, unit)
         if transmitter.servo_channels is None:
             update["servo_channels"] = [Channel() for _ in balls]
+    else:
+        update = {"swash_mix": None, "servo_channels": None}
     if unit is None and arrangement != "transmitter_mixes":
         unit = Unit(servos=[UnitServo() for _ in balls])
         if (mix := transmitter.swash_mix) is not None:

@@ -14,11 +14,11 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, wrap_deg
-from mint_lever.bench.controls import ring
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.diagnose.hypotheses import SEEN, Command
+from mint_lever.dials import ring
 from mint_lever.measure.clearance import Limits, clearance
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes

@@ -9,9 +9,9 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Ray
-from mint_lever.bench.controls import Dial, ring
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import worst
+from mint_lever.dials import Dial, ring
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (

@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
-from mint_lever.bench.controls import Dial, collective
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import degrees, word_for, worst
+from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_value
 from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge

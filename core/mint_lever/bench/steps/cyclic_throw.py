@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler
-from mint_lever.bench.controls import Dial, SwashFunction, cyclic
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import word_for, worst
+from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_value
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies

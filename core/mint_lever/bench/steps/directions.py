@@ -12,18 +12,18 @@ from typing import Any, Literal
 
 from mint_lever.axes import Pose
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Outcome, Work
-from mint_lever.bench.controls import (
+from mint_lever.bench.run import BenchRun
+from mint_lever.bench.sketches import Movement, sketch_of
+from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
+from mint_lever.diagnose.hypotheses import COMMANDS, Command, field_of, visible
+from mint_lever.diagnose.sight import SWASH_WORDS
+from mint_lever.dials import (
     reverse_function,
     reverse_servo,
     servo_reversed,
     sub_trim,
     sub_trim_us,
 )
-from mint_lever.bench.run import BenchRun
-from mint_lever.bench.sketches import Movement, sketch_of
-from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
-from mint_lever.diagnose.hypotheses import COMMANDS, Command, field_of, visible
-from mint_lever.diagnose.sight import SWASH_WORDS
 from mint_lever.measure.verdict import Word
 from mint_lever.procedure.steps import StepName
 from mint_lever.rotor.grip import Grip

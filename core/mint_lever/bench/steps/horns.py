@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from mint_lever.bench.advice import Action, Advice, Ask, Option, Ruler, Work
-from mint_lever.bench.controls import Dial, sub_trim, sub_trim_us
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.words import degrees, worst
+from mint_lever.dials import Dial, sub_trim, sub_trim_us
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_value
 from mint_lever.measure.spline import best_horn_places, spline_step_deg

@@ -1,0 +1,79 @@
+"""What the audit says: one finding, and what a rule has to go by."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Literal
+
+from mint_lever.axes import SENT, Array, Sent
+from mint_lever.chain.model import Chain, build_chain
+from mint_lever.chain.sticks import Sticks
+from mint_lever.setup.document import Setup
+from mint_lever.setup.edit import Change
+from mint_lever.setup.transmitter import MODES, Mode, ModeName
+
+Severity = Literal["danger", "fault", "look"]
+Device = Literal["transmitter", "unit", "helicopter", "speed controller"]
+SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "look")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Finding:
+    """One thing that does not agree.
+
+    ``danger`` can hurt or cost the model, ``fault`` is wrong, ``look`` is worth a look. ``path`` is
+    the setting, ``found`` what stands there, ``why`` it matters, ``fix`` what to set it to and on
+    which ``device``. ``rests_on`` says what the judgement goes by. ``changes`` make the fix where
+    there is only one way to make it.
+    """
+
+    severity: Severity
+    path: str
+    found: str
+    why: str
+    fix: str
+    device: Device
+    rests_on: str
+    changes: tuple[Change, ...] = ()
+    rule: str = ""
+
+
+@dataclass(frozen=True)
+class Audited:
+    """A setup under audit, and what is worked out of it once for all rules.
+
+    ``arrives`` is what the unit was seen to show (percent) at a stick's end, by "aileron.high" and
+    the like: what was read has the last word over what was computed.
+    """
+
+    setup: Setup
+    arrives: Mapping[str, float] = field(default_factory=dict)
+
+    @cached_property
+    def chain(self) -> Chain:
+        """The chain of the setup."""
+        return build_chain(self.setup)
+
+    @property
+    def modes(self) -> list[tuple[ModeName, Mode]]:
+        """The flight modes this setup has, by name."""
+        every = self.setup.transmitter.modes
+        return [(name, getattr(every, name)) for name in MODES if getattr(every, name) is not None]
+
+    def sent_pct(self, mode: ModeName, what: Sent) -> Array:
+        """What a function's channel sends (percent, direction apart) over the collective stick."""
+        run = self.chain.run(Sticks.at([-100.0, -50.0, 0.0, 50.0, 100.0]), mode)
+        value: Array = run.mixed_pct[SENT.index(what)]
+        return value
+
+
+def percent(value: float) -> str:
+    """Write a percentage with at most one decimal."""
+    return f"{value:.1f}".rstrip("0").rstrip(".") + " %"
+
+
+def mode_words(name: ModeName) -> str:
+    """Name a mode as a pilot does."""
+    return name.replace("_", " ").replace("idle up", "idle-up")

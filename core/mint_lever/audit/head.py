@@ -1,0 +1,163 @@
+"""Rules about swash and head: throw, range, ring, layout, phase."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from mint_lever.audit.finding import Audited, Finding, percent
+from mint_lever.axes import wrap_deg
+from mint_lever.chain.evaluate import evaluate
+from mint_lever.chain.sticks import Sticks
+from mint_lever.dials import ring
+from mint_lever.measure.clearance import touches
+from mint_lever.measure.throw import UNIT_WINDOW
+from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.setup.edit import Change
+from mint_lever.setup.layouts import layout_balls
+
+_CEILING_PCT = 70.0
+_UNEQUAL_DEG = 0.5
+"""Computed, not read: a horn's arc alone makes 0.3°, and the gauge at the bench decides."""
+_PHASE_DEG = 3.0
+_RANGE_DEG = {2: 14.5, 3: 13.0}
+
+
+def unequal_collective(at: Audited) -> Iterator[Finding]:
+    """Both sides equal within 0.3° unless meant otherwise (F11, common practice, no source)."""
+    targets = at.setup.targets
+    if targets.collective_high_deg != targets.collective_low_deg:
+        return
+    low, high = _ends(at)
+    if abs(high + low) > _UNEQUAL_DEG:
+        path = "unit.collective_low_pct" if at.setup.mixing_unit else "transmitter.swash_mix"
+        yield Finding(
+            severity="look",
+            path=path,
+            found=f"full collective gives {high:+.1f}° and {low:+.1f}°",
+            why="Upright and inverted the model climbs differently, and the tail kicks unevenly.",
+            fix="Go through “Collective range” again; the gauge decides.",
+            device="unit" if at.setup.mixing_unit else "transmitter",
+            rests_on="the exact chain with a straight curve",
+        )
+
+
+def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
+    """Hardly any head uses more than 14.5°, three blades 13° (F11, common practice)."""
+    blades = at.setup.airframe.head.blades
+    most = _RANGE_DEG.get(blades, 13.0)
+    largest = max(abs(end) for end in _ends(at))
+    if largest > most + 0.05:
+        yield Finding(
+            severity="look",
+            path="unit.collective_pct" if at.setup.mixing_unit else "transmitter.swash_mix",
+            found=f"{largest:.1f}° of collective on {blades} blades",
+            why="More pitch than the motor can carry stalls the blades and drags the head down.",
+            fix=f"About {most:g}° is the most that is common.",
+            device="unit" if at.setup.mixing_unit else "transmitter",
+            rests_on="the exact chain; F11, common practice",
+        )
+
+
+def throw_window(at: Audited) -> Iterator[Finding]:
+    """The unit's cyclic figure stays in its window (F10c, common practice, no source)."""
+    unit = at.setup.mixing_unit
+    if unit is None or unit.cyclic_school != "full_throw":
+        return
+    figure = unit.cyclic_pct
+    if UNIT_WINDOW.low <= figure <= UNIT_WINDOW.high:
+        return
+    above = figure > UNIT_WINDOW.high
+    yield Finding(
+        severity="fault" if figure > _CEILING_PCT else "look",
+        path="unit.cyclic_pct",
+        found=f"cyclic figure {percent(figure)}",
+        why="Above its window the unit has no throw left to correct with."
+        if above
+        else "Below it the mechanics throw too far: the unit turns coarse and nervous.",
+        fix=f"Move balls {'outward' if above else 'inward'} on the horns so that the throw needs "
+        f"{UNIT_WINDOW.low:g}–{UNIT_WINDOW.high:g} %.",
+        device="helicopter",
+        rests_on="F10c, common practice",
+    )
+
+
+def layout_against_balls(at: Audited) -> Iterator[Finding]:
+    """The layout named is the one the balls stand in. Exact geometry."""
+    swash = at.setup.airframe.swash
+    if swash.layout == "custom":
+        return
+    named = layout_balls(swash.layout, 20.0)
+    if len(named) == len(swash.balls):
+        apart = wrap_deg(
+            [b.azimuth_deg - n.azimuth_deg for b, n in zip(swash.balls, named, strict=True)]
+        )
+        if np.abs(apart).max() <= 1.0:
+            return
+        worst = int(np.abs(apart).argmax())
+        found = f"ball {worst + 1} at {swash.balls[worst].azimuth_deg:g}°"
+    else:
+        found = f"{len(swash.balls)} balls"
+    name = swash.layout.replace("_", " ")
+    # Common practice: a 140° plate runs on a 135° setting where that is all there is (F7).
+    yield Finding(
+        severity="look",
+        path="airframe.swash.layout",
+        found=f"layout {name}, but {found}",
+        why="A mixing device set to one layout tilts a plate of another off its axis.",
+        fix="Name the layout the plate has, or call it custom.",
+        device="helicopter",
+        rests_on="the balls as written down",
+        changes=(Change("airframe.swash.layout", "custom"),),
+    )
+
+
+def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:
+    """Nothing touches inside the ring, all round, at three collectives (exact geometry)."""
+    dial = ring(at.setup)
+    touch = touches(at.chain, min(dial.value, 100.0))
+    if touch is not None:
+        yield Finding(
+            severity="fault",
+            path=dial.path,
+            found=f"a ring of {percent(dial.value)}: {touch.what} at collective "
+            f"{touch.collective}, toward {touch.azimuth_deg:.0f}°",
+            why="A servo that stalls or a link that binds in the air takes the control with it.",
+            fix="Go through “Clearance” again: it says the ring that just clears.",
+            device=dial.device,
+            rests_on="the exact chain",
+        )
+
+
+def phase_missing(at: Audited) -> Iterator[Finding]:
+    """Heads of three and more blades usually need a phase (common practice, no source)."""
+    unit = at.setup.mixing_unit
+    if unit is None or at.setup.airframe.head.blades < 3:
+        return
+    error = phase_error(at)
+    if error is None or abs(error) <= _PHASE_DEG:
+        return
+    best = float(round(unit.phase_deg - error))
+    yield Finding(
+        severity="look",
+        path="unit.phase_deg",
+        found=f"phase {unit.phase_deg:g}°, and cyclic comes {abs(error):.0f}° off its direction",
+        why="Rolls drift into pitch: a head of three or more blades answers at another angle.",
+        fix=f"Set the unit's phase to {best:g}°.",
+        device="unit",
+        rests_on="the exact chain: head geometry only, not the blades' own lag",
+        changes=(Change("unit.phase_deg", best),),
+    )
+
+
+def phase_error(at: Audited) -> float | None:
+    """How far (deg) the cyclic of a half stick right comes off its direction; None for none."""
+    found = evaluate(at.chain, Sticks.at(0, 50), [180.0], at.modes[0][0])
+    return float(found.phase_error_deg[0]) if found.phase_known[0] else None
+
+
+def _ends(at: Audited) -> tuple[float, float]:
+    pitch, _ = collective_deg(at.chain, at.modes[0][0], [0.0, 100.0])
+    low, high = sorted(pitch.tolist())
+    return low, high

@@ -1,0 +1,56 @@
+"""Runs every rule over a setup, the gravest findings first."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import replace
+
+from mint_lever.audit import head, modes, sending, servos
+from mint_lever.audit.finding import SEVERITIES, Audited, Finding
+from mint_lever.setup.document import Setup
+
+Rule = Callable[[Audited], Iterator[Finding]]
+RULES: tuple[Rule, ...] = (
+    modes.throttle_high_in_hold,
+    modes.power_up_mode,
+    modes.throttle_at_low_stick,
+    modes.fail_safe,
+    modes.two_governors,
+    modes.governor_starved,
+    servos.voltage_above_rating,
+    sending.double_mixing,
+    sending.sub_trim_on_a_unit_function,
+    sending.trim_on_a_unit_function,
+    sending.travel_not_arriving,
+    sending.limits_below_travel,
+    modes.throttle_off_the_channel,
+    modes.pitch_curve_not_rising,
+    modes.pitch_jumps,
+    modes.head_speed_missing,
+    modes.gain_sign,
+    servos.frame_rate_against_family,
+    servos.frame_rate_against_rating,
+    servos.pulse_longer_than_frame,
+    servos.tail_sub_trim,
+    head.ring_beyond_clearance,
+    head.throw_window,
+    head.unequal_collective,
+    head.collective_beyond_reason,
+    head.layout_against_balls,
+    head.phase_missing,
+    sending.expo_in_both,
+    sending.rate_beyond_full,
+    servos.large_sub_trim,
+    modes.gain_against_head_speed,
+)
+
+
+def audit(setup: Setup, arrives: Mapping[str, float] | None = None) -> list[Finding]:
+    """Read a whole setup and report what does not agree, dangers first.
+
+    ``arrives`` is what the unit was seen to show (percent) by "aileron.high" and the like. Raises
+    InvalidSetup where the geometry does not go together; no other input makes it raise.
+    """
+    at = Audited(setup, arrives or {})
+    found = [replace(each, rule=rule.__name__) for rule in RULES for each in rule(at)]
+    return sorted(found, key=lambda finding: SEVERITIES.index(finding.severity))

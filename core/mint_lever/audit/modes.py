@@ -1,0 +1,287 @@
+"""Rules about the flight modes: throttle, pitch, gains, head speed, fail-safe."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+import numpy as np
+
+from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.axes import SENT
+from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.modes.switching import JUMP_DEG
+from mint_lever.setup.edit import Change
+from mint_lever.transmitter.shaping import curve_of
+
+_GOVERNOR_ON_PCT = 30.0
+"""F17, common practice, no source: a governor is on above about 30 % stick."""
+
+
+_IN_FLIGHT = np.linspace(0.0, 100.0, 11)
+"""Collective sticks at which the switch is moved in flight: from the middle up."""
+
+
+def throttle_high_in_hold(at: Audited) -> Iterator[Finding]:
+    """Hold has the throttle at its low end, whatever a mix adds. Common practice, no source."""
+    hold = at.setup.transmitter.modes.hold
+    if hold is None:
+        yield Finding(
+            severity="danger",
+            path="transmitter.modes.hold",
+            found="no throttle hold",
+            why="Nothing but the stick keeps the motor from starting.",
+            fix="Give the helicopter a hold mode with the throttle at its low end.",
+            device="transmitter",
+            rests_on="the flight modes",
+        )
+        return
+    highest = (float(at.sent_pct("hold", "throttle").max()) + 100.0) / 2.0
+    points = max(hold.throttle_curve)
+    if highest > 0.05 or points > 0:
+        only_curve = not any(
+            mix.slave == "throttle" and "hold" in mix.modes
+            for mix in at.setup.transmitter.free_mixes
+        )
+        flat = [0.0] * len(hold.throttle_curve)
+        yield Finding(
+            severity="danger",
+            path="transmitter.modes.hold.throttle_curve",
+            found=f"the throttle reaches {percent(max(highest, points))} in hold",
+            why="Hold is what keeps the motor still on the bench and in an autorotation.",
+            fix="Set the hold throttle curve to 0 all along, and no mix onto it.",
+            device="transmitter",
+            rests_on="the curve and the mixes together",
+            changes=(Change("transmitter.modes.hold.throttle_curve", flat),) if only_curve else (),
+        )
+
+
+def power_up_mode(at: Audited) -> Iterator[Finding]:
+    """A model is never powered in an idle-up mode. Common practice, no source."""
+    mode = at.setup.transmitter.power_up_mode
+    if mode.startswith("idle_up"):
+        yield Finding(
+            severity="danger",
+            path="transmitter.power_up_mode",
+            found=f"the model powers up in {mode_words(mode)}",
+            why="There the throttle is high with the stick low: the motor starts as it is plugged.",
+            fix="Let the transmitter start in normal, with hold on.",
+            device="transmitter",
+            rests_on="the flight modes",
+            changes=(Change("transmitter.power_up_mode", "normal"),),
+        )
+
+
+def throttle_at_low_stick(at: Audited) -> Iterator[Finding]:
+    """In normal the throttle starts at its low end. Common practice, no source."""
+    low = (float(at.sent_pct("normal", "throttle")[0]) + 100.0) / 2.0
+    if low > 0.05:
+        yield Finding(
+            severity="danger",
+            path="transmitter.modes.normal.throttle_curve.0",
+            found=f"throttle {percent(low)} with the stick low in normal",
+            why="The motor turns with the stick at its low end, and a governor locks.",
+            fix="Start the normal throttle curve at 0.",
+            device="transmitter",
+            rests_on="the curve and the mixes together",
+            changes=(Change("transmitter.modes.normal.throttle_curve.0", 0.0),),
+        )
+
+
+def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
+    """More stick is never less pitch. Common practice, no source."""
+    for name, mode in at.modes:
+        falls = np.flatnonzero(np.diff(mode.pitch_curve) < 0)
+        if falls.size:
+            i = int(falls[0]) + 1
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.modes.{name}.pitch_curve.{i}",
+                found=f"the {mode_words(name)} pitch curve falls from "
+                f"{percent(mode.pitch_curve[i - 1])} to {percent(mode.pitch_curve[i])}",
+                why="Stick up lets the model sink there, and no hand expects it.",
+                fix="Let every point stand at least as high as the one before.",
+                device="transmitter",
+                rests_on="the curve",
+            )
+
+
+def pitch_jumps(at: Audited) -> Iterator[Finding]:
+    """Pitch does not leap as the switch moves between flying modes. From memory: 4° is a leap."""
+    flying = [name for name, _ in at.modes if name != "hold"]
+    for before, after in pairwise(flying):
+        one, other = (
+            collective_deg(at.chain, name, curve_of(at.chain.mode(name), "pitch", _IN_FLIGHT))[0]
+            for name in (before, after)
+        )
+        jump = other - one
+        worst = int(np.abs(jump).argmax())
+        if abs(jump[worst]) > JUMP_DEG:
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.modes.{after}.pitch_curve",
+                found=f"pitch jumps {jump[worst]:+.1f}° from {mode_words(before)} to "
+                f"{mode_words(after)} at stick {(_IN_FLIGHT[worst] + 100) / 2:.0f} %",
+                why="The model leaps or drops as the switch moves.",
+                fix="Bring the two curves together from half stick up.",
+                device="transmitter",
+                rests_on="the exact chain",
+            )
+
+
+def governor_starved(at: Audited) -> Iterator[Finding]:
+    """A throttle curve must stay above where the governor is on (F17, common practice)."""
+    if not (_governed_by_unit(at) or at.setup.speed_controller.governor):
+        return
+    for name, mode in at.modes:
+        if not name.startswith("idle_up"):
+            continue
+        low = (float(at.sent_pct(name, "throttle").min()) + 100.0) / 2.0
+        low = min(low, *mode.throttle_curve)
+        if low < _GOVERNOR_ON_PCT:
+            yield Finding(
+                severity="danger",
+                path=f"transmitter.modes.{name}.throttle_curve",
+                found=f"throttle falls to {percent(low)} in {mode_words(name)}, governor on",
+                why="Below about 30 % the governor lets go: the head slows down in mid-manoeuvre.",
+                fix="Keep the curve above 30 % everywhere, or make it flat.",
+                device="transmitter",
+                rests_on="F17: on above about 30 % stick; the governor's manual says where",
+            )
+
+
+def head_speed_missing(at: Audited) -> Iterator[Finding]:
+    """A unit's governor wants a head speed in every flying mode. Common practice, no source."""
+    if not _governed_by_unit(at):
+        return
+    for name, mode in at.modes:
+        if name.startswith("idle_up") and mode.head_speed_rpm is None:
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.modes.{name}.head_speed_rpm",
+                found=f"no head speed in {mode_words(name)}, and the unit's governor on",
+                why="The governor holds whatever is left over from another mode.",
+                fix="Write down the head speed this mode asks for.",
+                device="transmitter",
+                rests_on="the governor's place",
+            )
+
+
+def gain_sign(at: Audited) -> Iterator[Finding]:
+    """Flying modes want the tail in hold: a positive gain (F15, common practice, no source)."""
+    for name, mode in at.modes:
+        gain = mode.tail_gain_pct
+        if gain is None:
+            continue
+        path = f"transmitter.modes.{name}.tail_gain_pct"
+        if abs(gain) < 4:
+            yield Finding(
+                severity="fault",
+                path=path,
+                found=f"tail gain {gain:+g} in {mode_words(name)}",
+                why="Next to the change-over the gyro flickers between hold and rate mode.",
+                fix="Set it well clear of the middle: +70 is a start.",
+                device="transmitter",
+                rests_on="F15, common practice",
+            )
+        elif gain < 0:
+            yield Finding(
+                severity="fault" if name.startswith("idle_up") else "look",
+                path=path,
+                found=f"tail gain {gain:+g} in {mode_words(name)}: rate mode",
+                why="The tail does not hold there; it weathervanes and swings with the torque.",
+                fix=f"Set it to {-gain:+g} for hold mode, unless rate mode is meant.",
+                device="transmitter",
+                rests_on="F15, common practice",
+                changes=(Change(path, -gain),),
+            )
+
+
+def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
+    """Less head speed wants a little more gain (F16, common practice, no source)."""
+    known = [
+        (mode.head_speed_rpm, mode.tail_gain_pct, name)
+        for name, mode in at.modes
+        if mode.head_speed_rpm is not None and mode.tail_gain_pct is not None
+    ]
+    for slow, low_gain, name in known:
+        for fast, high_gain, other in known:
+            # Of two modes alike a few points of gain are nobody's business (F29: 10 %).
+            if slow < 0.9 * fast and 0 < low_gain < high_gain:
+                yield Finding(
+                    severity="look",
+                    path=f"transmitter.modes.{name}.tail_gain_pct",
+                    found=f"{mode_words(name)} has {slow:g} rpm and gain {low_gain:g}, "
+                    f"{mode_words(other)} {fast:g} rpm and {high_gain:g}",
+                    why="The slower tail has less to work with and wants a few points more.",
+                    fix=f"Try {min(high_gain + 3, 100):g} in {mode_words(name)}.",
+                    device="transmitter",
+                    rests_on="F16, common practice",
+                )
+                break
+
+
+def fail_safe(at: Audited) -> Iterator[Finding]:
+    """Loss of signal cuts the throttle. Common practice, no source."""
+    value = at.setup.transmitter.fail_safe_throttle_pct
+    if value == 0:
+        return
+    path = "transmitter.fail_safe_throttle_pct"
+    yield Finding(
+        severity="danger",
+        path=path,
+        found="no fail-safe set" if value is None else f"fail-safe at {percent(value)} throttle",
+        why="Without a signal the motor goes on as it was.",
+        fix="Set the receiver's fail-safe to the throttle's low end, then switch the transmitter "
+        "off and look, propulsion disabled.",
+        device="transmitter",
+        rests_on="what is written down: only the test shows it",
+        changes=() if value is None else (Change(path, 0.0),),
+    )
+
+
+def two_governors(at: Audited) -> Iterator[Finding]:
+    """One governor only: in the speed controller or in the unit. Common practice, no source."""
+    if _governed_by_unit(at) and at.setup.speed_controller.governor:
+        yield Finding(
+            severity="danger",
+            path="unit.governor",
+            found="a governor in the unit and one in the speed controller",
+            why="The two fight: the head speed surges or runs away.",
+            fix="Switch one of them off.",
+            device="unit",
+            rests_on="both devices' settings",
+        )
+
+
+def throttle_off_the_channel(at: Audited) -> Iterator[Finding]:
+    """Mixes must not drive the throttle past its ends. Exact arithmetic (F3)."""
+    for name, _ in at.modes:
+        run = at.chain.run_shaped(_corners(at, name), name)
+        value = run.mixed_pct[SENT.index("throttle")]
+        if np.abs(value).max() > 100.0 + 1e-9:
+            yield Finding(
+                severity="fault",
+                path="transmitter.free_mixes",
+                found=f"mixes drive the throttle to {percent(float(np.abs(value).max()))} in "
+                f"{mode_words(name)}",
+                why="Past its end the channel stops at a limit; the motor follows no stick there.",
+                fix="Lower the mix, or the curve's ends.",
+                device="transmitter",
+                rests_on="the curve and the mixes together",
+            )
+
+
+def _corners(at: Audited, name: str) -> np.ndarray:
+    """Shaped values with each stick at its ends in turn, the throttle as the curve has it."""
+    mode = getattr(at.setup.transmitter.modes, name)
+    ends = np.zeros((len(SENT), 8))
+    for i in range(4):
+        ends[i, 2 * i : 2 * i + 2] = (-100.0, 100.0)
+    curve = [2.0 * value - 100.0 for value in (mode.throttle_curve[0], mode.throttle_curve[-1])]
+    ends[4] = curve * 4
+    return ends
+
+
+def _governed_by_unit(at: Audited) -> bool:
+    return at.setup.unit is not None and at.setup.unit.governor

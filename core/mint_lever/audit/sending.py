@@ -1,0 +1,197 @@
+"""Rules about what the transmitter sends and how it arrives."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.setup.edit import Change
+from mint_lever.setup.transmitter import Channel
+
+_FULL_PCT = 0.5
+"""How near to 100 % is exact: a display shows whole percent."""
+_SWASH = ("collective", "aileron", "elevator")
+
+
+def double_mixing(at: Audited) -> Iterator[Finding]:
+    """Mixing happens in exactly one device. Common practice, no source."""
+    if at.setup.mixing_unit is None:
+        return
+    why = "Mixed twice, every servo gets all three functions twice over and none goes straight."
+    if at.setup.transmitter.swash_mix is not None:
+        yield Finding(
+            severity="fault",
+            path="transmitter.swash_mix",
+            found="a swash mix in the transmitter, and a unit that mixes",
+            why=why,
+            fix="Set the transmitter to its plainest swash type and take its swash mix out.",
+            device="transmitter",
+            rests_on="the arrangement",
+            changes=(
+                Change("transmitter.swash_mix", None),
+                Change("transmitter.servo_channels", None),
+            ),
+        )
+    for i, mix in enumerate(at.setup.transmitter.free_mixes):
+        if mix.master in _SWASH and mix.slave in _SWASH and (mix.low_pct or mix.high_pct):
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.free_mixes.{i}",
+                found=f"a free mix from {mix.master} to {mix.slave}, and a unit that mixes",
+                why="The unit reads it as the stick being moved, and holds against nothing.",
+                fix="Take the mix out; level the swash with the unit's own trims.",
+                device="transmitter",
+                rests_on="the arrangement",
+                changes=tuple(
+                    Change(f"transmitter.free_mixes.{i}.{side}_pct", 0.0)
+                    for side in ("low", "high")
+                ),
+            )
+
+
+def sub_trim_on_a_unit_function(at: Audited) -> Iterator[Finding]:
+    """A sub-trim on a function a unit reads is a held stick. Common practice, no source."""
+    yield from _held_stick(at, "subtrim_pct", "sub-trim")
+
+
+def trim_on_a_unit_function(at: Audited) -> Iterator[Finding]:
+    """A trim lever off its middle likewise. Common practice, no source."""
+    yield from _held_stick(at, "trim_pct", "trim")
+
+
+def _held_stick(at: Audited, key: str, name: str) -> Iterator[Finding]:
+    if at.setup.mixing_unit is None:
+        return
+    for function in FUNCTIONS:
+        value = getattr(getattr(at.setup.transmitter.channels, function), key)
+        if value:
+            path = f"transmitter.channels.{function}.{key}"
+            yield Finding(
+                severity="fault",
+                path=path,
+                found=f"{function} {name} {percent(value)}",
+                why="The unit reads it as a stick that is held over: it turns all by itself.",
+                fix=f"Set the {function} {name} to 0; trim in the unit.",
+                device="transmitter",
+                rests_on="the arrangement",
+                changes=(Change(path, 0.0),),
+            )
+
+
+def travel_not_arriving(at: Audited) -> Iterator[Finding]:
+    """Full stick arrives as exactly 100 % (F26, common practice, no source).
+
+    What was read at the unit counts; where nothing was read, what the pulses come to.
+    """
+    if at.setup.mixing_unit is None:
+        return
+    step = at.setup.transmitter.travel_step_pct
+    for function in FUNCTIONS:
+        channel: Channel = getattr(at.setup.transmitter.channels, function)
+        for end, sign in (("low", -1.0), ("high", 1.0)):
+            # Travel works by the sign of what is sent, after the channel was turned round.
+            side = "high" if (sign > 0) != channel.reversed else "low"
+            travel: float = getattr(channel, f"travel_{side}_pct")
+            read = at.arrives.get(f"{function}.{end}")
+            seen = _computed(channel, sign) if read is None else abs(read)
+            if abs(seen - 100.0) <= _FULL_PCT or channel.subtrim_pct or channel.trim_pct:
+                continue
+            new = float(np.clip(round(travel * 100.0 / max(seen, 1.0) / step) * step, 0.0, 200.0))
+            if new == travel:
+                continue
+            path = f"transmitter.channels.{function}.travel_{side}_pct"
+            yield Finding(
+                severity="fault" if abs(seen - 100) > 3 else "look",
+                path=path,
+                found=f"{function} arrives as {percent(seen)} at its {end} end",
+                why="Short of 100 % the unit never gives its full rate; beyond it the stick's end "
+                "does nothing.",
+                fix=f"Set the {function} channel's {side} travel from {travel:g} to {new:g} %.",
+                device="transmitter",
+                rests_on="what its pulses come to" if read is None else "what the unit showed",
+                changes=(Change(path, new),),
+            )
+
+
+def _computed(channel: Channel, sign: float) -> float:
+    side = (sign > 0) != channel.reversed
+    travel = channel.travel_high_pct if side else channel.travel_low_pct
+    limit = channel.limit_high_pct if side else channel.limit_low_pct
+    return min(travel, limit)
+
+
+def limits_below_travel(at: Audited) -> Iterator[Finding]:
+    """A limit inside the travel cuts the stick off (F3, common practice, no source)."""
+    transmitter = at.setup.transmitter
+    named = [
+        (f"channels.{n}", n, getattr(transmitter.channels, n)) for n in (*_used(at), "throttle")
+    ]
+    if at.setup.mixing_unit is None:
+        named += [
+            (f"servo_channels.{i}", f"servo {i + 1}", channel)
+            for i, channel in enumerate(transmitter.servo_channels or [])
+        ]
+    for place, name, channel in named:
+        for side in ("low", "high"):
+            travel = getattr(channel, f"travel_{side}_pct")
+            limit = getattr(channel, f"limit_{side}_pct")
+            if limit < travel:
+                path = f"transmitter.{place}.limit_{side}_pct"
+                yield Finding(
+                    severity="fault",
+                    path=path,
+                    found=f"{name}: limit {percent(limit)} inside a travel of {percent(travel)}",
+                    why="The last part of the stick does nothing on that side.",
+                    fix=f"Open the {name} limit to at least {percent(travel)}.",
+                    device="transmitter",
+                    rests_on="the channel's own figures",
+                )
+
+
+def expo_in_both(at: Audited) -> Iterator[Finding]:
+    """Expo in the transmitter and in the unit add up. Common practice, no source."""
+    unit = at.setup.stabilising_unit
+    if unit is None:
+        return
+    for function in ("aileron", "elevator", "rudder"):
+        in_unit = getattr(unit.expo_pct, function)
+        for name, mode in at.modes:
+            in_radio = getattr(mode.rates, function).expo_pct
+            if in_unit and in_radio:
+                yield Finding(
+                    severity="look",
+                    path=f"transmitter.modes.{name}.rates.{function}.expo_pct",
+                    found=f"{function} expo {percent(in_radio)} in {mode_words(name)} and "
+                    f"{percent(in_unit)} in the unit",
+                    why="The two multiply: round the centre the stick goes nearly dead.",
+                    fix="Keep the softness in one place, and set the other to 0.",
+                    device="transmitter",
+                    rests_on="both devices' settings",
+                )
+
+
+def rate_beyond_full(at: Audited) -> Iterator[Finding]:
+    """More than full rate is the unit's business, not the stick's. Common practice, no source."""
+    if at.setup.stabilising_unit is None:
+        return
+    for name, mode in at.modes:
+        for function in ("aileron", "elevator", "rudder"):
+            rate = getattr(mode.rates, function).rate_pct
+            if rate > 100:
+                yield Finding(
+                    severity="fault",
+                    path=f"transmitter.modes.{name}.rates.{function}.rate_pct",
+                    found=f"{function} rate {percent(rate)} in {mode_words(name)}",
+                    why="More than 100 % never arrives: the stick's end does nothing.",
+                    fix="Set the rate to 100 % and the turning speed in the unit.",
+                    device="transmitter",
+                    rests_on="both devices' settings",
+                    changes=(Change(f"transmitter.modes.{name}.rates.{function}.rate_pct", 100.0),),
+                )
+
+
+def _used(at: Audited) -> tuple[Function, ...]:
+    return FUNCTIONS if at.setup.mixing_unit is not None else ("rudder",)

@@ -1,0 +1,101 @@
+"""A pitch curve as the blade has it: degrees over the stick, and back from degrees to percent."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from mint_lever.axes import SENT, Array, Mask
+from mint_lever.chain.model import Chain
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.rotor.harmonics import ROUND_DEG
+from mint_lever.setup.transmitter import ModeName
+from mint_lever.transmitter.shaping import curve_of
+
+POINTS = 201
+_TABLE_PCT: Array = np.linspace(0.0, 100.0, 401)
+
+
+@dataclass(frozen=True)
+class PitchCurve:
+    """Collective pitch over the stick; arrays (201,).
+
+    ``slope`` is degrees for each percent of stick; ``hover_stick_pct`` where the curve first gives
+    the hover pitch (0…100), None where it never does.
+    """
+
+    stick_pct: Array
+    curve_pct: Array
+    pitch_deg: Array
+    reachable: Mask
+    slope: Array
+    hover_stick_pct: float | None
+
+
+def pitch_curve(chain: Chain, mode: ModeName, hover_deg: float | None = None) -> PitchCurve:
+    """Compute a mode's pitch curve in degrees through the exact chain, cyclic centred."""
+    stick = np.linspace(0.0, 100.0, POINTS)
+    percent = curve_of(chain.mode(mode), "pitch", 2.0 * stick - 100.0)
+    pitch, reachable = collective_deg(chain, mode, percent)
+    wanted = chain.setup.targets.hover_deg if hover_deg is None else hover_deg
+    return PitchCurve(
+        stick_pct=stick,
+        curve_pct=percent,
+        pitch_deg=pitch,
+        reachable=reachable,
+        slope=np.gradient(pitch, stick),
+        hover_stick_pct=_first_crossing(stick, pitch, wanted),
+    )
+
+
+def collective_deg(chain: Chain, mode: ModeName, curve_pct: ArrayLike) -> tuple[Array, Mask]:
+    """Give the collective pitch (deg) for a pitch curve's values (0…100), and where it is reached.
+
+    Through everything behind the curve: the mode's free mixes, channels, unit, linkage and head.
+    """
+    percent = np.atleast_1d(np.asarray(curve_pct, dtype=float))
+    shaped = np.zeros((len(SENT), len(percent)))
+    shaped[0] = 2.0 * percent - 100.0
+    swash = chain.run_shaped(shaped, mode).swash
+    # The mean over the turn (formulas §6); eight azimuths cancel every harmonic up to the seventh.
+    found = chain.grip.pitch(swash.pose, ROUND_DEG[::3])
+    pitch: Array = found.pitch_deg.mean(axis=0)
+    return pitch, swash.reachable & found.reachable.all(axis=0)
+
+
+def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: str) -> list[float]:
+    """Give the pitch-curve values (0…100) that make pitches (deg), by inverse interpolation.
+
+    On a table of quarter percents: good to some ten-thousandths of a degree. Raises InvalidRequest
+    at ``path`` for a pitch this helicopter does not reach in the mode.
+    """
+    pitch, reachable = collective_deg(chain, mode, _TABLE_PCT)
+    steps = np.diff(pitch)
+    falling = bool(steps.sum() < 0)
+    # What is clamped or held no longer moves: only the part that still does can be inverted.
+    moves = np.flatnonzero((steps * (-1 if falling else 1) > 1e-9) & reachable[1:] & reachable[:-1])
+    if not moves.size:
+        raise InvalidRequest([Fault(path, "degrees", "a collective that moves the blades")])
+    usable = slice(int(moves[0]), int(moves[-1]) + 2)
+    order = slice(None, None, -1) if falling else slice(None)
+    known, values = pitch[usable][order], _TABLE_PCT[usable][order]
+    low, high = float(known[0]), float(known[-1])
+    for wanted in degrees:
+        if not low - 1e-6 <= wanted <= high + 1e-6:
+            allowed = f"{low:.1f} to {high:.1f}°, what this collective reaches in {mode}"
+            raise InvalidRequest([Fault(path, f"{wanted:g}°", allowed.replace("_", " "))])
+    made: list[float] = np.interp(degrees, known, values).tolist()
+    return made
+
+
+def _first_crossing(stick: Array, pitch: Array, wanted: float) -> float | None:
+    over = pitch - wanted
+    at = np.flatnonzero(np.sign(over[:-1]) != np.sign(over[1:]))
+    if not at.size:
+        return None
+    i = int(at[0])
+    share = over[i] / (over[i] - over[i + 1])
+    return float(stick[i] + share * (stick[i + 1] - stick[i]))

@@ -1,0 +1,83 @@
+"""Rates and expo compared: how the stick feels, what the blade does, how fast the model turns."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from mint_lever.axes import Array
+from mint_lever.chain.model import Chain
+from mint_lever.chain.sticks import Sticks
+from mint_lever.rotor.harmonics import ROUND_DEG, head_motion
+from mint_lever.setup.document import Setup
+from mint_lever.setup.transmitter import ModeName, Rate
+from mint_lever.transmitter.shaping import rate_and_expo
+
+RatedFunction = Literal["aileron", "elevator", "rudder"]
+RATED: tuple[RatedFunction, ...] = ("aileron", "elevator", "rudder")
+POINTS = 101
+
+
+@dataclass(frozen=True)
+class RateCurve:
+    """One function's rate in one mode.
+
+    ``stick_pct`` and ``value_pct`` are (101,), −100…100. Slopes are percent of value for each
+    percent of stick at the centre and at the end. ``cyclic_deg`` is the blade's at full stick
+    (None for the rudder), ``full_stick_dps`` how fast the unit then turns the model (None without
+    a stabilising unit). ``radio_expo_pct`` has the sign this pilot's radio shows.
+    """
+
+    stick_pct: Array
+    value_pct: Array
+    centre_slope: float
+    end_slope: float
+    cyclic_deg: float | None
+    full_stick_dps: float | None
+    radio_expo_pct: float
+
+
+def rate_curve(chain: Chain, mode: ModeName, function: RatedFunction) -> RateCurve:
+    """Work out one function's rate and expo in a mode."""
+    setup = chain.setup
+    rate: Rate = getattr(chain.mode(mode).rates, function)
+    stick = np.linspace(-100.0, 100.0, POINTS)
+    return RateCurve(
+        stick_pct=stick,
+        value_pct=rate_and_expo(stick, rate),
+        centre_slope=slope(rate, 0.0),
+        end_slope=slope(rate, 100.0),
+        cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function),
+        full_stick_dps=_turning(setup, function, rate),
+        radio_expo_pct=as_radio_shows(setup, rate.expo_pct),
+    )
+
+
+def slope(rate: Rate, stick_pct: float) -> float:
+    """Percent of value for each percent of stick: rate·(1 − k + 3k·x²), formulas §2.1 derived."""
+    k, x = rate.expo_pct / 100.0, stick_pct / 100.0
+    return rate.rate_pct / 100.0 * (1.0 - k + 3.0 * k * x * x)
+
+
+def as_radio_shows(setup: Setup, softness_pct: float) -> float:
+    """Give a softness (+ softer) with the sign the pilot's radio uses, or the other way round."""
+    turned = setup.transmitter.expo_sign == "minus_softens"
+    return (-softness_pct if turned else softness_pct) + 0.0
+
+
+def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction) -> float | None:
+    run = chain.run(Sticks.at(**{function: 100.0}), mode)
+    found = chain.grip.pitch(run.swash.pose, ROUND_DEG)
+    if not (run.swash.reachable.all() and found.reachable.all()):
+        return None
+    return float(head_motion(found.pitch_deg).cyclic_deg[0])
+
+
+def _turning(setup: Setup, function: RatedFunction, rate: Rate) -> float | None:
+    unit = setup.stabilising_unit
+    if unit is None:
+        return None
+    full: float = getattr(unit.full_stick_dps, function)
+    return full * min(rate.rate_pct, 100.0) / 100.0

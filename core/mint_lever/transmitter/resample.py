@@ -1,0 +1,150 @@
+"""A curve carried over to another number of points, with the least error and that error stated."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import combinations, product
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from mint_lever.axes import Array
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.setup.transmitter import CurveShape
+from mint_lever.transmitter.curves import curve, evenly
+
+_FINE: Array = np.linspace(0.0, 100.0, 401)
+
+
+@dataclass(frozen=True)
+class Resampled:
+    """The new curve (percent), and how far it strays from the old one.
+
+    ``largest_pct`` is the greatest difference anywhere on the stick, ``at_pct`` the stick position
+    where it stands, ``rms_pct`` the root mean square over the stick.
+    """
+
+    points: tuple[float, ...]
+    places: tuple[float, ...]
+    largest_pct: float
+    at_pct: float
+    rms_pct: float
+
+
+def resample(
+    points: ArrayLike,
+    shape: CurveShape,
+    places: ArrayLike | None,
+    new: int | Sequence[float],
+    new_shape: CurveShape = "straight",
+    step: float = 1.0,
+) -> Resampled:
+    """Find the points (whole steps, 0…100) of a new curve that stray least from an old one.
+
+    ``new`` is a number of evenly spaced points (2 to 17) or their stick positions. Least is the
+    smallest largest difference, judged at every quarter percent of stick; of equal ones the
+    smallest sum of squares. Straight curves: exact, by dynamic programming over the segments (R.
+    Bellman and B. Kotkin, "On the approximation of curves by line segments using dynamic
+    programming", 1962, from memory). Smooth ones: that, then a search round it by one and two
+    points at a time. Raises InvalidRequest for a count or positions no curve has.
+    """
+    at = _positions(new)
+    old = curve(points, _FINE, shape, places)
+    found = _straight(old, at, step)
+    if new_shape == "smooth" and len(at) > 2:
+        found = _search(old, at, found, step)
+    miss = np.abs(curve(found, _FINE, new_shape, at) - old)
+    where = int(miss.argmax())
+    return Resampled(
+        points=tuple(found.tolist()),
+        places=tuple(at.tolist()),
+        largest_pct=float(miss[where]),
+        at_pct=float(_FINE[where]),
+        rms_pct=float(np.sqrt(np.mean(miss**2))),
+    )
+
+
+def _positions(new: int | Sequence[float]) -> Array:
+    if isinstance(new, int):
+        if not 2 <= new <= 17:
+            raise InvalidRequest([Fault("points", str(new), "2 to 17")])
+        return evenly(new)
+    at = np.asarray(new, dtype=float)
+    rising = at.ndim == 1 and 2 <= len(at) <= 17 and bool(np.isfinite(at).all())
+    if not (rising and at[0] == 0 and at[-1] == 100 and (np.diff(at) > 0).all()):
+        found = ", ".join(f"{place:g}" for place in at.ravel()[:20])
+        raise InvalidRequest([Fault("places", found, "2 to 17 rising positions from 0 to 100")])
+    return at
+
+
+def _straight(old: Array, at: Array, step: float) -> Array:
+    """The best straight curve: first the least largest difference, then the least squares."""
+    start = _on_steps(np.interp(at, _FINE, old), step)
+    worst = np.abs(np.interp(_FINE, at, start) - old).max()
+    # No point of the best curve is further from the old one than the start's own worst miss.
+    reach = np.arange(-np.ceil(worst / step) - 1, np.ceil(worst / step) + 2) * step
+    choices = [np.unique(np.clip(middle + reach, 0.0, 100.0)) for middle in start]
+    misses = [
+        _segment(old, at[i], at[i + 1], choices[i], choices[i + 1]) for i in range(len(at) - 1)
+    ]
+    largest = [np.abs(miss).max(axis=-1) for miss in misses]
+    squares = [(miss**2).sum(axis=-1) for miss in misses]
+    least = np.zeros(len(choices[0]))
+    for cost in largest:
+        least = np.maximum(least[:, None], cost).min(axis=0)
+    bound = least.min() + 1e-9
+    allowed = [np.where(big <= bound, sq, np.inf) for big, sq in zip(largest, squares, strict=True)]
+    return _cheapest(choices, allowed)
+
+
+def _segment(old: Array, left: float, right: float, lefts: Array, rights: Array) -> Array:
+    """Differences (left choices, right choices, samples) on one segment."""
+    inside = (left <= _FINE) & (right >= _FINE)
+    t = (_FINE[inside] - left) / (right - left)
+    line = lefts[:, None, None] * (1 - t) + rights[None, :, None] * t
+    miss: Array = line - old[inside]
+    return miss
+
+
+def _cheapest(choices: list[Array], costs: list[Array]) -> Array:
+    """The choice of every point with the least sum of its segments' costs."""
+    total = np.zeros(len(choices[0]))
+    came = []
+    for cost in costs:
+        whole = total[:, None] + cost
+        came.append(whole.argmin(axis=0))
+        total = whole.min(axis=0)
+    pick = [int(total.argmin())]
+    for back in reversed(came):
+        pick.append(int(back[pick[-1]]))
+    return np.array([each[i] for each, i in zip(choices, reversed(pick), strict=True)])
+
+
+def _search(old: Array, at: Array, start: Array, step: float) -> Array:
+    """Move one or two points of a smooth curve by whole steps while that makes it better."""
+
+    def cost(y: Array) -> tuple[float, float]:
+        miss = curve(y, _FINE, "smooth", at) - old
+        return round(float(np.abs(miss).max()), 9), float((miss**2).sum())
+
+    moves = [
+        *((i,) for i in range(len(at))),
+        *combinations(range(len(at)), 2),
+    ]
+    best = min((start, _on_steps(np.interp(at, _FINE, old), step)), key=cost)
+    least = cost(best)
+    improved = True
+    while improved:
+        improved = False
+        for move in moves:
+            for by in product((-2, -1, 1, 2), repeat=len(move)):
+                tried = best.copy()
+                tried[list(move)] = np.clip(tried[list(move)] + np.array(by) * step, 0.0, 100.0)
+                if (found := cost(tried)) < least:
+                    best, least, improved = tried, found, True
+    return best
+
+
+def _on_steps(y: Array, step: float) -> Array:
+    return np.clip(np.round(y / step) * step, 0.0, 100.0)

@@ -1,0 +1,238 @@
+"""Every rule of the audit both ways: a clean helicopter, and one fault at a time."""
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from builds import document
+from mint_lever.audit import RULES, audit
+from mint_lever.chain import Sticks, build_chain, frame
+from mint_lever.faults import InvalidSetup
+from mint_lever.procedure import settings as settings_of
+from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+
+FLYING = {"tail_gain_pct": 72.0, "throttle_curve": [80.0, 80.0, 80.0, 80.0, 80.0]}
+CLEAN = {
+    "modes": {
+        "normal": {"throttle_curve": [0.0, 40.0, 60.0, 65.0, 70.0], "tail_gain_pct": 75.0},
+        "idle_up_1": {**FLYING, "head_speed_rpm": 2100.0},
+        "idle_up_2": {**FLYING, "head_speed_rpm": 2250.0},
+        "hold": {"throttle_curve": [0.0, 0.0, 0.0, 0.0, 0.0], "tail_gain_pct": 75.0},
+    },
+    "fail_safe_throttle_pct": 0.0,
+}
+UNIT = {
+    "cyclic_pct": 55.0,
+    "collective_pct": 50.0,
+    "collective_low_pct": 51.0,
+    "full_throw_us": 380.0,
+    "frame_rate_hz": 285.0,
+    "rated_volt": 8.4,
+}
+
+
+def clean(blades=2, arrangement="unit_mixes", **unit):
+    made = document(blades=blades, unit={**UNIT, **unit})
+    made["transmitter"] = CLEAN
+    return with_arrangement(read_setup(made), arrangement)
+
+
+def with_changes(setup, *changes):
+    edits = [Change(path, value) for path, value in changes]
+    return read_setup(apply_changes(setup.as_document(), edits))
+
+
+MODES = "transmitter.modes"
+CHANNELS = "transmitter.channels"
+BROKEN = [
+    ("throttle_high_in_hold", [(f"{MODES}.hold.throttle_curve.4", 15.0)]),
+    ("throttle_high_in_hold", [(f"{MODES}.hold", None)]),
+    (
+        "throttle_high_in_hold",
+        [
+            (
+                "transmitter.free_mixes",
+                [{"master": "collective", "slave": "throttle", "high_pct": 20.0, "low_pct": 0.0}],
+            )
+        ],
+    ),
+    ("power_up_mode", [("transmitter.power_up_mode", "idle_up_1")]),
+    ("throttle_at_low_stick", [(f"{MODES}.normal.throttle_curve.0", 20.0)]),
+    ("fail_safe", [("transmitter.fail_safe_throttle_pct", None)]),
+    ("fail_safe", [("transmitter.fail_safe_throttle_pct", 30.0)]),
+    ("two_governors", [("unit.governor", True), ("speed_controller.governor", True)]),
+    (
+        "governor_starved",
+        [
+            ("unit.governor", True),
+            (f"{MODES}.idle_up_1.throttle_curve", [100.0, 60.0, 20.0, 60.0, 100.0]),
+        ],
+    ),
+    ("voltage_above_rating", [("speed_controller.bec_volt", 9.0)]),
+    (
+        "voltage_above_rating",
+        [("speed_controller.bec_volt", 7.4), ("airframe.servos.1.rated_volt", 6.0)],
+    ),
+    ("double_mixing", [("transmitter.swash_mix", {})]),
+    (
+        "double_mixing",
+        [
+            (
+                "transmitter.free_mixes",
+                [{"master": "collective", "slave": "elevator", "high_pct": 4.0}],
+            )
+        ],
+    ),
+    ("sub_trim_on_a_unit_function", [(f"{CHANNELS}.elevator.subtrim_pct", 3.0)]),
+    ("trim_on_a_unit_function", [(f"{CHANNELS}.aileron.trim_pct", -2.0)]),
+    ("travel_not_arriving", [(f"{CHANNELS}.rudder.travel_low_pct", 92.0)]),
+    ("limits_below_travel", [(f"{CHANNELS}.throttle.limit_high_pct", 95.0)]),
+    (
+        "throttle_off_the_channel",
+        [
+            (
+                "transmitter.free_mixes",
+                [
+                    {
+                        "master": "rudder",
+                        "slave": "throttle",
+                        "high_pct": 60.0,
+                        "low_pct": 60.0,
+                        "modes": ["idle_up_1"],
+                    }
+                ],
+            )
+        ],
+    ),
+    (
+        "pitch_curve_not_rising",
+        [(f"{MODES}.idle_up_2.pitch_curve", [0.0, 30.0, 25.0, 75.0, 100.0])],
+    ),
+    ("pitch_jumps", [(f"{MODES}.normal.pitch_curve", [40.0, 50.0, 55.0, 60.0, 65.0])]),
+    (
+        "head_speed_missing",
+        [("unit.governor", True), (f"{MODES}.idle_up_1.head_speed_rpm", None)],
+    ),
+    ("gain_sign", [(f"{MODES}.idle_up_1.tail_gain_pct", -60.0)]),
+    ("gain_sign", [(f"{MODES}.normal.tail_gain_pct", 2.0)]),
+    ("frame_rate_against_family", [("unit.frame_rate_hz", 400.0)]),
+    ("frame_rate_against_rating", [("airframe.servos.0.rated_frame_rate_hz", 200.0)]),
+    ("pulse_longer_than_frame", [("unit.servos.2.max_us", 2990.0), ("unit.frame_rate_hz", 320.0)]),
+    ("tail_sub_trim", [("unit.tail.subtrim_us", 15.0)]),
+    ("ring_beyond_clearance", [("unit.servos.0.max_us", 1720.0)]),
+    ("throw_window", [("unit.cyclic_pct", 44.0)]),
+    ("throw_window", [("unit.cyclic_pct", 68.0)]),
+    ("unequal_collective", [("unit.collective_low_pct", 42.0)]),
+    ("collective_beyond_reason", [("unit.collective_pct", 90.0)]),
+    ("layout_against_balls", [("airframe.swash.layout", "three_135")]),
+    (
+        "expo_in_both",
+        [("unit.expo_pct.rudder", 20.0), (f"{MODES}.normal.rates.rudder.expo_pct", 15.0)],
+    ),
+    ("rate_beyond_full", [(f"{MODES}.normal.rates.aileron.rate_pct", 110.0)]),
+    ("large_sub_trim", [("unit.servos.1.subtrim_us", -80.0)]),
+    (
+        "gain_against_head_speed",
+        [
+            (f"{MODES}.idle_up_1.head_speed_rpm", 1700.0),
+            (f"{MODES}.idle_up_1.tail_gain_pct", 66.0),
+        ],
+    ),
+]
+
+
+@pytest.mark.parametrize(
+    "arrangement", ["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"]
+)
+def test_a_clean_helicopter_has_no_finding(arrangement):
+    assert audit(clean(arrangement=arrangement)) == []
+
+
+@pytest.mark.parametrize(("rule", "changes"), BROKEN)
+def test_one_fault_is_found_and_its_fix_ends_it(rule, changes):
+    setup = with_changes(clean(), *changes)
+    found = [finding for finding in audit(setup) if finding.rule == rule]
+    assert found
+    for finding in found:
+        assert finding.found
+        assert finding.why
+        assert finding.fix
+        assert finding.rests_on
+        if finding.changes:
+            mended = read_setup(apply_changes(setup.as_document(), finding.changes))
+            left = [f for f in audit(mended) if f.rule == rule and f.path == finding.path]
+            assert left == []
+
+
+def test_three_blades_want_a_phase_and_the_fix_has_the_exact_figure():
+    head = {"inner_ball_lead_deg": 72.0}
+    made = document(blades=3, unit=UNIT, head=head)
+    made["transmitter"] = CLEAN
+    setup = read_setup(made)
+    found = [f for f in audit(setup) if f.rule == "phase_missing"]
+    assert len(found) == 1
+    mended = read_setup(apply_changes(setup.as_document(), found[0].changes))
+    assert [f for f in audit(mended) if f.rule == "phase_missing"] == []
+    assert "phase_missing" not in {f.rule for f in audit(clean(blades=3))}
+
+
+def test_every_rule_is_broken_above():
+    broken = {rule for rule, _ in BROKEN} | {"phase_missing"}
+    assert {rule.__name__ for rule in RULES} == broken
+
+
+def test_dangers_come_first_and_what_was_read_has_the_last_word():
+    setup = with_changes(
+        clean(),
+        ("unit.tail.subtrim_us", 15.0),
+        ("transmitter.fail_safe_throttle_pct", None),
+        (f"{CHANNELS}.aileron.travel_high_pct", 104.0),
+    )
+    found = audit(setup)
+    assert [f.severity for f in found] == sorted(
+        (f.severity for f in found), key=["danger", "fault", "look"].index
+    )
+    assert "travel_not_arriving" in {f.rule for f in found}
+    # This unit was seen to show exactly 100 at a travel of 104.
+    assert "travel_not_arriving" not in {f.rule for f in audit(setup, {"aileron.high": 100.0})}
+
+
+def test_f26_the_fix_of_a_travel_is_the_straight_line():
+    """F26, common practice, no source: 96 % seen at 100 % travel wants about 104 %."""
+    (finding,) = audit(clean(), {"elevator.low": -96.0})
+    assert finding.changes[0] == Change(f"{CHANNELS}.elevator.travel_low_pct", 104.0)
+
+
+WHOLE = clean(arrangement="transmitter_mixes_unit_behind")
+LEAVES = [(path, value) for path, value in settings_of(WHOLE).items() if path != "version"]
+
+
+@settings(max_examples=300, deadline=None)
+@given(st.data())
+def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
+    arrangement = data.draw(
+        st.sampled_from(["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"])
+    )
+    whole = WHOLE.as_document()
+    whole["arrangement"] = arrangement
+    changes = []
+    for path, value in data.draw(st.lists(st.sampled_from(LEAVES), min_size=1, max_size=6)):
+        if isinstance(value, bool):
+            new = not value
+        elif isinstance(value, float):
+            new = data.draw(st.sampled_from([0.0, 1.0, -1.0, 100.0, -100.0, 200.0, 1e-3, 333.0]))
+        else:
+            continue
+        changes.append(Change(path, new))
+    try:
+        setup = read_setup(apply_changes(whole, changes))
+        chain = build_chain(setup)
+    except InvalidSetup:
+        assume(False)
+    audit(setup)
+    for mode in setup.transmitter.modes.names():
+        shown = frame(chain, Sticks.at(100, -100, 100, 100), 90.0, mode)
+        for name, stages in shown["functions"].items():
+            if stages["limited_pct"] is not None:
+                channel = getattr(setup.transmitter.channels, name)
+                assert -channel.limit_low_pct <= stages["limited_pct"] <= channel.limit_high_pct
