@@ -22,7 +22,7 @@ lint: install-test web/node_modules/.installed
 	$(BIN)/ruff check core server tests bench
 	$(BIN)/ruff format --check core server tests bench
 	$(BIN)/mypy core/mint_lever
-	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts bench config demo hangar levers shell
+	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench config demo hangar levers modes shell
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check

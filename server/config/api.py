@@ -5,6 +5,7 @@ from ninja import NinjaAPI
 from ninja.security import SessionAuth
 
 from accounts.api import router as accounts
+from audit.api import router as audit
 from bench.api import fleet as benches
 from bench.api import router as bench
 from bench.photos import router as photos
@@ -12,6 +13,7 @@ from config.problems import use_problems
 from hangar.api import router as hangar
 from levers.api import router as levers
 from mint_lever.setup import json_schema
+from modes.api import router as modes
 
 api = NinjaAPI(
     title="Mint Lever",
@@ -25,6 +27,8 @@ api.add_router("/account", accounts)
 api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
 api.add_router("/helicopters", bench)
+api.add_router("/helicopters", modes)
+api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/bench", benches)
 

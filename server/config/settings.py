@@ -31,6 +31,8 @@ INSTALLED_APPS = [
     "accounts",
     "hangar",
     "levers",
+    "modes",
+    "audit",
     "bench",
     "shell",
     "demo",

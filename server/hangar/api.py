@@ -25,7 +25,14 @@ from hangar.services import (
     swaps_models,
 )
 from mint_lever.chain import Reach, build_chain, reach
-from mint_lever.setup import Change, Setup, fresh_setup, read_document, read_setup
+from mint_lever.setup import (
+    Change,
+    Setup,
+    fresh_setup,
+    read_document,
+    read_setup,
+    with_arrangement,
+)
 from mint_lever.setup.airframe import LayoutName
 from mint_lever.setup.document import Arrangement
 
@@ -86,6 +93,7 @@ class NewHelicopter(Schema):
     layout: LayoutName = "three_120"
     rotation: Literal["clockwise", "counter_clockwise"] = "clockwise"
     blades: int = Field(2, ge=2, le=6)
+    arrangement: Arrangement = "unit_mixes"
 
 
 class ChangeIn(Schema):
@@ -115,10 +123,11 @@ class Save(AtVersion):
 
 
 class Rebuild(AtVersion):
-    """Another swash layout, or another number of blades."""
+    """Another swash layout, another number of blades, or the mixing done elsewhere."""
 
     layout: LayoutName | None = None
     blades: int | None = None
+    arrangement: Arrangement | None = None
 
 
 class Restore(AtVersion):
@@ -139,8 +148,9 @@ def fleet(request: HttpRequest) -> list[Summary]:
 def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a fresh helicopter with a middling geometry to measure over."""
     setup = fresh_setup(new.name.strip() or new.name, new.layout, new.rotation, new.blades)
+    setup = with_arrangement(setup, new.arrangement)
     return Status(
-        201, _draft(add_helicopter(pilot_of(request), checked(setup.as_document()), "new"))
+        201, draft_out(add_helicopter(pilot_of(request), checked(setup.as_document()), "new"))
     )
 
 
@@ -154,13 +164,13 @@ def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
 def import_file(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from a setup file; all of it or nothing."""
     setup = checked(read_document(request.body))
-    return Status(201, _draft(add_helicopter(pilot_of(request), setup, "imported")))
+    return Status(201, draft_out(add_helicopter(pilot_of(request), setup, "imported")))
 
 
 @router.get("/{helicopter_id}", response=DraftOut)
 def draft(request: HttpRequest, helicopter_id: uuid.UUID) -> DraftOut:
     """Give one helicopter's draft."""
-    return _draft(owned(pilot_of(request), helicopter_id))
+    return draft_out(owned(pilot_of(request), helicopter_id))
 
 
 @router.delete("/{helicopter_id}", response={204: None})
@@ -174,28 +184,35 @@ def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
 def edit(request: HttpRequest, helicopter_id: uuid.UUID, given: Edit) -> DraftOut:
     """Change settings of the draft by path."""
     changes = [Change(change.path, change.value) for change in given.changes]
-    return _draft(edit_draft(pilot_of(request), helicopter_id, given.version, changes).helicopter)
+    return draft_out(
+        edit_draft(pilot_of(request), helicopter_id, given.version, changes).helicopter
+    )
 
 
 @router.post("/{helicopter_id}/draft/undo", response=DraftOut)
 def undo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> DraftOut:
     """Take the last change back."""
-    return _draft(step_draft(pilot_of(request), helicopter_id, given.version, -1).helicopter)
+    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, -1).helicopter)
 
 
 @router.post("/{helicopter_id}/draft/redo", response=DraftOut)
 def redo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> DraftOut:
     """Make the last undone change again."""
-    return _draft(step_draft(pilot_of(request), helicopter_id, given.version, +1).helicopter)
+    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, +1).helicopter)
 
 
 @router.post("/{helicopter_id}/draft/rebuild", response=DraftOut)
 def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> DraftOut:
     """Reshape the draft; what still fits keeps its settings, and it can be undone like any edit."""
     moved = rebuild_draft(
-        pilot_of(request), helicopter_id, given.version, given.layout, given.blades
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.layout,
+        given.blades,
+        given.arrangement,
     )
-    return _draft(moved.helicopter)
+    return draft_out(moved.helicopter)
 
 
 @router.post("/{helicopter_id}/draft/restore", response=DraftOut)
@@ -204,14 +221,14 @@ def restore(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> D
     setup = read_setup(_revision(request, helicopter_id, given.revision).document)
     label = f"revision {given.revision} restored"
     moved = replace_draft(pilot_of(request), helicopter_id, given.version, setup, label)
-    return _draft(moved.helicopter)
+    return draft_out(moved.helicopter)
 
 
 @router.post("/{helicopter_id}/revisions", response={201: DraftOut})
 def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[DraftOut]:
     """Save the draft as the next revision."""
     saved = save_revision(pilot_of(request), helicopter_id, given.version, given.note)
-    return Status(201, _draft(saved.helicopter))
+    return Status(201, draft_out(saved.helicopter))
 
 
 @router.get("/{helicopter_id}/revisions/{number}", response=Setup)
@@ -269,7 +286,8 @@ def _reach(found: Reach) -> ReachOut:
     return ReachOut(**vars(found))
 
 
-def _draft(helicopter: Helicopter) -> DraftOut:
+def draft_out(helicopter: Helicopter) -> DraftOut:
+    """Show a helicopter's draft."""
     at: Draft = helicopter.draft
     near = {s.position: s for s in at.states.filter(position__range=(at.position, at.position + 1))}
     state, after = near[at.position], near.get(at.position + 1)

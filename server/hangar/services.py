@@ -16,10 +16,12 @@ from mint_lever.setup import (
     Setup,
     apply_changes,
     read_setup,
+    with_arrangement,
     with_blades,
     with_layout,
 )
 from mint_lever.setup.airframe import LayoutName
+from mint_lever.setup.document import Arrangement
 
 KEPT_STATES = 200
 PRACTICE_BEGINS = "practice draft"
@@ -95,14 +97,17 @@ def rebuild_draft(
     version: int,
     layout: LayoutName | None,
     blades: int | None,
+    arrangement: Arrangement | None = None,
 ) -> Draft:
-    """Give the draft another swash layout or number of blades, as one step."""
+    """Give the draft another swash layout, number of blades or arrangement, as one step."""
     draft = _claim(pilot, helicopter_id, version)
     setup, said = read_setup(present_state(draft).document), []
     if layout is not None:
         setup, said = with_layout(setup, layout), ["layout"]
     if blades is not None:
         setup, said = with_blades(setup, blades), [*said, "blades"]
+    if arrangement is not None:
+        setup, said = with_arrangement(setup, arrangement), [*said, "arrangement"]
     return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
 
 

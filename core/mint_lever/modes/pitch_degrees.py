@@ -12,7 +12,7 @@ from mint_lever.axes import SENT, Array, Mask
 from mint_lever.chain.model import Chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.harmonics import ROUND_DEG
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.transmitter import Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
 
 POINTS = 201
@@ -35,10 +35,15 @@ class PitchCurve:
     hover_stick_pct: float | None
 
 
-def pitch_curve(chain: Chain, mode: ModeName, hover_deg: float | None = None) -> PitchCurve:
-    """Compute a mode's pitch curve in degrees through the exact chain, cyclic centred."""
+def pitch_curve(
+    chain: Chain, mode: ModeName, hover_deg: float | None = None, own: Mode | None = None
+) -> PitchCurve:
+    """Compute a mode's pitch curve in degrees through the exact chain, cyclic centred.
+
+    ``own`` is a mode to take the curve from instead, as while it is being drawn.
+    """
     stick = np.linspace(0.0, 100.0, POINTS)
-    percent = curve_of(chain.mode(mode), "pitch", 2.0 * stick - 100.0)
+    percent = curve_of(own or chain.mode(mode), "pitch", 2.0 * stick - 100.0)
     pitch, reachable = collective_deg(chain, mode, percent)
     wanted = chain.setup.targets.hover_deg if hover_deg is None else hover_deg
     return PitchCurve(

@@ -652,6 +652,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/modes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Modes
+         * @description Show every mode's curves in percent and degrees, and its rates.
+         */
+        get: operations["modes_api_modes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Switch
+         * @description Say what changes as the switch moves from one mode to another.
+         */
+        get: operations["modes_api_switch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drawn
+         * @description Work a curve out that is being drawn. Called many times a second; nothing is kept.
+         */
+        post: operations["modes_api_drawn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/degrees": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * In Degrees
+         * @description Set points of a pitch curve to degrees at the blade, through the exact chain.
+         */
+        post: operations["modes_api_in_degrees"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/carried-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Carried Over
+         * @description Find the curve with other points that strays least; nothing is kept.
+         */
+        post: operations["modes_api_carried_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/throttle-shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throttle Shape
+         * @description Make a throttle curve's points from a few numbers; nothing is kept.
+         */
+        post: operations["modes_api_throttle_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Findings
+         * @description Read the whole draft and report what does not agree.
+         */
+        get: operations["audit_api_findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/audit/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fix
+         * @description Make a finding's fix in the draft; it can be undone like any edit.
+         */
+        post: operations["audit_api_fix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/bench/photos": {
         parameters: {
             query?: never;
@@ -1513,7 +1673,8 @@ export interface components {
              *       "reference_tilt_deg": 6,
              *       "cyclic_deg": 9,
              *       "collective_high_deg": 11,
-             *       "collective_low_deg": 11
+             *       "collective_low_deg": 11,
+             *       "hover_deg": 5
              *     }
              */
             targets: components["schemas"]["Targets"];
@@ -1599,6 +1760,8 @@ export interface components {
         /**
          * Targets
          * @description Blade degrees wanted. The defaults are common practice, no source (F10a, F10b, F11).
+         *
+         *     ``hover_deg`` is the collective the pilot hovers at: from memory, about 5° on most helicopters.
          */
         Targets: {
             /**
@@ -1621,6 +1784,11 @@ export interface components {
              * @default 11
              */
             collective_low_deg: number;
+            /**
+             * Hover Deg
+             * @default 5
+             */
+            hover_deg: number;
         };
         /**
          * Transmitter
@@ -1980,6 +2148,12 @@ export interface components {
              * @default 2
              */
             blades: number;
+            /**
+             * Arrangement
+             * @default unit_mixes
+             * @enum {string}
+             */
+            arrangement: "unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes";
         };
         /**
          * ChangeIn
@@ -2011,7 +2185,7 @@ export interface components {
         };
         /**
          * Rebuild
-         * @description Another swash layout, or another number of blades.
+         * @description Another swash layout, another number of blades, or the mixing done elsewhere.
          */
         Rebuild: {
             /** Version */
@@ -2020,6 +2194,8 @@ export interface components {
             layout?: ("single" | "three_120" | "three_90" | "three_135" | "three_140" | "four_90" | "four_45" | "custom") | null;
             /** Blades */
             blades?: number | null;
+            /** Arrangement */
+            arrangement?: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes") | null;
         };
         /**
          * Restore
@@ -2688,6 +2864,342 @@ export interface components {
             measured_sd_mm: {
                 [key: string]: number;
             };
+        };
+        /**
+         * CurveOut
+         * @description A curve over the stick 0…100: percent, and for a pitch curve degrees at the blade.
+         *
+         *     ``at`` and ``points`` are the curve's own points, ``point_deg`` their degrees; null where a link
+         *     does not reach. ``slope`` is degrees for each percent of stick.
+         */
+        CurveOut: {
+            /** At */
+            at: number[];
+            /** Points */
+            points: number[];
+            /** Stick Pct */
+            stick_pct: number[];
+            /** Value Pct */
+            value_pct: number[];
+            /** Pitch Deg */
+            pitch_deg: (number | null)[];
+            /** Point Deg */
+            point_deg: (number | null)[];
+            /** Slope */
+            slope: number[];
+            /** Hover Stick Pct */
+            hover_stick_pct: number | null;
+        };
+        /**
+         * ModeOut
+         * @description One flight mode as drawn.
+         */
+        ModeOut: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            pitch: components["schemas"]["CurveOut"];
+            throttle: components["schemas"]["CurveOut"];
+            rates: components["schemas"]["RatesOut"];
+        };
+        /**
+         * ModesOut
+         * @description Every flight mode of the draft as of ``version``; the degrees a collective reaches.
+         */
+        ModesOut: {
+            /** Version */
+            version: number;
+            /** Hover Deg */
+            hover_deg: number;
+            /** Modes */
+            modes: components["schemas"]["ModeOut"][];
+        };
+        /**
+         * RateOut
+         * @description One function's rate and expo, and what comes of it.
+         */
+        RateOut: {
+            /** Stick Pct */
+            stick_pct: number[];
+            /** Value Pct */
+            value_pct: number[];
+            /** Centre Slope */
+            centre_slope: number;
+            /** End Slope */
+            end_slope: number;
+            /** Cyclic Deg */
+            cyclic_deg: number | null;
+            /** Full Stick Dps */
+            full_stick_dps: number | null;
+            /** Radio Expo Pct */
+            radio_expo_pct: number;
+        };
+        /** RatesOut */
+        RatesOut: {
+            aileron: components["schemas"]["RateOut"];
+            elevator: components["schemas"]["RateOut"];
+            rudder: components["schemas"]["RateOut"];
+        };
+        /**
+         * Asked
+         * @description Which way the switch moves, and where the collective lever stands (−100…100).
+         */
+        Asked: {
+            /** Version */
+            version: number;
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * Collective
+             * @default 0
+             */
+            collective: number;
+        };
+        /**
+         * SwitchOut
+         * @description What jumps as the switch moves; at the lever's position and at its worst.
+         */
+        SwitchOut: {
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /** Stick Pct */
+            stick_pct: number[];
+            /** Pitch Jump Deg */
+            pitch_jump_deg: number[];
+            /** Pitch Now Deg */
+            pitch_now_deg: number;
+            /** Throttle Now Pct */
+            throttle_now_pct: number;
+            /** Head Speed Jump Rpm */
+            head_speed_jump_rpm: number | null;
+            /** Largest Deg */
+            largest_deg: number;
+            /** Largest Stick Pct */
+            largest_stick_pct: number;
+            /** Warnings */
+            warnings: components["schemas"]["WarnedOut"][];
+        };
+        /** WarnedOut */
+        WarnedOut: {
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "danger" | "caution";
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Drawn
+         * @description A curve being drawn; nothing of it is kept.
+         */
+        Drawn: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "pitch" | "throttle";
+            /** Points */
+            points: number[];
+            /** At */
+            at?: number[] | null;
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape: "straight" | "smooth";
+        };
+        /**
+         * InDegrees
+         * @description Pitches (deg) for points of a mode's curve, by their number.
+         */
+        InDegrees: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /** Degrees */
+            degrees: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * CarriedOut
+         * @description The new points, and how far the new curve strays from the old.
+         */
+        CarriedOut: {
+            /** Points */
+            points: number[];
+            /** At */
+            at: number[];
+            /** Largest Pct */
+            largest_pct: number;
+            /** At Pct */
+            at_pct: number;
+            /** Rms Pct */
+            rms_pct: number;
+        };
+        /**
+         * CarryOver
+         * @description The curve at another number of points, or at other stick positions.
+         */
+        CarryOver: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "pitch" | "throttle";
+            /** Points */
+            points?: number | null;
+            /** At */
+            at?: number[] | null;
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape: "straight" | "smooth";
+            /**
+             * Step
+             * @default 1
+             */
+            step: number;
+        };
+        /** ShapeOut */
+        ShapeOut: {
+            /** Points */
+            points: number[];
+        };
+        /**
+         * Shape
+         * @description A throttle curve made from a few numbers (percent).
+         */
+        Shape: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "v" | "u" | "flat" | "soft_start";
+            /**
+             * Low End
+             * @default 100
+             */
+            low_end: number;
+            /**
+             * Middle
+             * @default 70
+             */
+            middle: number;
+            /**
+             * High End
+             * @default 100
+             */
+            high_end: number;
+            /**
+             * Flat Wide
+             * @default 40
+             */
+            flat_wide: number;
+            /**
+             * Reached At
+             * @default 30
+             */
+            reached_at: number;
+            /**
+             * Points
+             * @default 5
+             */
+            points: number;
+        };
+        /**
+         * AuditOut
+         * @description The findings on the draft as of ``version``, dangers first.
+         */
+        AuditOut: {
+            /** Version */
+            version: number;
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+        };
+        /**
+         * FindingOut
+         * @description One thing that does not agree; ``fixable`` when its fix is one key away.
+         */
+        FindingOut: {
+            /** Rule */
+            rule: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "danger" | "fault" | "look";
+            /** Path */
+            path: string;
+            /** Found */
+            found: string;
+            /** Why */
+            why: string;
+            /** Fix */
+            fix: string;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /** Rests On */
+            rests_on: string;
+            /** Fixable */
+            fixable: boolean;
+        };
+        /**
+         * Fix
+         * @description The finding to fix, as the page shows it.
+         */
+        Fix: {
+            /** Version */
+            version: number;
+            /** Rule */
+            rule: string;
+            /** Path */
+            path: string;
         };
         /**
          * PhotoOut
@@ -3620,6 +4132,209 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    modes_api_modes: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModesOut"];
+                };
+            };
+        };
+    };
+    modes_api_switch: {
+        parameters: {
+            query: {
+                version: number;
+                before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+                after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+                collective?: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwitchOut"];
+                };
+            };
+        };
+    };
+    modes_api_drawn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drawn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurveOut"];
+                };
+            };
+        };
+    };
+    modes_api_in_degrees: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InDegrees"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    modes_api_carried_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarryOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarriedOut"];
+                };
+            };
+        };
+    };
+    modes_api_throttle_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shape"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+        };
+    };
+    audit_api_findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditOut"];
+                };
+            };
+        };
+    };
+    audit_api_fix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fix"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
                 };
             };
         };

@@ -1,0 +1,94 @@
+"""The audit over the API: what does not agree, and a fix that is one key away."""
+
+import uuid
+from typing import Literal
+
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+from pydantic import BaseModel
+
+from accounts.pilot import pilot_of
+from bench.log import run_at
+from bench.services import bench_of
+from config.problems import Refused
+from hangar.api import DraftOut, draft_out
+from hangar.services import edit_draft
+from mint_lever.audit import Finding, audit
+from mint_lever.bench import BenchRun
+
+router = Router(tags=["audit"])
+
+
+class FindingOut(BaseModel):
+    """One thing that does not agree; ``fixable`` when its fix is one key away."""
+
+    rule: str
+    severity: Literal["danger", "fault", "look"]
+    path: str
+    found: str
+    why: str
+    fix: str
+    device: Literal["transmitter", "unit", "helicopter", "speed controller"]
+    rests_on: str
+    fixable: bool
+
+
+class AuditOut(BaseModel):
+    """The findings on the draft as of ``version``, dangers first."""
+
+    version: int
+    findings: list[FindingOut]
+
+
+class Fix(Schema):
+    """The finding to fix, as the page shows it."""
+
+    version: int
+    rule: str = Field(max_length=80)
+    path: str = Field(max_length=200)
+
+
+@router.get("/{helicopter_id}/audit", response=AuditOut)
+def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
+    """Read the whole draft and report what does not agree."""
+    bench = bench_of(pilot_of(request), helicopter_id)
+    return AuditOut(
+        version=bench.helicopter.draft.version,
+        findings=[
+            FindingOut(
+                fixable=bool(finding.changes),
+                **{key: value for key, value in vars(finding).items() if key != "changes"},
+            )
+            for finding in _audited(run_at(bench))
+        ],
+    )
+
+
+@router.post("/{helicopter_id}/audit/fix", response=DraftOut)
+def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
+    """Make a finding's fix in the draft; it can be undone like any edit."""
+    bench = bench_of(pilot_of(request), helicopter_id)
+    found = next(
+        (
+            finding
+            for finding in _audited(run_at(bench))
+            if finding.rule == given.rule and finding.path == given.path and finding.changes
+        ),
+        None,
+    )
+    if found is None or bench.helicopter.draft.version != given.version:
+        raise Refused(
+            409,
+            "The audit has changed",
+            "The draft was changed since this page read it. Look at the findings again.",
+            version=bench.helicopter.draft.version,
+        )
+    edited = edit_draft(pilot_of(request), helicopter_id, given.version, found.changes)
+    return draft_out(edited.helicopter)
+
+
+def _audited(run: BenchRun) -> list[Finding]:
+    """The findings, with what the unit was seen to show and still holds."""
+    asks = {ask.key for ask in run.advice("arrival").asks} if run.has("arrival") else set()
+    read = {key: run.mean("arrival", key) for key in asks}
+    return audit(run.setup, {key: value for key, value in read.items() if value is not None})
