@@ -30,9 +30,10 @@ NOTES = {
     "tansy-380.json": "As it came off the bench in spring",
     "yarrow-570.json": "New links all round, levelled on the salt works table",
     "sorrel-690.json": "Phase set on the three-blade head",
+    "marjoram-450.json": "The old radio's own mixing, a small stabiliser behind it",
 }
 # A simulated model stands on the table of these two: worked through up to a step, or to the end.
-# Then this was touched. The third is fresh.
+# Then this was touched. The others are fresh.
 PRACTISED: dict[str, tuple[int, StepName | None, str]] = {
     "yarrow-570.json": (41, "corrections", "pitch link turned or replaced"),
     "sorrel-690.json": (8, None, ""),

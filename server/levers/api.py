@@ -76,13 +76,16 @@ class FunctionStages(Schema):
 
 
 class ServoOut(Schema):
-    """One servo: throw asked (% of full), its channel where the transmitter mixes, pulse sent,
-    whether a stop or limit holds it, horn angle."""
+    """One servo: throw asked (% of full), its channel where the transmitter mixes, the pulse sent
+    between its stops, whether one of them holds it, horn angle."""
 
     role: str
     throw_pct: float
     channel: ChannelOut | None
     pulse_us: float
+    low_us: float
+    centre_us: float
+    high_us: float
     held: bool
     horn_deg: float
 

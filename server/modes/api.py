@@ -15,7 +15,12 @@ from levers.chains import chain_of
 from mint_lever.axes import Array, Mask
 from mint_lever.chain import Chain
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_curve
+from mint_lever.modes.pitch_degrees import (
+    collective_deg,
+    degree_marks,
+    percent_for,
+    pitch_curve,
+)
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
 from mint_lever.setup import Change
@@ -27,6 +32,13 @@ from mint_lever.transmitter.throttle_shapes import ShapeName, ThrottleShape, thr
 router = Router(tags=["modes"])
 
 Which = Literal["pitch", "throttle"]
+
+
+class DegreeMark(BaseModel):
+    """Where a whole degree stands on the percent scale."""
+
+    deg: int
+    pct: float
 
 
 class CurveOut(BaseModel):
@@ -44,6 +56,7 @@ class CurveOut(BaseModel):
     point_deg: list[float | None]
     slope: list[float]
     hover_stick_pct: float | None
+    degree_marks: list[DegreeMark]
 
 
 class RateOut(BaseModel):
@@ -309,6 +322,7 @@ def _worked_out(
             point_deg=[],
             slope=[],
             hover_stick_pct=None,
+            degree_marks=[],
         )
     found = pitch_curve(chain, mode, own=own)
     point_deg, reached = collective_deg(chain, mode, points)
@@ -321,6 +335,7 @@ def _worked_out(
         point_deg=_known(point_deg, reached),
         slope=found.slope.tolist(),
         hover_stick_pct=found.hover_stick_pct,
+        degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, mode)],
     )
 
 

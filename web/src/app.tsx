@@ -10,6 +10,9 @@ import { SignIn } from "@/places/sign-in/sign-in";
 const BenchPlace = lazy(() =>
   import("@/places/bench/bench").then((place) => ({ default: place.BenchPlace })),
 );
+const ModesPlace = lazy(() =>
+  import("@/places/modes/modes").then((place) => ({ default: place.ModesPlace })),
+);
 const Path = lazy(() => import("@/places/path/path").then((place) => ({ default: place.Path })));
 
 function Door() {
@@ -52,6 +55,7 @@ const router = createBrowserRouter([
       { path: "/", element: <Hangar /> },
       { path: "/helicopters/:id/bench", element: <BenchPlace /> },
       { path: "/helicopters/:id/path", element: <Path /> },
+      { path: "/helicopters/:id/modes", element: <ModesPlace /> },
       { path: "*", element: <Nowhere /> },
     ],
   },

@@ -13,6 +13,8 @@ from mint_lever.setup.transmitter import Channel
 
 _FULL_PCT = 0.5
 """How near to 100 % is exact: a display shows whole percent."""
+_READ_PCT = 1.5
+"""How near a reading at the unit is workable at the bench: whole percent may come no nearer."""
 _SWASH = ("collective", "aileron", "elevator")
 
 
@@ -97,7 +99,8 @@ def travel_not_arriving(at: Audited) -> Iterator[Finding]:
             travel: float = getattr(channel, f"travel_{side}_pct")
             read = at.arrives.get(f"{function}.{end}")
             seen = _computed(channel, sign) if read is None else abs(read)
-            if abs(seen - 100.0) <= _FULL_PCT or channel.subtrim_pct or channel.trim_pct:
+            near = _FULL_PCT if read is None else _READ_PCT
+            if abs(seen - 100.0) <= near or channel.subtrim_pct or channel.trim_pct:
                 continue
             new = float(np.clip(round(travel * 100.0 / max(seen, 1.0) / step) * step, 0.0, 200.0))
             if new == travel:

@@ -97,13 +97,17 @@ def _channel(channel: ChannelStages, row: int) -> dict[str, float | bool]:
 
 def _servos(result: Evaluation) -> list[dict[str, Any]]:
     run = result.run
-    channel = run.servo_channel
+    channel, bank = run.servo_channel, result.chain.servo_bank
+    low, high = bank.stops_us()
     return [
         {
             "role": ball.role,
             "throw_pct": float(run.throw[i, 0]) * 100.0,
             "channel": None if channel is None else _channel(channel, i),
             "pulse_us": float(run.servo.sent_us[i, 0]),
+            "low_us": float(low[i]),
+            "centre_us": bank.centre_us,
+            "high_us": float(high[i]),
             "held": bool(run.servo.held[i, 0]),
             "horn_deg": float(run.horn_deg[i, 0]),
         }

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import SENT, Array, Mask
-from mint_lever.chain.model import Chain
+from mint_lever.chain.model import Chain, build_chain
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.procedure.touched import Same
 from mint_lever.rotor.harmonics import ROUND_DEG
 from mint_lever.setup.transmitter import Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
@@ -77,16 +79,9 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
     On a table of quarter percents: good to some ten-thousandths of a degree. Raises InvalidRequest
     at ``path`` for a pitch this helicopter does not reach in the mode.
     """
-    pitch, reachable = collective_deg(chain, mode, _TABLE_PCT)
-    steps = np.diff(pitch)
-    falling = bool(steps.sum() < 0)
-    # What is clamped or held no longer moves: only the part that still does can be inverted.
-    moves = np.flatnonzero((steps * (-1 if falling else 1) > 1e-9) & reachable[1:] & reachable[:-1])
-    if not moves.size:
+    known, values = _table(Same(chain.setup), mode)
+    if not known.size:
         raise InvalidRequest([Fault(path, "degrees", "a collective that moves the blades")])
-    usable = slice(int(moves[0]), int(moves[-1]) + 2)
-    order = slice(None, None, -1) if falling else slice(None)
-    known, values = pitch[usable][order], _TABLE_PCT[usable][order]
     low, high = float(known[0]), float(known[-1])
     for wanted in degrees:
         if not low - 1e-6 <= wanted <= high + 1e-6:
@@ -94,6 +89,31 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
             raise InvalidRequest([Fault(path, f"{wanted:g}°", allowed.replace("_", " "))])
     made: list[float] = np.interp(degrees, known, values).tolist()
     return made
+
+
+def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
+    """Give every whole degree the collective reaches, and the curve value (0…100) it stands at."""
+    known, values = _table(Same(chain.setup), mode)
+    if not known.size:
+        return []
+    whole = np.arange(np.ceil(known[0] - 1e-9), np.floor(known[-1] + 1e-9) + 1)
+    at = np.interp(whole, known, values)
+    return [(int(deg), float(pct)) for deg, pct in zip(whole, at, strict=True)]
+
+
+@lru_cache(maxsize=64)
+def _table(of: Same, mode: ModeName) -> tuple[Array, Array]:
+    """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
+    pitch, reachable = collective_deg(build_chain(of.setup), mode, _TABLE_PCT)
+    steps = np.diff(pitch)
+    falling = bool(steps.sum() < 0)
+    # What is clamped or held no longer moves: only the part that still does can be inverted.
+    moves = np.flatnonzero((steps * (-1 if falling else 1) > 1e-9) & reachable[1:] & reachable[:-1])
+    if not moves.size:
+        return np.empty(0), np.empty(0)
+    usable = slice(int(moves[0]), int(moves[-1]) + 2)
+    order = slice(None, None, -1) if falling else slice(None)
+    return pitch[usable][order], _TABLE_PCT[usable][order]
 
 
 def _first_crossing(stick: Array, pitch: Array, wanted: float) -> float | None:

@@ -34,6 +34,9 @@ class Outputs(Protocol):
 
     centre_us: float
 
+    def stops_us(self) -> tuple[Array, Array]:
+        """Give the shortest and longest pulse each output ever sends (µs, (servos,))."""
+
     def pulses(self, throw: Array) -> ServoPulses:
         """Turn throws u (1 = full, shape (servos, poses)) into pulses."""
 
@@ -54,6 +57,15 @@ class ServoBank:
         other = copy.copy(self)
         other._outputs = self._outputs.wired(output_of_servo)
         return other
+
+    def stops_us(self) -> tuple[Array, Array]:
+        """Give the shortest and longest pulse each servo is ever sent (µs, (servos,))."""
+        return self._outputs.stops_us()
+
+    @property
+    def centre_us(self) -> float:
+        """The pulse of a servo at rest."""
+        return self._outputs.centre_us
 
     def pulses(self, throw: Array) -> ServoPulses:
         """Turn throws u (1 = full, shape (servos, poses)) into pulses."""

@@ -50,6 +50,11 @@ class ChannelBank:
             setattr(other, name, getattr(self, name)[list(output_of_servo)])
         return other
 
+    def stops_us(self) -> tuple[Array, Array]:
+        """Give the shortest and longest pulse each channel ever sends (µs, (channels,))."""
+        low = self.centre_us + self._us_per_pct * self._bottom[:, 0]
+        return low, self.centre_us + self._us_per_pct * self._top[:, 0]
+
     def pulses(self, throw: Array) -> ServoPulses:
         """Send servo throws u (1 = 100 %, shape (servos, poses)) through: formulas §3, last line.
 

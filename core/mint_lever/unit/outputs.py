@@ -30,6 +30,10 @@ class UnitOutputs:
             setattr(other, name, getattr(self, name)[list(output_of_servo)])
         return other
 
+    def stops_us(self) -> tuple[Array, Array]:
+        """Give the shortest and longest pulse each output ever sends (µs, (servos,))."""
+        return self._min[:, 0], self._max[:, 0]
+
     def pulses(self, throw: Array) -> ServoPulses:
         """Turn throws u (1 = full, shape (servos, poses)) into pulses: formulas §3.4."""
         asked = self._rest + self._gain * throw

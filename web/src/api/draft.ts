@@ -1,7 +1,16 @@
 /** One helicopter's draft: read it, change it one edit after the other, never over another tab's. */
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useSyncExternalStore } from "react";
-import { answer, asProblem, client, type Draft, type Layout, Problem } from "./client";
+import {
+  answer,
+  asProblem,
+  client,
+  type Draft,
+  type Layout,
+  type ModeName,
+  Problem,
+  type Setup,
+} from "./client";
 
 export type Saving =
   | { state: "saved" }
@@ -87,8 +96,36 @@ export class Editor {
     );
   }
 
-  /** Another swash layout or number of blades. */
-  rebuild(shape: { layout?: Layout; blades?: number }): Promise<Problem | null> {
+  /** Points of a pitch curve, by their number, in degrees at the blade. */
+  inDegrees(mode: ModeName, degrees: Record<number, number>): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/modes/degrees", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, mode, degrees },
+        }),
+      ),
+    );
+  }
+
+  /** What the audit offers to do about a finding. */
+  fix(rule: string, path: string): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/audit/fix", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, rule, path },
+        }),
+      ),
+    );
+  }
+
+  /** Another swash layout, number of blades, or the mixing done elsewhere. */
+  rebuild(shape: {
+    layout?: Layout;
+    blades?: number;
+    arrangement?: Setup["arrangement"];
+  }): Promise<Problem | null> {
     return this.run((version) =>
       answer(
         client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", {
@@ -135,7 +172,7 @@ export class Editor {
       const draft = this.queries.getQueryData<Draft>(key);
       if (!draft) throw new Problem(0, { title: "The draft is not loaded" });
       this.queries.setQueryData(key, await step(draft.version));
-      for (const key of [["fleet"], ["standings"], ["bench", this.id]]) {
+      for (const key of [["fleet"], ["standings"], ["bench", this.id], ["audit", this.id]]) {
         this.queries.invalidateQueries({ queryKey: key });
       }
     } catch (error) {

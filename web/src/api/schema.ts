@@ -2378,8 +2378,8 @@ export interface components {
         };
         /**
          * ServoOut
-         * @description One servo: throw asked (% of full), its channel where the transmitter mixes, pulse sent,
-         *     whether a stop or limit holds it, horn angle.
+         * @description One servo: throw asked (% of full), its channel where the transmitter mixes, the pulse sent
+         *     between its stops, whether one of them holds it, horn angle.
          */
         ServoOut: {
             /** Role */
@@ -2389,6 +2389,12 @@ export interface components {
             channel: components["schemas"]["ChannelOut"] | null;
             /** Pulse Us */
             pulse_us: number;
+            /** Low Us */
+            low_us: number;
+            /** Centre Us */
+            centre_us: number;
+            /** High Us */
+            high_us: number;
             /** Held */
             held: boolean;
             /** Horn Deg */
@@ -2889,6 +2895,18 @@ export interface components {
             slope: number[];
             /** Hover Stick Pct */
             hover_stick_pct: number | null;
+            /** Degree Marks */
+            degree_marks: components["schemas"]["DegreeMark"][];
+        };
+        /**
+         * DegreeMark
+         * @description Where a whole degree stands on the percent scale.
+         */
+        DegreeMark: {
+            /** Deg */
+            deg: number;
+            /** Pct */
+            pct: number;
         };
         /**
          * ModeOut

@@ -1,10 +1,11 @@
 /** The places one helicopter has. */
 import { NavLink } from "react-router";
 
-type Place = "bench" | "path";
+type Place = "bench" | "path" | "modes";
 const PLACES: { name: Place; label: string }[] = [
   { name: "bench", label: "Bench" },
   { name: "path", label: "Path" },
+  { name: "modes", label: "Modes" },
 ];
 
 export function PlaceLinks({

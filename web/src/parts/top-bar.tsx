@@ -92,6 +92,7 @@ function Keys() {
     ["Ctrl S", "save as revision"],
     ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
     ["Enter, Esc in a field", "keep what you typed, put back what was"],
+    ["U", "the audit of this helicopter"],
     ["A", "on the bench: do what is advised"],
     ["G", "on the bench: read or look at the simulated model"],
     ["Y, N, 1 … 9", "on the bench: answer the question"],

@@ -10,6 +10,8 @@ export type NumberSetting = Shared & {
   /** How far an arrow key moves it. */
   step: number;
   decimals: number;
+  /** A setting that may be left out: what it starts with when it is put in. */
+  usual?: number;
 };
 
 export type ChoiceSetting = Shared & {

@@ -7,6 +7,7 @@ import { MODE_NAMES, type Setting, type SettingGroup } from "./setting";
 export type StageName =
   | "stick"
   | "shape"
+  | "mixes"
   | "channel"
   | "pulse"
   | "arrival"
@@ -114,6 +115,7 @@ function channelGroups(_: Setup, f: FunctionName): SettingGroup[] {
           options: YES_NO("reversed", "straight"),
         },
         number("transmitter", `${base}.subtrim_pct`, "Sub-trim", "%", 0.5, 1),
+        number("transmitter", `${base}.trim_pct`, "Trim lever", "%", 0.5, 1),
         number("transmitter", `${base}.travel_low_pct`, `Travel ${low}`, "%", 0.5, 1),
         number("transmitter", `${base}.travel_high_pct`, `Travel ${high}`, "%", 0.5, 1),
         number("transmitter", `${base}.limit_low_pct`, `Limit ${low}`, "%"),
@@ -122,6 +124,16 @@ function channelGroups(_: Setup, f: FunctionName): SettingGroup[] {
     },
   ];
 }
+
+const PULSE_SCALE: SettingGroup[] = [
+  {
+    title: "Pulse scale",
+    settings: [
+      number("transmitter", "transmitter.centre_us", "Centre pulse", "µs"),
+      number("transmitter", "transmitter.us_per_pct", "Pulse per percent", "µs/%", 0.1, 1),
+    ],
+  },
+];
 
 function each(setup: Setup, groups: (i: number) => Setting[]): SettingGroup[] {
   return setup.airframe.swash.balls.map((ball, i) => ({
@@ -249,7 +261,7 @@ export const STAGES: Stage[] = [
     value: (frame, f) => signed(frame.functions[f].stick_pct, 0),
     unit: "%",
     note: (f) => `Where your ${f} lever stands. Move it in the dock below.`,
-    groups: () => [],
+    groups: wholeGroups,
   },
   {
     name: "shape",
@@ -262,6 +274,16 @@ export const STAGES: Stage[] = [
         ? "The flight mode's pitch curve over the stick, low to high."
         : "The flight mode's rate and expo. Plus softens round the centre.",
     groups: shapeGroups,
+  },
+  {
+    name: "mixes",
+    device: "transmitter",
+    label: () => "Mixes",
+    value: (frame, f) => signed(frame.functions[f].mixed_pct),
+    unit: "%",
+    note: () =>
+      "What free mixes add before the channel. A master is taken as its own curve or rate leaves it.",
+    groups: () => [],
   },
   {
     name: "channel",
@@ -280,15 +302,7 @@ export const STAGES: Stage[] = [
     value: (frame, f) => shown(frame.functions[f].pulse_us, 0),
     unit: "µs",
     note: () => "What the transmitter sends for this function.",
-    groups: () => [
-      {
-        title: "Pulse scale",
-        settings: [
-          number("transmitter", "transmitter.centre_us", "Centre pulse", "µs"),
-          number("transmitter", "transmitter.us_per_pct", "Pulse per percent", "µs/%", 0.1, 1),
-        ],
-      },
-    ],
+    groups: () => PULSE_SCALE,
   },
   {
     name: "arrival",
@@ -447,9 +461,133 @@ const CYCLIC_GROUPS: SettingGroup[] = [
   },
 ];
 
-/** The rudder's own chain goes to the tail, which is not computed yet: it ends at the unit. */
-export function stagesOf(f: FunctionName): Stage[] {
-  return f === "rudder" ? STAGES.slice(0, 5) : STAGES;
+const SWASH_MIX: Stage = {
+  name: "gain",
+  device: "transmitter",
+  label: () => "Swash mix",
+  value: (frame, f) => signed(frame.functions[f].demand_pct),
+  unit: "%",
+  note: () =>
+    "How far each function throws the servos, and with its sign which way round. The ring holds aileron and elevator together.",
+  groups: () => [
+    {
+      title: "Swash mix",
+      settings: [
+        number("transmitter", "transmitter.swash_mix.collective", "Collective", "%"),
+        number("transmitter", "transmitter.swash_mix.aileron", "Aileron", "%"),
+        number("transmitter", "transmitter.swash_mix.elevator", "Elevator", "%"),
+        number("transmitter", "transmitter.swash_mix.ring_pct", "Cyclic ring", "%"),
+        {
+          kind: "choice",
+          device: "transmitter",
+          path: "transmitter.swash_mix.kind",
+          label: "Each ball moves",
+          options: [
+            { value: "full_throw", label: "the furthest in full" },
+            { value: "geometric", label: "by its own azimuth" },
+          ],
+        },
+      ],
+    },
+    {
+      title: "What the gauge should read",
+      settings: [
+        number("helicopter", "targets.cyclic_deg", "Cyclic, full stick", "°", 0.5, 1),
+        number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
+        number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
+      ],
+    },
+  ],
+};
+
+const SERVO_CHANNELS: Stage = {
+  name: "servos",
+  device: "transmitter",
+  label: () => "Servo channels",
+  value: (frame) => frame.servos.map((servo) => shown(servo.pulse_us, 0)).join(" "),
+  unit: "µs",
+  note: () => "Each swash servo's own channel: direction, travel each side, sub-trim, hard limits.",
+  groups: (setup) => [
+    ...PULSE_SCALE,
+    ...each(setup, (i) => {
+      const base = `transmitter.servo_channels.${i}`;
+      return [
+        {
+          kind: "choice",
+          device: "transmitter",
+          path: `${base}.reversed`,
+          label: "Direction",
+          options: YES_NO("reversed", "straight"),
+        },
+        number("transmitter", `${base}.subtrim_pct`, "Sub-trim", "%", 0.5, 1),
+        number("transmitter", `${base}.travel_low_pct`, "Travel low", "%", 0.5, 1),
+        number("transmitter", `${base}.travel_high_pct`, "Travel high", "%", 0.5, 1),
+        number("transmitter", `${base}.limit_low_pct`, "Limit low", "%"),
+        number("transmitter", `${base}.limit_high_pct`, "Limit high", "%"),
+      ];
+    }),
+  ],
+};
+
+/** What belongs to no single stage: how the radio starts, what happens without a signal, supply. */
+function wholeGroups(setup: Setup): SettingGroup[] {
+  const governors: Setting[] = [
+    {
+      kind: "choice",
+      device: "speed controller",
+      path: "speed_controller.governor",
+      label: "Governor in the speed controller",
+      options: YES_NO("on", "off"),
+    },
+  ];
+  if (setup.unit) {
+    governors.push({
+      kind: "choice",
+      device: "unit",
+      path: "unit.governor",
+      label: "Governor in the unit",
+      options: YES_NO("on", "off"),
+    });
+  }
+  const modes = setup.transmitter?.modes ?? {};
+  const has = (Object.keys(MODE_NAMES) as ModeName[]).filter((mode) => modes[mode]);
+  return [
+    {
+      title: "The radio",
+      settings: [
+        {
+          kind: "choice",
+          device: "transmitter",
+          path: "transmitter.power_up_mode",
+          label: "Starts in",
+          options: has.map((mode) => ({ value: mode, label: MODE_NAMES[mode] })),
+        },
+        {
+          ...number("transmitter", "transmitter.fail_safe_throttle_pct", "Fail-safe throttle", "%"),
+          usual: 0,
+        } as Setting,
+        number("transmitter", "transmitter.travel_step_pct", "Step of an end point", "%", 0.1, 1),
+      ],
+    },
+    { title: "Governor", settings: governors },
+    {
+      title: "Supply of servos and unit",
+      settings: [
+        {
+          ...number("speed controller", "speed_controller.bec_volt", "BEC", "V", 0.1, 1),
+          usual: 6,
+        } as Setting,
+      ],
+    },
+  ];
+}
+
+/** The stages a function passes; the rudder's go as far as they are computed. */
+export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): Stage[] {
+  if (arrangement === "unit_mixes") return f === "rudder" ? STAGES.slice(0, 6) : STAGES;
+  if (f === "rudder") return STAGES.slice(0, 5);
+  const metal = STAGES.filter((stage) => stage.device === "helicopter");
+  return [...STAGES.slice(0, 3), SWASH_MIX, SERVO_CHANNELS, ...metal];
 }
 
 /** Name a setting for undo and redo, e.g. "servo 1 horn length". */
@@ -457,7 +595,7 @@ export function nameOf(setup: Setup, path: string): string {
   if (path === "name") return "the name";
   for (const f of ["collective", "aileron", "elevator", "rudder"] as const) {
     for (const mode of Object.keys(MODE_NAMES) as ModeName[]) {
-      for (const stage of stagesOf(f)) {
+      for (const stage of stagesOf(f, setup.arrangement)) {
         for (const group of stage.groups(setup, f, mode)) {
           const found = group.settings.find((setting) => setting.path === path);
           if (found) return `${group.title}, ${found.label}`;

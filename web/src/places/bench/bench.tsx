@@ -6,6 +6,7 @@ import { useParams, useSearchParams } from "react-router";
 import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import { useDraft, useEditor } from "@/api/draft";
+import { AuditKey } from "@/parts/audit/audit-key";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { typing, useLeverKeys } from "@/parts/levers/keys";
@@ -104,6 +105,7 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
       <TopBar title={setup.name} beside={<PlaceLinks id={draft.id} here="bench" />}>
+        <AuditKey id={draft.id} editor={editor} setup={draft.document} />
         <UndoKeys draft={draft} editor={editor} />
         <FitMark bench={bench} />
       </TopBar>

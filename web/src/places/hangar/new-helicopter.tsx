@@ -1,9 +1,10 @@
 /** A fresh helicopter: name, layout, rotor. Everything else is measured later. */
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { asProblem, type Layout } from "@/api/client";
+import { asProblem, type Layout, type Setup } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
+import { ARRANGEMENTS } from "@/parts/settings/arrangements";
 import { LAYOUTS } from "@/parts/settings/layouts";
 import { TextField } from "@/parts/text-field";
 
@@ -14,13 +15,14 @@ export function NewHelicopter() {
   const [layout, setLayout] = useState<Layout>("three_120");
   const [rotation, setRotation] = useState<"clockwise" | "counter_clockwise">("clockwise");
   const [blades, setBlades] = useState(2);
+  const [arrangement, setArrangement] = useState<Setup["arrangement"]>("unit_mixes");
   return (
     <form
       className="space-y-3"
       onSubmit={(event) => {
         event.preventDefault();
         add.mutate(
-          { name, layout, rotation, blades },
+          { name, layout, rotation, blades, arrangement },
           { onSuccess: (draft) => go(`/helicopters/${draft.id}/path?stage=horns`) },
         );
       }}
@@ -67,6 +69,20 @@ export function NewHelicopter() {
           </select>
         </label>
       </div>
+      <label className="block">
+        The swash is mixed by
+        <select
+          className="field mt-1 w-full"
+          value={arrangement}
+          onChange={(event) => setArrangement(event.target.value as typeof arrangement)}
+        >
+          {Object.entries(ARRANGEMENTS).map(([value, label]) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="text-sm text-faint">
         Lengths start from a middling model and are yours to measure over. Nothing here is taken
         from your helicopter yet.

@@ -1,8 +1,9 @@
 /** Path: the chain from stick to blade of one helicopter, live, with every setting in its place. */
 import { useState } from "react";
 import { useParams, useSearchParams } from "react-router";
-import { asProblem, type Draft, type FunctionName, type ModeName } from "@/api/client";
+import { asProblem, type Draft, type FunctionName, type ModeName, type Setup } from "@/api/client";
 import { useDraft, useEditor } from "@/api/draft";
+import { AuditKey } from "@/parts/audit/audit-key";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { useLeverKeys } from "@/parts/levers/keys";
@@ -10,13 +11,14 @@ import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
 import { PlaceLinks } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
+import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { type StageName, stagesOf } from "@/parts/settings/stages";
 import { TopBar } from "@/parts/top-bar";
+import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
 import { Rename } from "./rename";
 import { Ribbon } from "./ribbon";
-import { SavedMark, SaveState } from "./save-state";
 import { StagePanel } from "./stage-panel";
 
 const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
@@ -39,23 +41,26 @@ export function Path() {
   );
 }
 
+type Shows = "drawing" | "channels";
+
 /** Which function and stage are open stands in the address, so that every place has a link. */
-function useOpen() {
+function useOpen(arrangement: Setup["arrangement"]) {
   const [search, setSearch] = useSearchParams();
   const asked = search.get("function") as FunctionName;
   const f = FUNCTIONS.includes(asked) ? asked : "collective";
-  const stages = stagesOf(f);
+  const stages = stagesOf(f, arrangement);
   const stage = stages.find((each) => each.name === search.get("stage")) ?? stages[1];
-  const open = (next: { function?: FunctionName; stage?: StageName }) =>
-    setSearch({ function: f, stage: stage?.name ?? "shape", ...next }, { replace: true });
-  return { f, stage, open };
+  const shows = search.get("shows") === "channels" ? "channels" : "drawing";
+  const open = (next: { function?: FunctionName; stage?: StageName; shows?: Shows }) =>
+    setSearch({ function: f, stage: stage?.name ?? "shape", shows, ...next }, { replace: true });
+  return { f, stage, shows, open };
 }
 
 function OpenPath({ draft }: { draft: Draft }) {
   const editor = useEditor(draft.id);
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const live = useLive(draft.id, draft.version, view);
-  const { f, stage, open } = useOpen();
+  const { f, stage, shows, open } = useOpen(draft.document.arrangement);
   useLeverKeys();
   const mode = useLever("mode");
   const setup = draft.document;
@@ -73,6 +78,7 @@ function OpenPath({ draft }: { draft: Draft }) {
         }
         mark={<SavedMark draft={draft} editor={editor} />}
       >
+        <AuditKey id={draft.id} editor={editor} setup={setup} />
         <SaveState draft={draft} editor={editor} />
       </TopBar>
       <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
@@ -90,6 +96,20 @@ function OpenPath({ draft }: { draft: Draft }) {
             </button>
           ))}
         </fieldset>
+        <fieldset className="ml-auto flex">
+          <legend className="sr-only">Shown in the middle</legend>
+          {(["drawing", "channels"] as const).map((what) => (
+            <button
+              key={what}
+              type="button"
+              aria-pressed={shows === what}
+              className="border-b-4 border-transparent px-2 py-1.5 text-sm hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold"
+              onClick={() => open({ shows: what })}
+            >
+              {what === "drawing" ? "Drawing" : "Channels"}
+            </button>
+          ))}
+        </fieldset>
         {f === "rudder" && (
           <p className="text-sm text-faint">
             The rudder is followed to the unit; the tail beyond it is not computed yet.
@@ -99,6 +119,7 @@ function OpenPath({ draft }: { draft: Draft }) {
       <Ribbon
         live={live}
         function={f}
+        arrangement={setup.arrangement}
         open={stage?.name ?? "shape"}
         onOpen={(name) => open({ stage: name })}
       />
@@ -107,14 +128,18 @@ function OpenPath({ draft }: { draft: Draft }) {
         {stage && (
           <StagePanel stage={stage} setup={setup} function={f} mode={mode} editor={editor} />
         )}
-        <BenchView
-          setup={setup}
-          source={live}
-          azimuth={view.azimuth}
-          exaggerate={view.exaggerate}
-          onAzimuth={(azimuth) => setView({ ...view, azimuth })}
-          onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
-        />
+        {shows === "channels" ? (
+          <ChannelMonitor live={live} />
+        ) : (
+          <BenchView
+            setup={setup}
+            source={live}
+            azimuth={view.azimuth}
+            exaggerate={view.exaggerate}
+            onAzimuth={(azimuth) => setView({ ...view, azimuth })}
+            onExaggerate={(exaggerate) => setView({ ...view, exaggerate })}
+          />
+        )}
         <section
           aria-label="Readings"
           // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys

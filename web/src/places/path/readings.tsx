@@ -15,7 +15,7 @@ export function Readings({ draft, live, function: f, azimuth }: Props) {
   return (
     <>
       <BladeReadout frame={frame} />
-      <ServoBars frame={frame} setup={draft.document} />
+      <ServoBars frame={frame} />
       <ResponseChart
         id={draft.id}
         version={draft.version}

@@ -1,5 +1,5 @@
 /** The ribbon: the chain from stick to blade with the live value at every stage. */
-import type { FunctionName } from "@/api/client";
+import type { FunctionName, Setup } from "@/api/client";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
 import { type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
@@ -7,6 +7,7 @@ import { type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
 type Props = {
   live: Live;
   function: FunctionName;
+  arrangement: Setup["arrangement"];
   open: StageName;
   onOpen: (stage: StageName) => void;
 };
@@ -14,8 +15,8 @@ type Props = {
 /** Stages with a figure for every servo need room for four. */
 const WIDE = new Set<StageName>(["servos", "horns"]);
 
-export function Ribbon({ live, function: f, open, onOpen }: Props) {
-  const stages = stagesOf(f);
+export function Ribbon({ live, function: f, arrangement, open, onOpen }: Props) {
+  const stages = stagesOf(f, arrangement);
   return (
     <nav
       aria-label="From stick to blade"

@@ -1,17 +1,16 @@
 /** Every swash servo's pulse between its stops, with its horn's angle. */
-import type { Frame, Setup } from "@/api/client";
+import type { Frame } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
 
-export function ServoBars({ frame, setup }: { frame: Frame; setup: Setup }) {
+export function ServoBars({ frame }: { frame: Frame }) {
   return (
     <section aria-label="Servos">
       <h3 className="text-sm font-semibold">Servos</h3>
       <ul className="mt-0.5 space-y-1">
         {frame.servos.map((servo, i) => {
-          const stops = setup.unit?.servos[i];
-          const low = stops?.min_us ?? 900;
-          const high = stops?.max_us ?? 2100;
-          const place = (us: number) => ((us - low) / (high - low)) * 100;
+          const place = (us: number) =>
+            ((us - servo.low_us) / (servo.high_us - servo.low_us)) * 100;
+          const rest = place(servo.centre_us);
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: a servo is its place in the swash's order
             <li key={i} data-servo={i}>
@@ -36,17 +35,12 @@ export function ServoBars({ frame, setup }: { frame: Frame; setup: Setup }) {
               >
                 <rect width="100" height="6" className="fill-sheet stroke-edge" strokeWidth="0.6" />
                 <rect
-                  x={Math.min(place(servo.pulse_us), place(setup.unit?.centre_us ?? 1520))}
-                  width={Math.abs(place(servo.pulse_us) - place(setup.unit?.centre_us ?? 1520))}
+                  x={Math.min(place(servo.pulse_us), rest)}
+                  width={Math.abs(place(servo.pulse_us) - rest)}
                   height="6"
                   className={servo.held ? "fill-out" : "fill-mint"}
                 />
-                <rect
-                  x={place(setup.unit?.centre_us ?? 1520) - 0.3}
-                  width="0.6"
-                  height="6"
-                  className="fill-ink"
-                />
+                <rect x={rest - 0.3} width="0.6" height="6" className="fill-ink" />
               </svg>
               {servo.held && <p className="text-xs font-semibold text-out">■ held at its stop</p>}
             </li>

@@ -1,8 +1,9 @@
-/** What reshapes the helicopter: its swash layout, its number of blades. */
+/** What reshapes the setup: swash layout, number of blades, which device mixes. */
 import { useId, useState } from "react";
 import type { Layout, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
+import { ARRANGEMENTS } from "@/parts/settings/arrangements";
 import { LAYOUTS } from "@/parts/settings/layouts";
 
 type Props = { setup: Setup; editor: Editor };
@@ -26,6 +27,17 @@ export function BladesField({ setup, editor }: Props) {
       value={String(setup.airframe.head.blades)}
       options={["2", "3", "4", "5", "6"].map((count) => [count, count])}
       choose={(blades) => editor.rebuild({ blades: Number(blades) })}
+    />
+  );
+}
+
+export function ArrangementField({ setup, editor }: Props) {
+  return (
+    <ShapeField
+      label="The swash is mixed by"
+      value={setup.arrangement}
+      options={Object.entries(ARRANGEMENTS)}
+      choose={(arrangement) => editor.rebuild({ arrangement: arrangement as Setup["arrangement"] })}
     />
   );
 }

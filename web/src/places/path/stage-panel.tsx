@@ -5,9 +5,11 @@ import type { Editor } from "@/api/draft";
 import { ChoiceField } from "@/parts/settings/choice-field";
 import { DeviceTag } from "@/parts/settings/devices";
 import { NumberField } from "@/parts/settings/number-field";
+import { OptionalField } from "@/parts/settings/optional-field";
 import { type Setting, valueAt } from "@/parts/settings/setting";
 import type { Stage } from "@/parts/settings/stages";
-import { BladesField, LayoutField } from "./shape-field";
+import { FreeMixes } from "./free-mixes";
+import { ArrangementField, BladesField, LayoutField } from "./shape-field";
 
 type Props = {
   stage: Stage;
@@ -27,6 +29,10 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
       return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
     };
     const value = valueAt(setup, setting.path);
+    if (setting.kind === "number" && setting.usual !== undefined) {
+      const known = typeof value === "number" ? value : undefined;
+      return <OptionalField setting={setting} value={known} editor={editor} />;
+    }
     return setting.kind === "number" ? (
       <NumberField setting={setting} value={Number(value)} save={save} />
     ) : (
@@ -49,6 +55,8 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
           Before you set this on the model: motor unplugged or pinion out of mesh, hold on.
         </p>
       )}
+      {stage.name === "stick" && <ArrangementField setup={setup} editor={editor} />}
+      {stage.name === "mixes" && <FreeMixes setup={setup} editor={editor} />}
       {stage.name === "swash" && <LayoutField setup={setup} editor={editor} />}
       {stage.name === "blade" && <BladesField setup={setup} editor={editor} />}
       {groups.map((group) => (

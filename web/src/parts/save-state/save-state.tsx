@@ -24,7 +24,7 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
           aria-label="Revisions"
         >
           <History aria-hidden size={18} />
-          <span className="hidden lg:inline">Revisions</span>
+          <span className="hidden 2xl:inline">Revisions</span>
         </button>
         <button
           type="button"

@@ -1,0 +1,45 @@
+/** One finding: what was found, why it matters, what to set and where, and its fix. */
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Finding } from "@/api/audit";
+import type { Problem } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { ProblemNote } from "@/parts/problem-note";
+import { DeviceTag } from "@/parts/settings/devices";
+import { placeOf } from "@/parts/settings/where";
+import { SeverityMark } from "./severity";
+
+type Props = { id: string; finding: Finding; editor: Editor; onGo: () => void };
+
+export function FindingItem({ id, finding, editor, onGo }: Props) {
+  const [problem, setProblem] = useState<Problem | null>(null);
+  return (
+    <li className="border-t border-rule pt-2" data-rule={finding.rule}>
+      <div className="flex items-baseline justify-between gap-3">
+        <SeverityMark severity={finding.severity} />
+        <DeviceTag device={finding.device} />
+      </div>
+      <p className="font-semibold first-letter:uppercase">{finding.found}.</p>
+      <p className="text-sm">{finding.why}</p>
+      <p className="mt-1 text-sm">
+        <b>Then:</b> {finding.fix}
+      </p>
+      <p className="text-xs text-faint">Goes by: {finding.rests_on}.</p>
+      <div className="mt-1.5 flex flex-wrap gap-1.5">
+        {finding.fixable && (
+          <button
+            type="button"
+            className="key key-main min-h-8 text-sm"
+            onClick={async () => setProblem(await editor.fix(finding.rule, finding.path))}
+          >
+            Fix it in the draft
+          </button>
+        )}
+        <Link to={placeOf(id, finding.path)} className="key min-h-8 text-sm" onClick={onGo}>
+          Show the setting
+        </Link>
+      </div>
+      {problem && <ProblemNote problem={problem} />}
+    </li>
+  );
+}

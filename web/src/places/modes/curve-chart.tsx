@@ -1,0 +1,253 @@
+/**
+ * One curve over the stick: its line, its points on stems, the lever's live point. Points are moved
+ * by dragging or by arrow keys; the line between them is the server's.
+ */
+import { scaleLinear } from "d3-scale";
+import { line } from "d3-shape";
+import { useRef } from "react";
+import type { Curve } from "@/api/modes";
+import { useLever } from "@/parts/levers/levers";
+import { shown, signed } from "@/parts/numbers";
+
+type Props = {
+  curve: Curve;
+  label: string;
+  /** In degrees on the left, percent on the right; a throttle curve has percent alone. */
+  degrees: boolean;
+  live: boolean;
+  wide: number;
+  high: number;
+  /** Move a point while it is held; ``done`` when it is let go or nudged by key. */
+  onMove?: (index: number, percent: number, done: boolean) => void;
+};
+
+const EDGE = { left: 34, right: 40, top: 10, bottom: 20 };
+const SMALL = { left: 32, right: 10, top: 5, bottom: 14 };
+
+export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: Props) {
+  const small = !onMove;
+  const edge = small ? SMALL : EDGE;
+  const x = scaleLinear([0, 100], [edge.left, wide - edge.right]);
+  const y = scaleLinear([0, 100], [high - edge.bottom, edge.top]);
+  const samples = curve.stick_pct.map((stick, i) => [stick, curve.value_pct[i] ?? 0] as const);
+  const path = line<readonly [number, number]>()
+    .x(([stick]) => x(stick))
+    .y(([, value]) => y(value))([...samples]);
+  const marks = thinned(curve, high);
+  return (
+    <svg
+      viewBox={`0 0 ${wide} ${high}`}
+      role={small ? "img" : "group"}
+      aria-label={small ? summary(curve, label) : label}
+      className="block w-full touch-none select-none"
+    >
+      {[0, 25, 50, 75, 100].map((tick) => (
+        <g key={tick}>
+          <path
+            d={`M${x(tick)} ${edge.top}V${high - edge.bottom}`}
+            className={tick === 50 ? "stroke-edge" : "stroke-rule"}
+            strokeWidth="0.7"
+          />
+          <text
+            x={x(tick)}
+            y={high - (small ? 3 : 6)}
+            textAnchor="middle"
+            className="figure fill-faint text-[10px]"
+          >
+            {tick}
+          </text>
+          {!(small && (degrees || tick % 50 !== 0)) && (
+            <text
+              x={degrees ? wide - edge.right + 9 : edge.left - 4}
+              y={y(tick) + 3.5}
+              textAnchor={degrees ? "start" : "end"}
+              className="figure fill-faint text-[10px]"
+            >
+              {tick}%
+            </text>
+          )}
+          {!degrees && (
+            <path
+              d={`M${edge.left} ${y(tick)}H${wide - edge.right}`}
+              className="stroke-rule"
+              strokeWidth="0.7"
+            />
+          )}
+        </g>
+      ))}
+      {degrees &&
+        marks.map((mark) => (
+          <g key={mark.deg}>
+            <path
+              d={`M${edge.left} ${y(mark.pct)}H${wide - edge.right}`}
+              className={mark.deg === 0 ? "stroke-ink" : "stroke-rule"}
+              strokeWidth={mark.deg === 0 ? 1 : 0.7}
+            />
+            <text
+              x={edge.left - 4}
+              y={y(mark.pct) + 3.5}
+              textAnchor="end"
+              className="figure fill-faint text-[10px]"
+            >
+              {signed(mark.deg, 0)}°
+            </text>
+          </g>
+        ))}
+      {curve.hover_stick_pct !== null && degrees && (
+        <path
+          d={`M${x(curve.hover_stick_pct)} ${high - edge.bottom}v-7`}
+          className="stroke-mint"
+          strokeWidth="3"
+        />
+      )}
+      <path d={path ?? ""} className="fill-none stroke-ink" strokeWidth={small ? 1.8 : 2.2} />
+      {onMove &&
+        curve.points.map((percent, i) => (
+          <Point
+            // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the curve
+            key={i}
+            index={i}
+            x={x(curve.at[i] ?? 0)}
+            foot={high - edge.bottom}
+            y={y(percent)}
+            percent={percent}
+            says={`${shown(percent, 1)} %${degrees ? `, ${signed(curve.point_deg[i])}°` : ""}`}
+            label={`${label} at stick ${shown(curve.at[i], 0)} %`}
+            read={(top) => y.invert(top)}
+            onMove={onMove}
+          />
+        ))}
+      {live && <LivePoint curve={curve} x={x} y={y} />}
+    </svg>
+  );
+}
+
+type PointProps = {
+  index: number;
+  x: number;
+  y: number;
+  foot: number;
+  percent: number;
+  label: string;
+  says: string;
+  read: (top: number) => number;
+  onMove: (index: number, percent: number, done: boolean) => void;
+};
+
+function Point({ index, x, y, foot, percent, label, says, read, onMove }: PointProps) {
+  const held = useRef<{ top: number; high: number; view: number } | null>(null);
+  const at = (clientY: number) => {
+    const grip = held.current;
+    if (!grip) return percent;
+    const top = ((clientY - grip.top) / grip.high) * grip.view;
+    return Math.max(0, Math.min(100, Math.round(read(top) * 2) / 2));
+  };
+  const nudge = (by: number) => {
+    onMove(index, Math.max(0, Math.min(100, Math.round((percent + by) * 10) / 10)), true);
+  };
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-orientation="vertical"
+      aria-valuemin={0}
+      aria-valuemax={100}
+      aria-valuenow={percent}
+      aria-valuetext={says}
+      className="group cursor-ns-resize outline-none"
+      onPointerDown={(event) => {
+        const svg = event.currentTarget.ownerSVGElement;
+        if (!svg) return;
+        const box = svg.getBoundingClientRect();
+        held.current = { top: box.top, high: box.height, view: svg.viewBox.baseVal.height };
+        event.currentTarget.setPointerCapture(event.pointerId);
+        event.currentTarget.focus();
+        event.preventDefault();
+      }}
+      onPointerMove={(event) => held.current && onMove(index, at(event.clientY), false)}
+      onPointerUp={(event) => {
+        if (!held.current) return;
+        const to = at(event.clientY);
+        held.current = null;
+        onMove(index, to, true);
+      }}
+      onPointerCancel={() => {
+        held.current = null;
+        onMove(index, percent, true);
+      }}
+      onKeyDown={(event) => {
+        const step = event.shiftKey ? 0.1 : 1;
+        if (event.key === "ArrowUp" || event.key === "ArrowRight") nudge(step);
+        else if (event.key === "ArrowDown" || event.key === "ArrowLeft") nudge(-step);
+        else if (event.key === "PageUp") nudge(5);
+        else if (event.key === "PageDown") nudge(-5);
+        else if (event.key === "Home") nudge(-100);
+        else if (event.key === "End") nudge(100);
+        else return;
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+    >
+      <path d={`M${x} ${foot}V${y}`} className="stroke-mint" strokeWidth="1.5" />
+      <rect x={x - 16} y={y - 16} width="32" height="32" className="fill-transparent" />
+      <rect
+        x={x - 6}
+        y={y - 6}
+        width="12"
+        height="12"
+        className="fill-sheet stroke-mint group-hover:fill-wash"
+        strokeWidth="2.5"
+      />
+      <rect
+        x={x - 11}
+        y={y - 11}
+        width="22"
+        height="22"
+        className="fill-none stroke-transparent group-focus-visible:stroke-mint"
+        strokeWidth="3"
+      />
+    </g>
+  );
+}
+
+/** Where the lever stands on this curve: the nearest sample the server gave. */
+function LivePoint({
+  curve,
+  x,
+  y,
+}: {
+  curve: Curve;
+  x: (stick: number) => number;
+  y: (percent: number) => number;
+}) {
+  const lever = useLever("collective");
+  const stick = (lever + 100) / 2;
+  const index = Math.round((stick / 100) * (curve.stick_pct.length - 1));
+  const value = curve.value_pct[index] ?? 0;
+  return (
+    <circle
+      cx={x(stick)}
+      cy={y(value)}
+      r="5"
+      data-live
+      className="fill-mint stroke-sheet transition-[cy] duration-300 motion-reduce:transition-none"
+      strokeWidth="2"
+      pointerEvents="none"
+    />
+  );
+}
+
+/** Whole degrees, as many as can be told apart. */
+function thinned(curve: Curve, high: number) {
+  const room = high < 150 ? 4 : 9;
+  const step = [1, 2, 5, 10].find((each) => curve.degree_marks.length / each <= room) ?? 10;
+  return curve.degree_marks.filter((mark) => mark.deg % step === 0);
+}
+
+function summary(curve: Curve, label: string): string {
+  const first = curve.point_deg[0];
+  const last = curve.point_deg.at(-1);
+  if (first !== undefined) return `${label}: ${signed(first)}° to ${signed(last)}°`;
+  return `${label}: ${shown(curve.points[0], 0)} % to ${shown(curve.points.at(-1), 0)} %`;
+}

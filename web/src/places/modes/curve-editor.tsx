@@ -1,0 +1,146 @@
+/** One curve open: drawn large, its points in a table, what can be done to it. */
+import { useEffect, useMemo, useState } from "react";
+import type { Draft, ModeName, Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
+import { Follower } from "@/parts/levers/follower";
+import { useLever } from "@/parts/levers/levers";
+import { shown, signed } from "@/parts/numbers";
+import { MODE_NAMES } from "@/parts/settings/setting";
+import { CurveChart } from "./curve-chart";
+import { CurveTools } from "./curve-tools";
+import { PointTable } from "./point-table";
+
+type Props = {
+  draft: Draft;
+  curve: Curve;
+  mode: ModeName;
+  which: Which;
+  hover: number;
+  editor: Editor;
+  /** What stands below the tools. */
+  children?: React.ReactNode;
+};
+
+export function CurveEditor({ draft, curve, mode, which, hover, editor, children }: Props) {
+  const own = ownOf(draft.document, mode, which);
+  const { shownCurve, move } = useDrawing({ draft, curve, mode, which, editor, ...own });
+  const at = useLever("mode");
+  const name = `${MODE_NAMES[mode]}, ${which} curve`;
+  return (
+    <section
+      aria-label={name}
+      className="grid gap-x-5 gap-y-3 md:grid-cols-[1fr_15.5rem] xl:grid-cols-[1fr_15.5rem_18rem]"
+    >
+      <div className="min-w-0 md:col-span-2 xl:col-span-1">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <h2 className="text-lg font-semibold">{name}</h2>
+          {which === "pitch" && (
+            <p className="text-sm">
+              {curve.hover_stick_pct === null ? (
+                `never at the hover's ${shown(hover, 1)}°`
+              ) : (
+                <>
+                  hovers ({shown(hover, 1)}°) at stick{" "}
+                  <b className="figure">{shown(shownCurve.hover_stick_pct, 0)} %</b>
+                </>
+              )}
+              <SlopeHere curve={shownCurve} />
+            </p>
+          )}
+        </div>
+        <CurveChart
+          curve={shownCurve}
+          label={`${which === "pitch" ? "Pitch" : "Throttle"}`}
+          degrees={which === "pitch"}
+          live={at === mode}
+          wide={560}
+          high={205}
+          onMove={move}
+        />
+      </div>
+      <PointTable
+        curve={shownCurve}
+        mode={mode}
+        which={which}
+        free={own.at !== undefined}
+        editor={editor}
+      />
+      <div className="grid content-start gap-4">
+        <CurveTools
+          id={draft.id}
+          version={draft.version}
+          curve={curve}
+          mode={mode}
+          which={which}
+          line={own.line}
+          free={own.at !== undefined}
+          editor={editor}
+        />
+        {children}
+      </div>
+    </section>
+  );
+}
+
+function SlopeHere({ curve }: { curve: Curve }) {
+  const lever = useLever("collective");
+  const index = Math.round(((lever + 100) / 200) * (curve.slope.length - 1));
+  const slope = curve.slope[index];
+  if (slope === undefined) return null;
+  return (
+    <>
+      {" · "}
+      <b className="figure">{signed(slope, 2)}°</b> per percent at the lever
+    </>
+  );
+}
+
+function ownOf(setup: Setup, mode: ModeName, which: Which) {
+  const found = setup.transmitter?.modes?.[mode];
+  const line =
+    (which === "pitch" ? found?.pitch_curve_shape : found?.throttle_curve_shape) ?? "straight";
+  const at = (which === "pitch" ? found?.pitch_curve_at : found?.throttle_curve_at) ?? undefined;
+  return { line, at };
+}
+
+type Drawing = Omit<Props, "hover" | "children"> & {
+  line: "straight" | "smooth";
+  at: number[] | undefined;
+};
+
+/** A curve under the hand: drawn as the server works it out, kept when the point is let go. */
+function useDrawing({ draft, curve, mode, which, editor, line, at }: Drawing) {
+  const [held, setHeld] = useState<Curve | null>(null);
+  const follower = useMemo(
+    () =>
+      new Follower<Drawn, Curve>(
+        (body, signal) => drawCurve(draft.id, body, signal),
+        (worked) => setHeld((now) => now && { ...worked, points: now.points }),
+        () => {},
+      ),
+    [draft.id],
+  );
+  useEffect(() => () => follower.stop(), [follower]);
+  // What the server has now replaces what was under the hand.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another curve is shown
+  useEffect(() => setHeld(null), [curve, mode, which]);
+
+  const move = (index: number, percent: number, done: boolean) => {
+    const from = held ?? curve;
+    const points = from.points.map((value, i) => (i === index ? percent : value));
+    if (!done) {
+      setHeld({ ...from, points });
+      follower.follow({ version: draft.version, mode, which, points, at, shape: line });
+      return;
+    }
+    if (percent === curve.points[index]) {
+      setHeld(null);
+      return;
+    }
+    setHeld({ ...from, points });
+    const path = `transmitter.modes.${mode}.${which}_curve.${index}`;
+    void editor.edit([{ path, value: percent }]).then((refused) => refused && setHeld(null));
+  };
+  return { shownCurve: held ?? curve, move };
+}

@@ -1,0 +1,128 @@
+/** One flight mode: its two curves small, its gain and head speed. */
+import type { Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import type { ModeShown } from "@/api/modes";
+import { useLever } from "@/parts/levers/levers";
+import { shown } from "@/parts/numbers";
+import { OptionalField } from "@/parts/settings/optional-field";
+import { MODE_NAMES } from "@/parts/settings/setting";
+import { CurveChart } from "./curve-chart";
+
+export type Opened = "pitch" | "throttle" | "rates";
+
+type Props = {
+  mode: ModeShown;
+  setup: Setup;
+  opened: Opened | null;
+  onOpen: (what: Opened) => void;
+  editor: Editor;
+};
+
+export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
+  const here = useLever("mode") === mode.name;
+  const name = MODE_NAMES[mode.name];
+  return (
+    <section
+      aria-label={name}
+      className={`min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""}`}
+    >
+      <h2 className="flex items-baseline justify-between">
+        <span className={here ? "font-semibold" : ""}>{name}</span>
+        {here && <span className="text-xs font-semibold text-mint">the switch is here</span>}
+      </h2>
+      <Opener what="pitch" mode={name} opened={opened} onOpen={onOpen}>
+        <CurveChart
+          curve={mode.pitch}
+          label={`${name} pitch`}
+          degrees
+          live={here}
+          wide={300}
+          high={96}
+        />
+      </Opener>
+      <Opener what="throttle" mode={name} opened={opened} onOpen={onOpen}>
+        <CurveChart
+          curve={mode.throttle}
+          label={`${name} throttle`}
+          degrees={false}
+          live={here}
+          wide={300}
+          high={62}
+        />
+      </Opener>
+      <Opener what="rates" mode={name} opened={opened} onOpen={onOpen}>
+        <span className="figure flex justify-between px-1 text-xs">
+          {(["aileron", "elevator", "rudder"] as const).map((f) => {
+            const rate = setup.transmitter?.modes?.[mode.name]?.rates?.[f];
+            return (
+              <span key={f}>
+                <span className="font-sans text-faint">{f}</span> {shown(rate?.rate_pct, 0)}/
+                {shown(mode.rates[f].radio_expo_pct, 0)}
+              </span>
+            );
+          })}
+        </span>
+      </Opener>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <OptionalField
+          setting={{
+            kind: "number",
+            device: "transmitter",
+            path: `transmitter.modes.${mode.name}.tail_gain_pct`,
+            label: "Tail gain",
+            unit: "±100",
+            step: 1,
+            decimals: 0,
+            usual: 70,
+          }}
+          value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}
+          editor={editor}
+        />
+        <OptionalField
+          setting={{
+            kind: "number",
+            device: "transmitter",
+            path: `transmitter.modes.${mode.name}.head_speed_rpm`,
+            label: "Head speed",
+            unit: "rpm",
+            step: 10,
+            decimals: 0,
+            usual: 2000,
+          }}
+          value={setup.transmitter?.modes?.[mode.name]?.head_speed_rpm}
+          editor={editor}
+        />
+      </div>
+    </section>
+  );
+}
+
+function Opener({
+  what,
+  mode,
+  opened,
+  onOpen,
+  children,
+}: {
+  what: Opened;
+  mode: string;
+  opened: Opened | null;
+  onOpen: (what: Opened) => void;
+  children: React.ReactNode;
+}) {
+  const label = what === "rates" ? "rates and expo" : `${what} curve`;
+  return (
+    <button
+      type="button"
+      aria-pressed={opened === what}
+      aria-label={`Open ${mode} ${label}`}
+      className="mt-1 block w-full border-l-4 border-transparent py-0.5 text-left hover:bg-wash aria-pressed:border-mint"
+      onClick={() => onOpen(what)}
+    >
+      <span className="block text-xs leading-tight text-faint">
+        {what === "rates" ? "rate / expo" : what}
+      </span>
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,124 @@
+/** Modes: the flight modes side by side, their curves, rates and gains, and what the switch does. */
+import { useParams, useSearchParams } from "react-router";
+import { asProblem, type Draft, type ModeName } from "@/api/client";
+import { useDraft, useEditor } from "@/api/draft";
+import { type Modes as ModesShown, useModes } from "@/api/modes";
+import { AuditKey } from "@/parts/audit/audit-key";
+import { Dock } from "@/parts/levers/dock";
+import { useLeverKeys } from "@/parts/levers/keys";
+import { PlaceLinks } from "@/parts/place-links";
+import { ProblemNote } from "@/parts/problem-note";
+import { SavedMark, SaveState } from "@/parts/save-state/save-state";
+import { MODE_NAMES } from "@/parts/settings/setting";
+import { TopBar } from "@/parts/top-bar";
+import { CurveEditor } from "./curve-editor";
+import { ModeColumn, type Opened } from "./mode-column";
+import { RatesEditor } from "./rates-editor";
+import { SwitchPanel } from "./switch-panel";
+
+export function ModesPlace() {
+  const { id = "" } = useParams();
+  const draft = useDraft(id);
+  if (draft.data) return <OpenModes key={id} draft={draft.data} />;
+  return (
+    <>
+      <TopBar />
+      <main className="p-6">
+        {draft.isError ? (
+          <ProblemNote problem={asProblem(draft.error)} />
+        ) : (
+          <p>Opening the modes…</p>
+        )}
+      </main>
+    </>
+  );
+}
+
+const OPENED: Opened[] = ["pitch", "throttle", "rates"];
+
+/** Which mode's curve is open stands in the address. */
+function useOpened(modes: ModeName[]) {
+  const [search, setSearch] = useSearchParams();
+  const mode = modes.find((each) => each === search.get("mode")) ?? modes[0] ?? "normal";
+  const what = OPENED.find((each) => each === search.get("open")) ?? "pitch";
+  const open = (next: { mode: ModeName; open: Opened }) => setSearch(next, { replace: true });
+  return { mode, what, open };
+}
+
+function OpenModes({ draft }: { draft: Draft }) {
+  const editor = useEditor(draft.id);
+  const modes = useModes(draft.id, draft.version);
+  useLeverKeys();
+  const names = (Object.keys(MODE_NAMES) as ModeName[]).filter(
+    (name) => draft.document.transmitter?.modes?.[name],
+  );
+  return (
+    <div className="flex min-h-dvh flex-col xl:h-dvh">
+      <TopBar
+        title={draft.document.name}
+        beside={<PlaceLinks id={draft.id} here="modes" />}
+        mark={<SavedMark draft={draft} editor={editor} />}
+      >
+        <AuditKey id={draft.id} editor={editor} setup={draft.document} />
+        <SaveState draft={draft} editor={editor} />
+      </TopBar>
+      <main
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
+        tabIndex={0}
+        aria-label="Flight modes"
+        className="min-h-0 flex-1 overflow-y-auto border-t border-rule"
+      >
+        {modes.isError && <ProblemNote problem={asProblem(modes.error)} />}
+        {modes.data && <Shown draft={draft} shown={modes.data} names={names} editor={editor} />}
+      </main>
+      <Dock modes={names} folds />
+    </div>
+  );
+}
+
+type ShownProps = {
+  draft: Draft;
+  shown: ModesShown;
+  names: ModeName[];
+  editor: ReturnType<typeof useEditor>;
+};
+
+function Shown({ draft, shown, names, editor }: ShownProps) {
+  const { mode, what, open } = useOpened(names);
+  const here = shown.modes.find((each) => each.name === mode);
+  return (
+    <>
+      <div className="grid grid-cols-1 divide-rule border-b-2 border-ink sm:grid-cols-2 xl:grid-cols-4 xl:divide-x">
+        {shown.modes.map((each) => (
+          <ModeColumn
+            key={each.name}
+            mode={each}
+            setup={draft.document}
+            opened={each.name === mode ? what : null}
+            onOpen={(which) => open({ mode: each.name, open: which })}
+            editor={editor}
+          />
+        ))}
+      </div>
+      <div className="grid gap-4 px-3 py-3 md:px-4">
+        {here && what === "rates" && (
+          <RatesEditor draft={draft} modes={shown.modes} mode={mode} editor={editor} />
+        )}
+        {here && what !== "rates" && (
+          <CurveEditor
+            key={`${mode}.${what}`}
+            draft={draft}
+            curve={here[what]}
+            mode={mode}
+            which={what}
+            hover={shown.hover_deg}
+            editor={editor}
+          >
+            <SwitchPanel draft={draft} modes={names} wide={false} />
+          </CurveEditor>
+        )}
+        {what === "rates" && <SwitchPanel draft={draft} modes={names} wide />}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,109 @@
+/** A curve's points as a table: stick, percent and, for a pitch curve, degrees; each can be typed. */
+import type { ModeName, Problem } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import type { Curve, Which } from "@/api/modes";
+import { shown } from "@/parts/numbers";
+import { NumberField } from "@/parts/settings/number-field";
+
+type Props = {
+  curve: Curve;
+  mode: ModeName;
+  which: Which;
+  free: boolean;
+  editor: Editor;
+};
+
+export function PointTable({ curve, mode, which, free, editor }: Props) {
+  const base = `transmitter.modes.${mode}.${which}_curve`;
+  const last = curve.points.length - 1;
+  return (
+    <table className="w-full border-collapse self-start">
+      <thead className="text-left text-xs text-faint">
+        <tr>
+          <th className="pb-1 font-normal">stick</th>
+          <th className="pb-1 font-normal">value</th>
+          {which === "pitch" && <th className="pb-1 font-normal">at the blade</th>}
+        </tr>
+      </thead>
+      <tbody>
+        {curve.points.map((value, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the curve
+          <tr key={i}>
+            <td className="pr-1 align-top">
+              {free && i > 0 && i < last ? (
+                <Cell
+                  path={`${base}_at.${i}`}
+                  label={`Point ${i + 1}, stick`}
+                  unit="%"
+                  value={curve.at[i] ?? 0}
+                  save={(to) => editor.edit([{ path: `${base}_at.${i}`, value: to }])}
+                />
+              ) : (
+                <span className="figure block pt-2 text-sm whitespace-nowrap">
+                  {shown(curve.at[i], 0)} %
+                </span>
+              )}
+            </td>
+            <td className="pr-1 align-top">
+              <Cell
+                path={`${base}.${i}`}
+                label={`Point ${i + 1}, value`}
+                unit="%"
+                value={value}
+                save={(to) => editor.edit([{ path: `${base}.${i}`, value: to }])}
+              />
+            </td>
+            {which === "pitch" && (
+              <td className="align-top">
+                <Cell
+                  path={`${base}.${i}.deg`}
+                  label={`Point ${i + 1}, degrees`}
+                  unit="°"
+                  value={rounded(curve.point_deg[i])}
+                  save={(to) => editor.inDegrees(mode, { [i]: to })}
+                />
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** To a hundredth: what was typed in degrees comes back as it was typed. */
+function rounded(value: number | null | undefined): number {
+  return value === null || value === undefined ? 0 : Number(value.toFixed(2));
+}
+
+type CellProps = {
+  path: string;
+  label: string;
+  unit: string;
+  value: number;
+  save: (value: number) => Promise<Problem | null>;
+};
+
+function Cell({ path, label, unit, value, save }: CellProps) {
+  return (
+    <NumberField
+      hideLabel
+      setting={{
+        kind: "number",
+        device: "transmitter",
+        path,
+        label,
+        unit,
+        step: unit === "°" ? 0.1 : 1,
+        decimals: unit === "°" ? 1 : 0,
+      }}
+      value={value}
+      save={async (to) => {
+        const problem = await save(to);
+        const fault = problem?.faults[0];
+        if (!problem) return null;
+        return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
+      }}
+    />
+  );
+}

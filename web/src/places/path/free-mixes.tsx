@@ -1,0 +1,117 @@
+/** Free mixes: what one function adds to another, each side, in which modes. */
+import { Plus, Trash2 } from "lucide-react";
+import type { ModeName, Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { NumberField } from "@/parts/settings/number-field";
+import { reason } from "@/parts/settings/optional-field";
+import { MODE_NAMES } from "@/parts/settings/setting";
+
+type Mix = NonNullable<NonNullable<Setup["transmitter"]>["free_mixes"]>[number];
+const NAMES = ["collective", "aileron", "elevator", "rudder", "throttle"] as const;
+const FRESH: Mix = {
+  name: "",
+  master: "collective",
+  slave: "rudder",
+  low_pct: 0,
+  high_pct: 0,
+  modes: ["normal"],
+};
+
+export function FreeMixes({ setup, editor }: { setup: Setup; editor: Editor }) {
+  const mixes = setup.transmitter?.free_mixes ?? [];
+  const write = (value: Mix[]) => editor.edit([{ path: "transmitter.free_mixes", value }]);
+  return (
+    <div className="mt-3 grid gap-4">
+      {mixes.length === 0 && <p className="text-sm">No free mix: every function stays its own.</p>}
+      {mixes.map((mix, i) => (
+        <OneMix
+          // biome-ignore lint/suspicious/noArrayIndexKey: a mix is its place in the list
+          key={i}
+          mix={mix}
+          index={i}
+          editor={editor}
+          remove={() => write(mixes.filter((_, at) => at !== i))}
+        />
+      ))}
+      {mixes.length < 12 && (
+        <button type="button" className="key" onClick={() => write([...mixes, FRESH])}>
+          <Plus aria-hidden size={17} /> Add a mix
+        </button>
+      )}
+    </div>
+  );
+}
+
+type MixProps = { mix: Mix; index: number; editor: Editor; remove: () => void };
+
+function OneMix({ mix, index, editor, remove }: MixProps) {
+  const base = `transmitter.free_mixes.${index}`;
+  const set = (key: string, value: unknown) => editor.edit([{ path: `${base}.${key}`, value }]);
+  const modes = mix.modes ?? [];
+  const choose = (key: "master" | "slave", label: string) => (
+    <label>
+      <span className="block text-sm leading-tight">{label}</span>
+      <select
+        className="field mt-0.5 w-full"
+        value={mix[key]}
+        onChange={(event) => set(key, event.target.value)}
+      >
+        {NAMES.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </select>
+    </label>
+  );
+  const share = (key: "low_pct" | "high_pct", label: string) => (
+    <NumberField
+      setting={{
+        kind: "number",
+        device: "transmitter",
+        path: `${base}.${key}`,
+        label,
+        unit: "%",
+        step: 1,
+        decimals: 0,
+      }}
+      value={mix[key] ?? 0}
+      save={async (to) => reason(await set(key, to))}
+    />
+  );
+  return (
+    <fieldset className="min-w-0 border-t border-rule pt-1.5">
+      <legend className="sr-only">Mix {index + 1}</legend>
+      <div className="grid grid-cols-2 gap-2">
+        {choose("master", "Takes from")}
+        {choose("slave", "Adds to")}
+        {share("low_pct", "Below its centre")}
+        {share("high_pct", "Above its centre")}
+      </div>
+      <div className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
+        {(Object.keys(MODE_NAMES) as ModeName[]).map((mode) => (
+          <label key={mode} className="flex min-h-7 items-center gap-1">
+            <input
+              type="checkbox"
+              className="size-4.5 accent-(--mint)"
+              checked={modes.includes(mode)}
+              onChange={(event) =>
+                set(
+                  "modes",
+                  event.target.checked ? [...modes, mode] : modes.filter((each) => each !== mode),
+                )
+              }
+            />
+            {MODE_NAMES[mode]}
+          </label>
+        ))}
+        <button
+          type="button"
+          className="key ml-auto min-h-8 px-2"
+          aria-label={`Remove mix ${index + 1}`}
+          onClick={remove}
+        >
+          <Trash2 aria-hidden size={16} />
+        </button>
+      </div>
+    </fieldset>
+  );
+}
