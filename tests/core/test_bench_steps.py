@@ -313,3 +313,21 @@ def test_read_again_only_where_it_decides():
     assert word_for(0.5, band, 1) == "read again"
     assert word_for(0.5, band, 2) == "workable"
     assert word_for(0.9, band, 1) == "out"
+
+
+def test_flight_modes_are_gone_through_with_their_numbers_and_faults_first():
+    setup = fresh_setup("Chervil 450")
+    run = BenchRun(setup)
+    advice = run.advice("flight_modes")
+    assert [ask.key for ask in advice.asks] == ["normal", "idle_up_1", "idle_up_2", "hold"]
+    assert "throttle 0 %" in advice.asks[3].hint
+    entries = [Entry(i, "flight_modes", ask.key, True, setup) for i, ask in enumerate(advice.asks)]
+    assert BenchRun(setup, entries).advice("flight_modes").outcome == "good"
+    change = [Change("transmitter.power_up_mode", "idle_up_1")]
+    wrong = read_setup(apply_changes(setup.as_document(), change))
+    touched = BenchRun(wrong, entries)
+    assert next(s.state for s in touched.standings if s.step.name == "flight_modes") == "stale"
+    again = [Entry(9 + i, "flight_modes", e.key, True, wrong) for i, e in enumerate(entries)]
+    found = BenchRun(wrong, again).advice("flight_modes")
+    assert found.outcome == "out"
+    assert found.actions[0].changes == (Change("transmitter.power_up_mode", "normal"),)

@@ -73,6 +73,7 @@ def test_the_demo_hangar_opens_only_where_demo_data_is_loaded(db):
     browser.send("POST", "/api/account/demo")
     fleet = browser.get("/api/helicopters").json()
     assert [(each["name"], each["unsaved"]) for each in fleet] == [
+        ("Marjoram 450", False),
         ("Sorrel 690", False),
         ("Tansy 380", False),
         ("Yarrow 570", True),

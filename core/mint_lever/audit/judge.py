@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
+from functools import lru_cache
 
 from mint_lever.audit import head, modes, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
+from mint_lever.procedure.touched import Same
 from mint_lever.setup.document import Setup
 
 Rule = Callable[[Audited], Iterator[Finding]]
@@ -45,12 +47,38 @@ RULES: tuple[Rule, ...] = (
 )
 
 
+_OF_MODES: tuple[Rule, ...] = (
+    modes.throttle_high_in_hold,
+    modes.power_up_mode,
+    modes.throttle_at_low_stick,
+    modes.governor_starved,
+    modes.throttle_off_the_channel,
+    modes.pitch_curve_not_rising,
+    modes.pitch_jumps,
+    modes.head_speed_missing,
+    modes.gain_sign,
+)
+
+
+def audit_modes(setup: Setup) -> tuple[Finding, ...]:
+    """Report what does not agree about the flight modes alone; kept for a setup asked again."""
+    return _audit_modes(Same(setup))
+
+
+@lru_cache(maxsize=64)
+def _audit_modes(of: Same) -> tuple[Finding, ...]:
+    return tuple(_by(_OF_MODES, Audited(of.setup)))
+
+
 def audit(setup: Setup, arrives: Mapping[str, float] | None = None) -> list[Finding]:
     """Read a whole setup and report what does not agree, dangers first.
 
     ``arrives`` is what the unit was seen to show (percent) by "aileron.high" and the like. Raises
     InvalidSetup where the geometry does not go together; no other input makes it raise.
     """
-    at = Audited(setup, arrives or {})
-    found = [replace(each, rule=rule.__name__) for rule in RULES for each in rule(at)]
+    return _by(RULES, Audited(setup, arrives or {}))
+
+
+def _by(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
+    found = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
     return sorted(found, key=lambda finding: SEVERITIES.index(finding.severity))

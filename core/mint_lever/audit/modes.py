@@ -34,6 +34,7 @@ def throttle_high_in_hold(at: Audited) -> Iterator[Finding]:
             fix="Give the helicopter a hold mode with the throttle at its low end.",
             device="transmitter",
             rests_on="the flight modes",
+            changes=(Change("transmitter.modes.hold", {"throttle_curve": [0.0] * 5}),),
         )
         return
     highest = (float(at.sent_pct("hold", "throttle").max()) + 100.0) / 2.0

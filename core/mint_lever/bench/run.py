@@ -218,8 +218,9 @@ class BenchRun:
     def fitness(self) -> Fitness:
         """Judge fitness to fly: every step good or workable, none of it stale.
 
-        Corrections and final directions must have been confirmed on exactly this setup, whatever
-        the difference: they are what a crash in the first second hangs on.
+        The final list, on which the model is tipped for its corrections once more, must have been
+        confirmed on exactly this setup, whatever the difference: a crash in the first second hangs
+        on it.
         """
         withheld = []
         for standing in self.standings:
@@ -229,8 +230,8 @@ class BenchRun:
                 withheld.append(f"{title}: {changed} changed since it was done")
             elif standing.state not in ("good", "workable"):
                 withheld.append(f"{title}: {standing.state}")
-            elif standing.step.name in ("corrections", "final_directions"):
-                own = [e for e in self.entries if e.step == standing.step.name]
+            elif standing.step.name == "final_directions":
+                own = [e for e in self.entries if e.step == "final_directions"]
                 if any(self._changed(e) for e in own if self._holds(e)):
                     withheld.append(f"{title}: not yet confirmed on this setup")
         return Fitness(not withheld, tuple(withheld))

@@ -27,6 +27,7 @@ StepName = Literal[
     "clearance",
     "teach_throws",
     "corrections",
+    "flight_modes",
     "final_directions",
 ]
 
@@ -53,6 +54,7 @@ Aspect = Literal[
     "phase",
     "unit_mount",
     "correction",
+    "modes",
 ]
 
 
@@ -202,6 +204,13 @@ STEPS: tuple[Step, ...] = (
         rests_on=("teach_throws",),
         touches=("servo", "servo_direction", "swash_link", "phase", "unit_mount", "correction"),
         arrangements=_WITH_UNIT,
+    ),
+    Step(
+        "flight_modes",
+        17,
+        "Flight modes",
+        "A mode that was never looked through is found out in the air, when the switch moves.",
+        touches=("model_memory", "modes"),
     ),
     Step(
         "final_directions",

@@ -46,6 +46,7 @@ _ASPECTS: tuple[tuple[str, Aspect], ...] = (
     (r"transmitter\.swash_mix\.kind$", "cyclic_throw"),
     (r"transmitter\.swash_mix\.collective$", "collective_throw"),
     (r"transmitter\.swash_mix", "cyclic_throw"),
+    (r"transmitter\.(modes|free_mixes|power_up_mode)", "modes"),
 )
 # A setting that is two things at once.
 _ALSO: dict[str, Aspect] = {"unit.full_throw_us": "collective_throw"}

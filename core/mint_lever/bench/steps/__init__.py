@@ -11,6 +11,7 @@ from mint_lever.bench.steps.corrections import corrections
 from mint_lever.bench.steps.cyclic_throw import cyclic_throw
 from mint_lever.bench.steps.directions import tilts, together
 from mint_lever.bench.steps.final_directions import final_directions
+from mint_lever.bench.steps.flight_modes import flight_modes
 from mint_lever.bench.steps.horns import horns
 from mint_lever.bench.steps.level import level
 from mint_lever.bench.steps.make_safe import make_safe
@@ -35,6 +36,7 @@ ADVISERS: dict[StepName, Callable[[BenchRun], Advice]] = {
     "clearance": clear_ring,
     "teach_throws": teach_throws,
     "corrections": corrections,
+    "flight_modes": flight_modes,
     "final_directions": final_directions,
 }
 
