@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { FunctionName, ModeName } from "@/api/client";
 import { signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { ControllerKey } from "./controller-key";
 import { CyclicPad } from "./cyclic-pad";
 import { Lever } from "./lever";
 import { centreLevers, moveLevers, useLever } from "./levers";
@@ -116,6 +117,7 @@ function ModeKeys({ modes }: { modes: ModeName[] }) {
         >
           Centre
         </button>
+        <ControllerKey />
         <span className="hidden text-sm text-faint xl:inline">
           keys: E D S F cyclic · R V collective · W T rudder · C centre · Shift is fine
         </span>
