@@ -29,6 +29,7 @@ lint: install-test web/node_modules/.installed
 
 bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python bench/chain.py
+	PYTHONPATH=tests $(BIN)/python bench/modes.py
 	PYTHONPATH=tests $(BIN)/python bench/api.py
 	PYTHONPATH=tests $(BIN)/python bench/browser.py
 	$(BIN)/python bench/evening.py

@@ -30,11 +30,14 @@ def main() -> None:
         page.goto(address)
         page.get_by_text("Look round the demo hangar").click()
         page.get_by_role("link", name="Yarrow 570").click()
+        page.get_by_role("link", name="Path").click()
         page.get_by_test_id("pitch").wait_for()
         while not page.evaluate("() => window.mintLeverBench?.draws > 0"):
             page.wait_for_timeout(50)
         page.wait_for_timeout(800)
         _drag(page)
+        page.get_by_role("link", name="Modes").click()
+        _drag_point(page)
         browser.close()
 
 
@@ -100,6 +103,50 @@ def _drag(page: Page) -> None:
     print(f"dragging a lever: {draws / took:.0f} drawn updates a second (wanted: 30),")
     print(f"  {len(answers) / took:.0f} answers a second, each after {each:.0f} ms")
     print(f"requests in flight at most: {page.evaluate('requestsMost')} (wanted: 1)")
+
+
+def _drag_point(page: Page) -> None:
+    """Drag a point of a pitch curve up and down for some seconds, as a hand does."""
+    point = page.get_by_role("slider", name="Pitch at stick 50 %")
+    point.wait_for()
+    found = page.evaluate(
+        """async (seconds) => {
+          const point = document.querySelectorAll('g[role=slider]')[2];
+          const svg = point.ownerSVGElement.getBoundingClientRect();
+          const line = point.ownerSVGElement.querySelector('path.stroke-ink.fill-none');
+          let answers = 0;
+          const real = window.fetch;
+          window.fetch = async (...args) => {
+            const drawn = String(args[0]?.url ?? args[0]).includes('/modes/drawn');
+            const got = await real(...args);
+            if (drawn) answers += 1;
+            return got;
+          };
+          let draws = 0;
+          const seen = new MutationObserver(() => { draws += 1; });
+          seen.observe(point, { attributes: true, attributeFilter: ['aria-valuenow'] });
+          const at = (step) => svg.top + svg.height * (0.5 + 0.3 * Math.sin(step / 9));
+          const send = (kind, y) => point.dispatchEvent(new PointerEvent(kind, {
+            bubbles: true, pointerId: 1, buttons: 1, clientX: svg.left + 10, clientY: y,
+          }));
+          point.setPointerCapture = () => {};
+          send('pointerdown', at(0));
+          const start = performance.now();
+          let step = 0;
+          for (; performance.now() - start < seconds * 1000; step += 1) {
+            send('pointermove', at(step));
+            await new Promise(requestAnimationFrame);
+          }
+          const took = (performance.now() - start) / 1000;
+          send('pointerup', at(step));
+          return { draws: draws / took, answers: answers / took, line: !!line };
+        }""",
+        SECONDS,
+    )
+    print(
+        f"dragging a curve's point: {found['draws']:.0f} drawn updates a second (wanted: 30), "
+        f"{found['answers']:.0f} worked-out curves a second"
+    )
 
 
 if __name__ == "__main__":

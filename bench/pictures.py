@@ -28,6 +28,15 @@ def main() -> None:
         _bench(page, "bench-directions", step="together")
         _bench(page, "bench-measuring", step="cyclic_throw", down="Then this")
         _bench(page, "bench-clearance", "Sorrel 690", "clearance", down="Then this")
+        _bench(page, "bench-arrival", "Yarrow 570", "arrival")
+        _modes(page, "modes", "Normal")
+        page.keyboard.press("u")
+        _take(page, "audit")
+        page.keyboard.press("Escape")
+        page.get_by_role("link", name="Hangar").click()
+        _path(page, "Marjoram 450", "collective", "mixes", "rrrrrrrrrrrrrrrrrrrrffffffffttt")
+        page.get_by_role("button", name="Channels", exact=True).click()
+        _take(page, "channels")
         page.get_by_role("link", name="Hangar").click()
         _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         page.get_by_role("button", name="Account and page").click()
@@ -40,6 +49,7 @@ def main() -> None:
             _take(page, f"path-{wide}")
             if wide == 390:
                 _bench(page, "bench-390", "Yarrow 570", "zero_pitch", down="Read this")
+                _modes(page, "modes-390")
         browser.close()
 
 
@@ -77,6 +87,14 @@ def _bench(page: Page, picture: str, name: str = "", step: str = "", down: str =
     if down:
         heading = page.get_by_role("heading", name=down)
         heading.evaluate("(at) => at.scrollIntoView({ block: 'start' })")
+    _take(page, picture)
+
+
+def _modes(page: Page, picture: str, mode: str = "") -> None:
+    page.get_by_role("link", name="Modes").click()
+    page.get_by_role("slider", name="Pitch at stick 50 %").wait_for()
+    if mode:
+        page.get_by_role("radio", name=mode).click()
     _take(page, picture)
 
 

@@ -13,6 +13,7 @@ from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.transmitter import MODES, Mode, ModeName
+from mint_lever.transmitter.mixes import add_mixes
 
 Severity = Literal["danger", "fault", "look"]
 Device = Literal["transmitter", "unit", "helicopter", "speed controller"]
@@ -64,9 +65,13 @@ class Audited:
 
     def sent_pct(self, mode: ModeName, what: Sent) -> Array:
         """What a function's channel sends (percent, direction apart) over the collective stick."""
-        run = self.chain.run(Sticks.at([-100.0, -50.0, 0.0, 50.0, 100.0]), mode)
-        value: Array = run.mixed_pct[SENT.index(what)]
+        shaped = self.chain.shaped(Sticks.at([-100.0, -50.0, 0.0, 50.0, 100.0]), mode)
+        value: Array = self.mixed(shaped, mode)[SENT.index(what)]
         return value
+
+    def mixed(self, shaped_pct: Array, mode: ModeName) -> Array:
+        """Shaped values (percent, (SENT, poses)) with the mode's free mixes added."""
+        return add_mixes(shaped_pct, self.setup.transmitter.free_mixes, mode)
 
 
 def percent(value: float) -> str:

@@ -56,7 +56,7 @@ def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
             why="More pitch than the motor can carry stalls the blades and drags the head down.",
             fix=f"About {most:g}° is the most that is common.",
             device="unit" if at.setup.mixing_unit else "transmitter",
-            rests_on="the exact chain; F11, common practice",
+            rests_on="the exact chain; common practice",
         )
 
 
@@ -79,7 +79,7 @@ def throw_window(at: Audited) -> Iterator[Finding]:
         fix=f"Move balls {'outward' if above else 'inward'} on the horns so that the throw needs "
         f"{UNIT_WINDOW.low:g}–{UNIT_WINDOW.high:g} %.",
         device="helicopter",
-        rests_on="F10c, common practice",
+        rests_on="common practice",
     )
 
 

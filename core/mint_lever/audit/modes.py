@@ -147,7 +147,7 @@ def governor_starved(at: Audited) -> Iterator[Finding]:
                 why="Below about 30 % the governor lets go: the head slows down in mid-manoeuvre.",
                 fix="Keep the curve above 30 % everywhere, or make it flat.",
                 device="transmitter",
-                rests_on="F17: on above about 30 % stick; the governor's manual says where",
+                rests_on="common practice; the governor's own manual says where",
             )
 
 
@@ -183,7 +183,7 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
                 why="Next to the change-over the gyro flickers between hold and rate mode.",
                 fix="Set it well clear of the middle: +70 is a start.",
                 device="transmitter",
-                rests_on="F15, common practice",
+                rests_on="common practice",
             )
         elif gain < 0:
             yield Finding(
@@ -193,7 +193,7 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
                 why="The tail does not hold there; it weathervanes and swings with the torque.",
                 fix=f"Set it to {-gain:+g} for hold mode, unless rate mode is meant.",
                 device="transmitter",
-                rests_on="F15, common practice",
+                rests_on="common practice",
                 changes=(Change(path, -gain),),
             )
 
@@ -217,7 +217,7 @@ def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
                     why="The slower tail has less to work with and wants a few points more.",
                     fix=f"Try {min(high_gain + 3, 100):g} in {mode_words(name)}.",
                     device="transmitter",
-                    rests_on="F16, common practice",
+                    rests_on="common practice",
                 )
                 break
 
@@ -258,8 +258,7 @@ def two_governors(at: Audited) -> Iterator[Finding]:
 def throttle_off_the_channel(at: Audited) -> Iterator[Finding]:
     """Mixes must not drive the throttle past its ends. Exact arithmetic (F3)."""
     for name, _ in at.modes:
-        run = at.chain.run_shaped(_corners(at, name), name)
-        value = run.mixed_pct[SENT.index("throttle")]
+        value = at.mixed(_corners(at, name), name)[SENT.index("throttle")]
         if np.abs(value).max() > 100.0 + 1e-9:
             yield Finding(
                 severity="fault",

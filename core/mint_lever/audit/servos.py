@@ -27,7 +27,7 @@ def frame_rate_against_family(at: Audited) -> Iterator[Finding]:
             why=f"Servos of this pulse family run hot or lose frames above {highest:g} Hz.",
             fix=f"Lower the frame rate to {highest:g} Hz or less.",
             device="unit",
-            rests_on="F5, common practice",
+            rests_on="common practice",
             changes=(Change("unit.frame_rate_hz", highest),),
         )
 
@@ -84,7 +84,7 @@ def large_sub_trim(at: Audited) -> Iterator[Finding]:
                 why="It takes throw from one side; the horn could be pressed on nearer to square.",
                 fix="Go through “Square the horns” again.",
                 device=dial.device,
-                rests_on="F8, common practice",
+                rests_on="common practice",
             )
 
 

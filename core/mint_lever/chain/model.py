@@ -119,10 +119,13 @@ class Chain:
 
     def run(self, sticks: Sticks, mode_name: ModeName = "normal") -> Run:
         """Compute every stage from the sticks to the swash's pose; arrays end in (poses,)."""
+        return self.run_shaped(self.shaped(sticks, mode_name), mode_name)
+
+    def shaped(self, sticks: Sticks, mode_name: ModeName = "normal") -> Array:
+        """Shape the sticks as a mode asks, before any mix (percent, (SENT, poses))."""
         mode = self.mode(mode_name)
         made = [shape(name, sticks.of(name), mode) for name in FUNCTIONS]
-        throttle = shape("throttle", sticks.collective, mode)
-        return self.run_shaped(np.stack([*made, throttle]), mode_name)
+        return np.stack([*made, shape("throttle", sticks.collective, mode)])
 
     def run_shaped(self, shaped_pct: Array, mode_name: ModeName = "normal") -> Run:
         """Compute every stage behind the shaping, for shaped values (percent, (5, poses)).

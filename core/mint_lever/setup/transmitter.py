@@ -131,7 +131,7 @@ class Transmitter(Part):
 
     ``servo_channels`` are the swash servos' channels in the order of the balls, where the
     transmitter mixes. ``travel_step_pct`` is the finest step of an end point. ``expo_sign`` says
-    which sign of expo this radio calls softer, ``gain_scale`` how it counts the tail gain.
+    which sign of expo this radio calls softer.
     ``fail_safe_throttle_pct`` is the throttle (0…100) at loss of signal, left out when not set.
     """
 
@@ -145,5 +145,4 @@ class Transmitter(Part):
     free_mixes: list[FreeMix] = Field(default=[], max_length=12)
     travel_step_pct: Annotated[float, Field(gt=0, le=5, json_schema_extra={"unit": "%"})] = 1.0
     expo_sign: Literal["plus_softens", "minus_softens"] = "plus_softens"
-    gain_scale: Literal["signed", "one_sided"] = "signed"
     fail_safe_throttle_pct: CurveValue | None = None

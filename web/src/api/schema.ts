@@ -1655,7 +1655,6 @@ export interface components {
              *       "free_mixes": [],
              *       "travel_step_pct": 1,
              *       "expo_sign": "plus_softens",
-             *       "gain_scale": "signed",
              *       "fail_safe_throttle_pct": null
              *     }
              */
@@ -1796,7 +1795,7 @@ export interface components {
          *
          *     ``servo_channels`` are the swash servos' channels in the order of the balls, where the
          *     transmitter mixes. ``travel_step_pct`` is the finest step of an end point. ``expo_sign`` says
-         *     which sign of expo this radio calls softer, ``gain_scale`` how it counts the tail gain.
+         *     which sign of expo this radio calls softer.
          *     ``fail_safe_throttle_pct`` is the throttle (0…100) at loss of signal, left out when not set.
          */
         Transmitter: {
@@ -1929,12 +1928,6 @@ export interface components {
              * @enum {string}
              */
             expo_sign: "plus_softens" | "minus_softens";
-            /**
-             * Gain Scale
-             * @default signed
-             * @enum {string}
-             */
-            gain_scale: "signed" | "one_sided";
             /** Fail Safe Throttle Pct */
             fail_safe_throttle_pct?: number | null;
         };
@@ -2499,7 +2492,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions";
+            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions";
             /** Do */
             do: string[];
             /** Cautions */
@@ -2599,7 +2592,7 @@ export interface components {
             /** Slip */
             slip: components["schemas"]["SlipLine"][];
             /** Next Step */
-            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions") | null;
+            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions") | null;
             fitness: components["schemas"]["FitnessOut"];
             /** Worked On */
             worked_on: string[];
@@ -2712,7 +2705,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "final_directions";
+            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions";
             /** Number */
             number: number;
             /** Title */

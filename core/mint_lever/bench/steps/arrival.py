@@ -171,15 +171,21 @@ def _set_end(
     # Travel works after reversing, by the sign of what is sent.
     side = "high" if seen >= 0 else "low"
     old = getattr(channel, f"travel_{side}_pct")
-    new = float(min(max(round(old * abs(wanted) / max(abs(seen), 1.0)), 0), 150))
+    step = run.setup.transmitter.travel_step_pct
+    exact = old * abs(wanted) / max(abs(seen), 1.0)
+    new = float(min(max(round(round(exact / step) * step, 3), 0), 150))
+    after = abs(seen) * new / max(old, 1.0)
     label = "above" if side == "high" else "below"
     if new == old:
-        text = f"{function.capitalize()}: {abs(seen):g} % is as near as whole percent come."
+        text = (
+            f"{function.capitalize()}: {abs(seen):g} % is as near as this radio's steps of "
+            f"{step:g} % come."
+        )
         return Action(key=f"end.{function}.{end}", text=text, device="transmitter")
     return Action(
         key=f"end.{function}.{end}",
         text=f"Set the {function} channel's travel {label} centre from {old:g} to {new:g} %.",
-        expect=f"The unit should then show {abs(seen) * new / max(old, 1.0):.0f} %.",
+        expect=f"The unit should then show {after:.1f} %, {after - abs(wanted):+.1f} % off.",
         device="transmitter",
         changes=(Change(f"{base}.travel_{side}_pct", new),),
         keys=(f"{function}.{end}",),

@@ -27,22 +27,15 @@ export function AuditKey({ id, editor, setup }: Props) {
   const gravest = findings[0]?.severity;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger
-        className="key px-2"
-        aria-label={
-          audit.data
-            ? `Audit, ${findings.length} ${findings.length === 1 ? "finding" : "findings"}`
-            : "Audit"
-        }
-        title="Audit (U)"
-      >
+      <Dialog.Trigger className="key px-2" title="Audit (U)">
         {gravest ? (
           <SeveritySign severity={gravest} />
         ) : (
           <ClipboardCheck aria-hidden size={18} className="text-in" />
         )}
-        <span className="hidden lg:inline">Audit</span>
+        <span className="max-lg:sr-only">Audit</span>{" "}
         <span className="figure">{audit.data ? findings.length : "…"}</span>
+        <span className="sr-only"> {findings.length === 1 ? "finding" : "findings"}</span>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40 dark:bg-black/60" />

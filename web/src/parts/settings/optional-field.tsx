@@ -15,10 +15,9 @@ export function OptionalField({ setting, value, editor }: Props) {
         <button
           type="button"
           className="key mt-0.5 w-full px-1 text-sm text-faint"
-          aria-label={`Set ${label.toLowerCase()}`}
           onClick={() => editor.edit([{ path, value: setting.usual ?? 0 }])}
         >
-          none, set it
+          none, set it<span className="sr-only">: {label}</span>
         </button>
       </div>
     );

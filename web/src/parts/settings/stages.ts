@@ -48,6 +48,11 @@ function number(
   return { kind: "number", device, path, label, unit, step, decimals };
 }
 
+/** A setting that may be left out, and what it starts with when it is put in. */
+function optional(setting: Setting, usual: number): Setting {
+  return setting.kind === "number" ? { ...setting, usual } : setting;
+}
+
 const collective = (f: FunctionName) => f === "collective";
 
 function shapeGroups(setup: Setup, f: FunctionName, mode: ModeName): SettingGroup[] {
@@ -177,6 +182,8 @@ function hornGroups(setup: Setup): SettingGroup[] {
       number("helicopter", `${base}.horn_error_deg`, "Horn off square", "°", 0.1, 1),
       number("helicopter", `${base}.arm_bearing_deg`, "Horn points to", "°", 5),
       number("helicopter", `${base}.us_per_deg`, "Pulse per degree", "µs/°", 0.1, 1),
+      optional(number("helicopter", `${base}.rated_frame_rate_hz`, "Rated frame rate", "Hz"), 250),
+      optional(number("helicopter", `${base}.rated_volt`, "Rated voltage", "V", 0.1, 1), 8.4),
       {
         kind: "choice",
         device: "helicopter",
@@ -313,7 +320,7 @@ export const STAGES: Stage[] = [
     note: () => "What the unit shows. Full stick should arrive as exactly 100 % each way.",
     groups: (_, f) =>
       f === "rudder"
-        ? []
+        ? [TAIL_AT_THE_UNIT]
         : [
             {
               title: "At the unit",
@@ -379,6 +386,16 @@ export const STAGES: Stage[] = [
   },
 ];
 
+const TAIL_AT_THE_UNIT: SettingGroup = {
+  title: "Tail, at the unit",
+  settings: [
+    number("unit", "unit.tail.subtrim_us", "Tail servo sub-trim", "µs"),
+    number("unit", "unit.tail.frame_rate_hz", "Tail servo frame rate", "Hz"),
+    number("unit", "unit.full_stick_dps.rudder", "Pirouettes, full stick", "°/s", 5),
+    number("unit", "unit.expo_pct.rudder", "Unit's own expo, rudder", "%"),
+  ],
+};
+
 const SCHOOLS = [
   { value: "full_throw", label: "full throw" },
   { value: "reference_tilt", label: "reference tilt" },
@@ -436,6 +453,10 @@ const CYCLIC_GROUPS: SettingGroup[] = [
   {
     title: "Stabilising",
     settings: [
+      number("unit", "unit.full_stick_dps.aileron", "Rolls, full stick", "°/s", 5),
+      number("unit", "unit.full_stick_dps.elevator", "Flips, full stick", "°/s", 5),
+      number("unit", "unit.expo_pct.aileron", "Unit's own expo, aileron", "%"),
+      number("unit", "unit.expo_pct.elevator", "Unit's own expo, elevator", "%"),
       {
         kind: "choice",
         device: "unit",
@@ -562,10 +583,10 @@ function wholeGroups(setup: Setup): SettingGroup[] {
           label: "Starts in",
           options: has.map((mode) => ({ value: mode, label: MODE_NAMES[mode] })),
         },
-        {
-          ...number("transmitter", "transmitter.fail_safe_throttle_pct", "Fail-safe throttle", "%"),
-          usual: 0,
-        } as Setting,
+        optional(
+          number("transmitter", "transmitter.fail_safe_throttle_pct", "Fail-safe throttle", "%"),
+          0,
+        ),
         number("transmitter", "transmitter.travel_step_pct", "Step of an end point", "%", 0.1, 1),
       ],
     },
@@ -573,10 +594,10 @@ function wholeGroups(setup: Setup): SettingGroup[] {
     {
       title: "Supply of servos and unit",
       settings: [
-        {
-          ...number("speed controller", "speed_controller.bec_volt", "BEC", "V", 0.1, 1),
-          usual: 6,
-        } as Setting,
+        optional(number("speed controller", "speed_controller.bec_volt", "BEC", "V", 0.1, 1), 6),
+        ...(setup.unit
+          ? [optional(number("unit", "unit.rated_volt", "The unit's rating", "V", 0.1, 1), 8.4)]
+          : []),
       ],
     },
   ];

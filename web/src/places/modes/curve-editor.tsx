@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Draft, ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
+import { useNarrow } from "@/look/narrow";
 import { Follower } from "@/parts/levers/follower";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
@@ -26,6 +27,7 @@ export function CurveEditor({ draft, curve, mode, which, hover, editor, children
   const own = ownOf(draft.document, mode, which);
   const { shownCurve, move } = useDrawing({ draft, curve, mode, which, editor, ...own });
   const at = useLever("mode");
+  const narrow = useNarrow();
   const name = `${MODE_NAMES[mode]}, ${which} curve`;
   return (
     <section
@@ -54,8 +56,8 @@ export function CurveEditor({ draft, curve, mode, which, hover, editor, children
           label={`${which === "pitch" ? "Pitch" : "Throttle"}`}
           degrees={which === "pitch"}
           live={at === mode}
-          wide={560}
-          high={205}
+          wide={narrow ? 350 : 560}
+          high={narrow ? 230 : 205}
           onMove={move}
         />
       </div>

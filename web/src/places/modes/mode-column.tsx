@@ -24,7 +24,7 @@ export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
   return (
     <section
       aria-label={name}
-      className={`min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""}`}
+      className={`min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""} ${opened ? "" : "max-sm:hidden"}`}
     >
       <h2 className="flex items-baseline justify-between">
         <span className={here ? "font-semibold" : ""}>{name}</span>
@@ -110,19 +110,23 @@ function Opener({
   onOpen: (what: Opened) => void;
   children: React.ReactNode;
 }) {
-  const label = what === "rates" ? "rates and expo" : `${what} curve`;
+  const here = opened === what;
   return (
-    <button
-      type="button"
-      aria-pressed={opened === what}
-      aria-label={`Open ${mode} ${label}`}
-      className="mt-1 block w-full border-l-4 border-transparent py-0.5 text-left hover:bg-wash aria-pressed:border-mint"
-      onClick={() => onOpen(what)}
+    <div
+      className={`relative mt-1 border-l-4 py-0.5 hover:bg-wash ${here ? "border-mint" : "border-transparent"}`}
     >
-      <span className="block text-xs leading-tight text-faint">
+      {/* The key's own area reaches over the drawing below its word. */}
+      <button
+        type="button"
+        aria-pressed={here}
+        className="block text-xs leading-tight text-faint after:absolute after:inset-0"
+        onClick={() => onOpen(what)}
+      >
+        <span className="sr-only">Open {mode} </span>
         {what === "rates" ? "rate / expo" : what}
-      </span>
+        {what !== "rates" && <span className="sr-only"> curve</span>}
+      </button>
       {children}
-    </button>
+    </div>
   );
 }

@@ -88,6 +88,20 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
   const here = shown.modes.find((each) => each.name === mode);
   return (
     <>
+      <fieldset className="flex border-b border-rule sm:hidden">
+        <legend className="sr-only">Mode shown</legend>
+        {names.map((name) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={mode === name}
+            className="min-h-11 flex-1 border-b-4 border-transparent px-1 text-sm aria-pressed:border-mint aria-pressed:font-semibold"
+            onClick={() => open({ mode: name, open: what })}
+          >
+            {MODE_NAMES[name]}
+          </button>
+        ))}
+      </fieldset>
       <div className="grid grid-cols-1 divide-rule border-b-2 border-ink sm:grid-cols-2 xl:grid-cols-4 xl:divide-x">
         {shown.modes.map((each) => (
           <ModeColumn

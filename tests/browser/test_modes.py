@@ -1,0 +1,265 @@
+"""Modes, audit, channels and the plugged-in controller in the real interface."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+KEPT = re.compile("all kept")
+# A transmitter as a game controller, simulated: the test moves its axes.
+CONTROLLER = """
+  window.__axes = null;
+  navigator.getGamepads = () =>
+    [window.__axes && { id: 'simulated transmitter', connected: true, axes: window.__axes }];
+"""
+
+
+def wide(page, width, height):
+    page.set_viewport_size({"width": width, "height": height})
+
+
+@pytest.fixture
+def modes(page, new_pilot, setup_file, import_file):
+    """A pilot's own helicopter open in Modes, with all four modes."""
+    import_file(setup_file)
+    page.locator("[data-stage]").first.wait_for()
+    page.get_by_role("link", name="Modes").click()
+    point(page, 50).wait_for()
+
+
+def point(page, stick, curve="Pitch"):
+    return page.get_by_role("slider", name=f"{curve} at stick {stick} %", exact=True)
+
+
+def put(page, label, text):
+    field = page.get_by_label(label, exact=True)
+    field.focus()
+    page.keyboard.press("Control+a")
+    page.keyboard.type(text)
+    page.keyboard.press("Enter")
+    return field
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_curve_is_set_in_degrees_by_keyboard_and_undone(page, modes, size):
+    wide(page, *size)
+    before = point(page, 75).get_attribute("aria-valuenow")
+    put(page, "Point 4, degrees", "4,2")
+    expect(point(page, 75)).to_have_attribute("aria-valuetext", re.compile(r", \+4\.2°$"))
+    expect(page.get_by_label("Point 4, degrees", exact=True)).to_have_value(re.compile(r"^4\.2"))
+    assert point(page, 75).get_attribute("aria-valuenow") != before
+    # A pitch nobody reaches stays where it was typed, with the reason under it.
+    field = put(page, "Point 4, degrees", "40")
+    expect(page.get_by_role("alert").first).to_contain_text("reaches in normal")
+    expect(field).to_have_value("40")
+    put(page, "Point 4, value", "much")
+    expect(page.get_by_role("alert").filter(has_text="a number in %")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(point(page, 75)).to_have_attribute("aria-valuenow", before)
+
+
+def test_points_move_by_arrow_keys_and_by_dragging(page, modes):
+    point(page, 25).focus()
+    for _ in range(3):
+        page.keyboard.press("ArrowUp")
+    expect(point(page, 25)).to_have_attribute("aria-valuenow", "28")
+    page.keyboard.press("Shift+ArrowDown")
+    expect(point(page, 25)).to_have_attribute("aria-valuenow", "27.9")
+    expect(page.get_by_text(KEPT)).to_be_visible()
+    box = point(page, 100).locator("rect").nth(1).bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    with page.expect_response(lambda r: r.url.endswith("/modes/drawn")):
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x, y + 30, steps=6)
+    # Under the hand already, kept when it is let go.
+    held = float(point(page, 100).get_attribute("aria-valuenow"))
+    assert 75 < held < 95
+    page.mouse.up()
+    expect(page.get_by_label("Point 5, value", exact=True)).to_have_value(f"{held:g}")
+    page.reload()
+    expect(point(page, 100)).to_have_attribute("aria-valuenow", f"{held:g}")
+
+
+def test_a_curve_takes_other_points_with_what_it_costs_and_a_throttle_shape(page, modes):
+    point(page, 50).focus()
+    page.keyboard.press("PageUp")
+    expect(point(page, 50)).to_have_attribute("aria-valuenow", "55")
+    page.get_by_label("As a curve of").select_option("4 points")
+    expect(page.get_by_text(re.compile(r"Strays by [0-9.]+ % at most"))).to_be_visible()
+    page.get_by_role("button", name="Use these 4").click()
+    expect(page.locator("g[role=slider]")).to_have_count(4)
+    page.get_by_role("button", name="free positions").click()
+    put(page, "Point 2, stick", "20")
+    expect(point(page, 20)).to_be_visible()
+    put(page, "Point 2, stick", "90")
+    expect(page.get_by_role("alert")).to_contain_text("stick positions rise")
+    page.get_by_role("button", name="Open Normal throttle curve").click()
+    page.get_by_role("button", name="U", exact=True).click()
+    page.get_by_label("floor, %").fill("62")
+    page.get_by_role("button", name="Make this curve").click()
+    expect(point(page, 50, "Throttle")).to_have_attribute("aria-valuenow", "62")
+
+
+def test_rates_show_the_radios_own_sign(page, modes):
+    page.get_by_role("button", name="Open Normal rate / expo").click()
+    aileron = page.locator("[data-path$='rates.aileron.expo_pct']")
+    aileron.fill("30")
+    aileron.press("Enter")
+    expect(page.get_by_text(KEPT)).to_be_visible()
+    page.get_by_label("my radio's softer sign").select_option("minus")
+    expect(aileron).to_have_value("-30")
+
+
+def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo):
+    page.get_by_role("link", name="Yarrow 570").click()
+    page.get_by_role("link", name="Modes").click()
+    page.get_by_role("radio", name="Normal").click()
+    panel = page.get_by_role("region", name="When the switch moves")
+    expect(panel.get_by_role("heading")).to_have_text("When the switch moves from Normal")
+    up = panel.get_by_role("button", name=re.compile("^to Idle-up 1"))
+    expect(up).to_contain_text("°")
+    live = page.get_by_role("region", name="Idle-up 1", exact=True).locator("[data-live]")
+    expect(live).to_have_count(0)
+    up.click()
+    expect(live).to_have_count(2)
+    expect(panel.get_by_role("heading")).to_have_text("When the switch moves from Idle-up 1")
+    before = live.first.get_attribute("cx")
+    page.keyboard.press("r")
+    expect(live.first).not_to_have_attribute("cx", before)
+    page.get_by_role("radio", name="Hold").click()
+    expect(panel).to_contain_text("Danger: Out of hold")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
+    wide(page, *size)
+    page.get_by_role("link", name="Tansy 380").click()
+    page.get_by_role("button", name=re.compile("^Audit 7 findings")).wait_for()
+    page.keyboard.press("u")
+    sheet = page.get_by_role("dialog", name="Audit of Tansy 380")
+    first = sheet.locator("[data-rule=power_up_mode]")
+    expect(first).to_contain_text("powers up in idle-up 1")
+    axe("the audit")
+    first.get_by_role("button", name="Fix it in the draft").click()
+    expect(first).to_have_count(0)
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name=re.compile("^Audit 6 findings")).wait_for()
+    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name=re.compile("^Audit 7 findings")).click()
+    # A finding leads to the setting it names.
+    sheet.locator("[data-rule=gain_sign]").get_by_role("link", name="Show the setting").click()
+    expect(page.get_by_role("region", name="Normal, pitch curve")).to_be_visible()
+
+
+def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot):
+    page.get_by_role("button", name="New helicopter").click()
+    page.get_by_label("Name").fill("Borage 420")
+    page.get_by_role("button", name="Put it in the hangar").click()
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("button", name="Start the run").click()
+    page.get_by_role("button", name="Pause").wait_for()
+    for _ in range(page.locator("[data-question]").count()):
+        said = page.locator("[data-question][aria-pressed=true]").get_attribute("data-question")
+        page.keyboard.press("y")
+        expect(page.locator(f"[data-question='{said}'][aria-pressed=true]")).to_have_count(0)
+    page.locator("[data-step=make_safe]").get_by_text("good").wait_for()
+    page.locator("[data-step=arrival]").click()
+    page.locator("[data-question='elevator.low']").click()
+    page.keyboard.type("-96")
+    page.keyboard.press("Enter")
+    # F26, common practice, no source: 96 % seen at 100 % travel wants 104 %.
+    page.get_by_text(
+        re.compile("Set the elevator channel's travel .* from 100 to 104 %")
+    ).wait_for()
+    page.locator("[data-act='end.elevator.low']").click()
+    expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+
+
+def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):
+    page.get_by_role("link", name="Tansy 380").click()
+    page.get_by_role("link", name="Path").click()
+    page.get_by_role("button", name="Channels", exact=True).click()
+    page.locator("[data-stage=mixes]").click()
+    page.get_by_role("button", name="Add a mix").click()
+    page.get_by_label("Takes from").select_option("aileron")
+    expect(page.get_by_label("Takes from")).to_have_value("aileron")
+    put(page, "Above its centre", "100")
+    page.get_by_role("checkbox", name="Hold").click()
+    expect(page.get_by_role("checkbox", name="Hold")).to_be_checked()
+    page.get_by_role("radio", name="Hold").click()
+    for key in ["t", "f"]:
+        for _ in range(20):
+            page.keyboard.press(key)
+    rudder = page.locator("[data-channel=rudder]")
+    # F3, common practice, no source: 200 % asked, the limit of 135 % holds it.
+    expect(rudder.locator("[data-station=mixed]")).to_have_text("+200.0")
+    expect(rudder.locator("[data-station=limited]")).to_contain_text("+135.0")
+    expect(rudder).to_contain_text("held")
+    axe("the channel monitor")
+
+
+def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
+    page.get_by_role("link", name="Marjoram 450").click()
+    expect(page.locator("[data-step=teach_throws]")).to_be_visible()
+    page.get_by_role("link", name="Path").click()
+    page.locator("[data-stage=gain]").click()
+    page.locator("[data-path='transmitter.swash_mix.elevator']").fill("-54")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("draft after revision 1, all kept")).to_be_visible()
+    page.locator("[data-stage=stick]").click()
+    page.get_by_label("The swash is mixed by").select_option("the unit")
+    expect(page.locator("[data-stage=arrival]")).to_be_visible()
+    axe("the arrangement moved")
+
+
+def test_a_plugged_in_transmitter_moves_the_levers_and_may_be_pulled_out(page, demo):
+    page.add_init_script(CONTROLLER)
+    page.reload()
+    page.get_by_role("link", name="Sorrel 690").click()
+    page.get_by_role("link", name="Path").click()
+    page.get_by_role("button", name="Controller, none plugged in").click()
+    expect(page.get_by_role("dialog")).to_contain_text("No controller is plugged in")
+    page.evaluate("window.__axes = [0, 0.05, 0, 0]")
+    page.get_by_role("button", name="Learn aileron").click()
+    for axes in ("[0, 0.05, 0, 0]", "[0, 0.05, 0, 0]", "[0, 0.9, 0, 0]", "[0, -0.8, 0, 0]"):
+        page.evaluate(f"window.__axes = {axes}")
+        page.wait_for_timeout(60)
+        if axes != "[0, 0.05, 0, 0]" or page.get_by_text("Let all sticks rest").is_visible():
+            page.get_by_role("button", name="Take it").click()
+    expect(page.get_by_role("dialog")).to_contain_text("axis 2")
+    page.keyboard.press("Escape")
+    page.evaluate("window.__axes = [0, 0.9, 0, 0]")
+    stick = page.locator("[data-value=stick]")
+    page.get_by_role("button", name="Aileron", exact=True).click()
+    expect(stick).to_contain_text("+100")
+    page.evaluate("window.__axes = null")
+    page.get_by_role("button", name="Controller, none plugged in").wait_for()
+    expect(stick).to_contain_text("+100")
+    page.keyboard.press("c")
+    expect(stick).to_contain_text("0")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (768, 1024), (390, 844)])
+def test_modes_fit_every_width_and_are_open_to_all(page, demo, axe, size):
+    wide(page, *size)
+    page.get_by_role("link", name="Yarrow 570").click()
+    page.get_by_role("link", name="Modes").click()
+    point(page, 50).wait_for()
+    assert page.evaluate("document.documentElement.scrollWidth") <= size[0]
+    axe(f"Modes at {size[0]}")
+
+    def show(mode):
+        # A phone shows one mode at a time.
+        if size[0] == 390:
+            page.get_by_role("button", name=mode, exact=True).click()
+
+    show("Idle-up 1")
+    page.get_by_role("button", name="Open Idle-up 1 rate / expo").click()
+    page.get_by_role("region", name="Idle-up 1, rates and expo").wait_for()
+    axe(f"rates at {size[0]}")
+    page.get_by_role("button", name="Account and page").click()
+    page.get_by_role("menuitem", name="Dark paper").click()
+    show("Idle-up 2")
+    page.get_by_role("button", name="Open Idle-up 2 throttle curve").click()
+    axe(f"Modes in the dark at {size[0]}")
