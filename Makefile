@@ -15,7 +15,7 @@ demo: install build migrate
 	cd server && ../$(BIN)/gunicorn config.wsgi --bind 127.0.0.1:$(PORT) -c config/gunicorn.py
 
 test: install-test build chromium
-	$(BIN)/python -m pytest
+	$(BIN)/python -m pytest -n 2 --dist loadfile
 	cd web && npm test --silent
 
 lint: install-test web/node_modules/.installed

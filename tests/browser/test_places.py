@@ -3,6 +3,7 @@
 import json
 
 import pytest
+from playwright.sync_api import expect
 
 from builds import document
 
@@ -40,7 +41,9 @@ class TestAxe:
         page.get_by_label("at stick 50 %").press("ArrowUp")
         page.get_by_text("draft after revision 1, all kept").wait_for()
         for function in ("Collective", "Aileron", "Rudder"):
-            page.get_by_role("button", name=function, exact=True).click()
+            chosen = page.get_by_role("button", name=function, exact=True)
+            chosen.click()
+            expect(chosen).to_have_attribute("aria-pressed", "true")
             for stage in page.locator("[data-stage]").all():
                 stage.click()
                 axe(f"path: {function}, {stage.get_attribute('data-stage')}")
