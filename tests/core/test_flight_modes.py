@@ -170,7 +170,7 @@ def test_a_rate_says_what_blade_and_model_do_with_it():
 def test_the_switch_says_what_jumps_and_warns_of_the_dangerous():
     whole = read_setup(document()).as_document()
     whole["transmitter"]["modes"] = {
-        "normal": {"pitch_curve": [40.0, 55.0, 100.0], "throttle_curve": [0.0, 50.0, 80.0]},
+        "normal": {"pitch_curve": [40.0, 75.0, 100.0], "throttle_curve": [0.0, 50.0, 80.0]},
         "idle_up_1": {"throttle_curve": [90.0, 80.0, 90.0], "head_speed_rpm": 2000.0},
         "hold": {"throttle_curve": [10.0, 0.0, 0.0]},
     }
@@ -179,6 +179,7 @@ def test_the_switch_says_what_jumps_and_warns_of_the_dangerous():
     pitch, _ = collective_deg(chain, "normal", [40.0, 0.0])
     assert up.pitch_jump_deg[0] == pytest.approx(pitch[1] - pitch[0])
     assert up.largest_stick_pct == 0.0
+    assert "stick 50 %" in up.warnings[0].text
     assert up.at(50.0)[1] == pytest.approx(30.0)
     assert up.head_speed_jump_rpm is None
     assert [w.severity for w in up.warnings] == ["caution"]

@@ -79,6 +79,11 @@ def percent(value: float) -> str:
     return f"{value:.1f}".rstrip("0").rstrip(".") + " %"
 
 
+def degrees(value: float) -> str:
+    """Write degrees to a tenth with their sign."""
+    return f"{value:+.1f}°".replace("-", "−")
+
+
 def mode_words(name: ModeName) -> str:
     """Name a mode as a pilot does."""
     return name.replace("_", " ").replace("idle up", "idle-up")

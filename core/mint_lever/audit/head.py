@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from mint_lever.audit.finding import Audited, Finding, percent
+from mint_lever.audit.finding import Audited, Finding, degrees, percent
 from mint_lever.axes import wrap_deg
 from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.sticks import Sticks
@@ -35,7 +35,7 @@ def unequal_collective(at: Audited) -> Iterator[Finding]:
         yield Finding(
             severity="look",
             path=path,
-            found=f"full collective gives {high:+.1f}° and {low:+.1f}°",
+            found=f"full collective gives {degrees(high)} and {degrees(low)}",
             why="Upright and inverted the model climbs differently, and the tail kicks unevenly.",
             fix="Go through “Collective range” again; the gauge decides.",
             device="unit" if at.setup.mixing_unit else "transmitter",

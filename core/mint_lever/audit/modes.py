@@ -7,7 +7,7 @@ from itertools import pairwise
 
 import numpy as np
 
-from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.audit.finding import Audited, Finding, degrees, mode_words, percent
 from mint_lever.axes import SENT
 from mint_lever.modes.pitch_degrees import collective_deg
 from mint_lever.modes.switching import JUMP_DEG
@@ -121,7 +121,7 @@ def pitch_jumps(at: Audited) -> Iterator[Finding]:
             yield Finding(
                 severity="fault",
                 path=f"transmitter.modes.{after}.pitch_curve",
-                found=f"pitch jumps {jump[worst]:+.1f}° from {mode_words(before)} to "
+                found=f"pitch jumps {degrees(jump[worst])} from {mode_words(before)} to "
                 f"{mode_words(after)} at stick {(_IN_FLIGHT[worst] + 100) / 2:.0f} %",
                 why="The model leaps or drops as the switch moves.",
                 fix="Bring the two curves together from half stick up.",

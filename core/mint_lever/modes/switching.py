@@ -76,14 +76,15 @@ def _warnings(
 ) -> list[Warned]:
     found: list[Warned] = []
     base = f"transmitter.modes.{after}"
-    at = int(np.abs(jump).argmax())
+    # The switch is moved in flight, from the middle up; below it curves are meant to part.
+    at = int(np.where(_STICK >= 50.0, np.abs(jump), 0.0).argmax())
     if abs(jump[at]) > JUMP_DEG:
         found.append(
             Warned(
                 "caution",
                 f"{base}.pitch_curve",
                 f"Pitch jumps by {jump[at]:+.1f}° at stick {_STICK[at]:.0f} %: the model leaps or "
-                "drops as the switch moves.",
+                "drops as the switch moves.".replace("-", "−"),
             )
         )
     if after == "hold":

@@ -12,11 +12,13 @@ type Props = {
   /** Save; give the reason when it is refused. */
   save: (value: number) => Promise<string | null>;
   hideLabel?: boolean;
+  /** In a table: the unit takes no more room than it needs. */
+  compact?: boolean;
 };
 
 const NUDGE_REST_MS = 350;
 
-export function NumberField({ setting, value, save, hideLabel }: Props) {
+export function NumberField({ setting, value, save, hideLabel, compact }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -87,7 +89,9 @@ export function NumberField({ setting, value, save, hideLabel }: Props) {
             event.preventDefault();
           }}
         />
-        <span className="w-10 shrink-0 text-sm text-faint">{setting.unit}</span>
+        <span className={`shrink-0 text-sm text-faint ${compact ? "" : "w-10"}`}>
+          {setting.unit}
+        </span>
       </div>
       {fault && (
         <p id={`${id}-fault`} role="alert" className="mt-1 text-sm text-out">

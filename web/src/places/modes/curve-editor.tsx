@@ -57,7 +57,7 @@ export function CurveEditor({ draft, curve, mode, which, hover, editor, children
           degrees={which === "pitch"}
           live={at === mode}
           wide={narrow ? 350 : 560}
-          high={narrow ? 230 : 205}
+          high={narrow ? 230 : 165}
           onMove={move}
         />
       </div>

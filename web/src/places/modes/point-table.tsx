@@ -88,6 +88,7 @@ function Cell({ path, label, unit, value, save }: CellProps) {
   return (
     <NumberField
       hideLabel
+      compact
       setting={{
         kind: "number",
         device: "transmitter",
