@@ -130,6 +130,12 @@ function channelGroups(_: Setup, f: FunctionName): SettingGroup[] {
   ];
 }
 
+const COLLECTIVE_TARGETS: Setting[] = [
+  number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
+  number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
+  number("helicopter", "targets.hover_deg", "In the hover", "°", 0.5, 1),
+];
+
 const PULSE_SCALE: SettingGroup[] = [
   {
     title: "Pulse scale",
@@ -420,10 +426,7 @@ const COLLECTIVE_GROUPS: SettingGroup[] = [
   },
   {
     title: "What the gauge should read",
-    settings: [
-      number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
-      number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
-    ],
+    settings: [...COLLECTIVE_TARGETS],
   },
 ];
 
@@ -514,8 +517,7 @@ const SWASH_MIX: Stage = {
       title: "What the gauge should read",
       settings: [
         number("helicopter", "targets.cyclic_deg", "Cyclic, full stick", "°", 0.5, 1),
-        number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
-        number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
+        ...COLLECTIVE_TARGETS,
       ],
     },
   ],
