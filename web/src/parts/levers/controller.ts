@@ -68,7 +68,6 @@ export class ControllerHand {
   seen: Seen = null;
   private listeners = new Set<() => void>();
   private last: number[] = [];
-  private asked = 0;
 
   subscribe = (listener: () => void) => {
     this.listeners.add(listener);
@@ -77,12 +76,14 @@ export class ControllerHand {
 
   /** Begin; the answer ends it. */
   start(): () => void {
+    // Each start has a round of its own: one place may be leaving while the next is there already.
+    let asked = 0;
     const round = () => {
       this.look();
-      this.asked = requestAnimationFrame(round);
+      asked = requestAnimationFrame(round);
     };
-    this.asked = requestAnimationFrame(round);
-    return () => cancelAnimationFrame(this.asked);
+    asked = requestAnimationFrame(round);
+    return () => cancelAnimationFrame(asked);
   }
 
   use(calibration: Calibration) {
