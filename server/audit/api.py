@@ -13,8 +13,7 @@ from bench.services import bench_of
 from config.problems import Refused
 from hangar.api import DraftOut, draft_out
 from hangar.services import edit_draft
-from mint_lever.audit import Finding, audit
-from mint_lever.bench import BenchRun
+from mint_lever.bench import audit_of
 
 router = Router(tags=["audit"])
 
@@ -59,7 +58,7 @@ def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
                 fixable=bool(finding.changes),
                 **{key: value for key, value in vars(finding).items() if key != "changes"},
             )
-            for finding in _audited(run_at(bench))
+            for finding in audit_of(run_at(bench))
         ],
     )
 
@@ -71,7 +70,7 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
     found = next(
         (
             finding
-            for finding in _audited(run_at(bench))
+            for finding in audit_of(run_at(bench))
             if finding.rule == given.rule and finding.path == given.path and finding.changes
         ),
         None,
@@ -85,10 +84,3 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
         )
     edited = edit_draft(pilot_of(request), helicopter_id, given.version, found.changes)
     return draft_out(edited.helicopter)
-
-
-def _audited(run: BenchRun) -> list[Finding]:
-    """The findings, with what the unit was seen to show and still holds."""
-    asks = {ask.key for ask in run.advice("arrival").asks} if run.has("arrival") else set()
-    read = {key: run.mean("arrival", key) for key in asks}
-    return audit(run.setup, {key: value for key, value in read.items() if value is not None})

@@ -111,18 +111,29 @@ def test_rates_show_the_radios_own_sign(page, modes):
     expect(aileron).to_have_value("-30")
 
 
-def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo):
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, size):
+    wide(page, *size)
     page.get_by_role("link", name="Yarrow 570").click()
     page.get_by_role("link", name="Modes").click()
+    if size[0] == 390:
+        page.get_by_role("button", name="Idle-up 1", exact=True).click()
+        page.get_by_role("button", name="Levers", exact=True).click()
     page.get_by_role("radio", name="Normal").click()
     panel = page.get_by_role("region", name="When the switch moves")
     expect(panel.get_by_role("heading")).to_have_text("When the switch moves from Normal")
     up = panel.get_by_role("button", name=re.compile("^to Idle-up 1"))
     expect(up).to_contain_text("°")
-    live = page.get_by_role("region", name="Idle-up 1", exact=True).locator("[data-live]")
+    idle = page.get_by_role("region", name="Idle-up 1", exact=True)
+    live = idle.locator("[data-live=acts]")
     expect(live).to_have_count(0)
+    expect(idle.locator("[data-live=would]")).to_have_count(2)
+    throttle = panel.locator("[data-switch=throttle]")
+    left = throttle.get_attribute("style")
     up.click()
     expect(live).to_have_count(2)
+    # The mark glides to what the new mode makes of the lever.
+    expect(throttle).not_to_have_attribute("style", left)
     expect(panel.get_by_role("heading")).to_have_text("When the switch moves from Idle-up 1")
     before = live.first.get_attribute("cx")
     page.keyboard.press("r")
@@ -150,9 +161,18 @@ def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
     # A finding leads to the setting it names.
     sheet.locator("[data-rule=gain_sign]").get_by_role("link", name="Show the setting").click()
     expect(page.get_by_role("region", name="Normal, pitch curve")).to_be_visible()
+    # And the hangar leads to the audit, which has an address of its own.
+    page.get_by_role("link", name="Hangar").click()
+    page.get_by_role("button", name="More for Sorrel 690").click()
+    page.get_by_role("menuitem", name="Audit").click()
+    expect(page.get_by_role("dialog", name="Audit of Sorrel 690")).to_contain_text("agree as they")
+    page.reload()
+    expect(page.get_by_role("dialog", name="Audit of Sorrel 690")).to_be_visible()
 
 
-def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot):
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
+    wide(page, *size)
     page.get_by_role("button", name="New helicopter").click()
     page.get_by_label("Name").fill("Borage 420")
     page.get_by_role("button", name="Put it in the hangar").click()
@@ -163,8 +183,8 @@ def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot):
         said = page.locator("[data-question][aria-pressed=true]").get_attribute("data-question")
         page.keyboard.press("y")
         expect(page.locator(f"[data-question='{said}'][aria-pressed=true]")).to_have_count(0)
-    page.locator("[data-step=make_safe]").get_by_text("good").wait_for()
-    page.locator("[data-step=arrival]").click()
+    page.locator("[data-next]").wait_for()
+    page.goto(page.url.split("?")[0] + "?step=arrival")
     page.locator("[data-question='elevator.low']").click()
     page.keyboard.type("-96")
     page.keyboard.press("Enter")
@@ -208,7 +228,7 @@ def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
     page.keyboard.press("Enter")
     expect(page.get_by_text("draft after revision 1, all kept")).to_be_visible()
     page.locator("[data-stage=stick]").click()
-    page.get_by_label("The swash is mixed by").select_option("the unit")
+    page.get_by_label("Which device mixes").select_option("unit mixes")
     expect(page.locator("[data-stage=arrival]")).to_be_visible()
     axe("the arrangement moved")
 

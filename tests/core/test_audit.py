@@ -130,6 +130,7 @@ BROKEN = [
         [("unit.expo_pct.rudder", 20.0), (f"{MODES}.normal.rates.rudder.expo_pct", 15.0)],
     ),
     ("rate_beyond_full", [(f"{MODES}.normal.rates.aileron.rate_pct", 110.0)]),
+    ("rates_in_both", [(f"{MODES}.normal.rates.rudder.rate_pct", 45.0)]),
     ("large_sub_trim", [("unit.servos.1.subtrim_us", -80.0)]),
     (
         "gain_against_head_speed",
@@ -174,6 +175,9 @@ def test_three_blades_want_a_phase_and_the_fix_has_the_exact_figure():
     mended = read_setup(apply_changes(setup.as_document(), found[0].changes))
     assert [f for f in audit(mended) if f.rule == "phase_missing"] == []
     assert "phase_missing" not in {f.rule for f in audit(clean(blades=3))}
+    # A function that runs the wrong way is no phase, and nothing here offers to make it one.
+    turned = with_changes(setup, ("unit.function_reversed.aileron", True))
+    assert "phase_missing" not in {f.rule for f in audit(turned)}
 
 
 def test_every_rule_is_broken_above():
@@ -194,12 +198,38 @@ def test_dangers_come_first_and_what_was_read_has_the_last_word():
     )
     assert "travel_not_arriving" in {f.rule for f in found}
     # This unit was seen to show exactly 100 at a travel of 104.
-    assert "travel_not_arriving" not in {f.rule for f in audit(setup, {"aileron.high": 100.0})}
+    assert "travel_not_arriving" not in {
+        f.rule for f in audit(setup, {"arrival.aileron.high": 100.0})
+    }
+
+
+def test_a_gauge_has_the_last_word_on_the_collective():
+    setup = with_changes(clean(), ("unit.collective_low_pct", 42.0))
+    equal = {"collective_range.up": 11.0, "collective_range.down": -10.9}
+    assert "unequal_collective" not in {f.rule for f in audit(setup, equal)}
+    apart = {**equal, "collective_range.down": -10.4}
+    found = {f.rule: f for f in audit(clean(), apart)}["unequal_collective"]
+    assert found.rests_on == "the gauge"
+
+
+@pytest.mark.parametrize(("one_sided", "flickers"), [(52.0, False), (51.0, True), (49.0, True)])
+def test_f15_next_to_the_change_over_the_gyro_flickers(one_sided, flickers):
+    """F15, common practice, no source: 52 and above is hold mode, 51 flickers.
+
+    formulas §10: signed = 2·(x − 50); 49 lies as near to the change-over on its other side.
+    """
+    setup = with_changes(clean(), (f"{MODES}.normal.tail_gain_pct", 2 * (one_sided - 50)))
+    found = [f.found for f in audit(setup) if f.rule == "gain_sign"]
+    assert bool(found) == flickers
+    # 60 to 80 on that scale is 20 to 60 of hold, and nothing to remark on.
+    for gain in (20.0, 60.0):
+        good = with_changes(clean(), (f"{MODES}.normal.tail_gain_pct", gain))
+        assert "gain_sign" not in {f.rule for f in audit(good)}
 
 
 def test_f26_the_fix_of_a_travel_is_the_straight_line():
     """F26, common practice, no source: 96 % seen at 100 % travel wants about 104 %."""
-    (finding,) = audit(clean(), {"elevator.low": -96.0})
+    (finding,) = audit(clean(), {"arrival.elevator.low": -96.0})
     assert finding.changes[0] == Change(f"{CHANNELS}.elevator.travel_low_pct", 104.0)
 
 

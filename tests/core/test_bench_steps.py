@@ -331,3 +331,15 @@ def test_flight_modes_are_gone_through_with_their_numbers_and_faults_first():
     found = BenchRun(wrong, again).advice("flight_modes")
     assert found.outcome == "out"
     assert found.actions[0].changes == (Change("transmitter.power_up_mode", "normal"),)
+
+
+def test_a_trim_that_arrives_is_taken_out_with_the_sub_trim():
+    channel = "transmitter.channels.rudder"
+    setup = edited((f"{channel}.trim_pct", 4.0), (f"{channel}.subtrim_pct", -1.0))
+    found = advice("arrival", {"rudder.centre": 3.0}, setup)
+    (action,) = found.actions
+    assert action.text == "Take the rudder channel's sub-trim and trim out."
+    assert {change.path: change.value for change in action.changes} == {
+        f"{channel}.subtrim_pct": 0.0,
+        f"{channel}.trim_pct": 0.0,
+    }

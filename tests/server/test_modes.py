@@ -2,6 +2,12 @@
 
 import pytest
 
+from demo.hangar import FLEET, load_demo
+from mint_lever.audit import audit
+from mint_lever.setup import read_setup
+
+from .conftest import Browser
+
 BASE = "transmitter.modes.normal"
 
 
@@ -64,6 +70,24 @@ def test_a_curve_being_drawn_is_worked_out_and_not_kept(tab, path):
     assert drawn["points"] == [20, 40, 100]
     assert drawn["value_pct"][60] == pytest.approx(40)
     assert tab.get(path).json() == before
+
+
+@pytest.mark.parametrize(
+    ("curve", "where"),
+    [
+        ({"points": [50, 400]}, "pitch_curve.1"),
+        ({"points": [0, 50, 100], "at": [0, 60, 40]}, "pitch_curve_at.2"),
+        ({"points": [0, 50, 100], "at": [0, 100]}, "pitch_curve_at"),
+        ({"points": [0, 50, 100], "at": [0, 50, 50]}, "pitch_curve_at.2"),
+        ({"points": [50]}, "points"),
+        ({"points": [1] * 500}, "points"),
+    ],
+)
+def test_a_curve_that_cannot_be_is_not_drawn(tab, path, curve, where):
+    body = {"version": 1, "mode": "normal", "which": "pitch", **curve}
+    refused = tab.send("POST", f"{path}/modes/drawn", body)
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"].endswith(where)
 
 
 def test_a_curve_is_carried_over_with_its_error_and_throttle_shapes_are_made(tab, path):
@@ -140,16 +164,20 @@ def test_the_mixing_moves_to_the_transmitter_and_back(tab, path):
 
 
 def test_the_demo_fleet_has_many_findings_and_one_clean_helicopter(db):
-    from demo.hangar import FLEET
-    from mint_lever.audit import audit
-    from mint_lever.setup import read_setup
-
     found = {
         file.stem: {finding.rule for finding in audit(read_setup(file.read_bytes()))}
         for file in FLEET.glob("*.json")
     }
     assert found["sorrel-690"] == set()
     assert len(set().union(*found.values())) >= 6
+
+
+def test_the_finished_helicopter_of_the_demo_is_clean_on_the_bench_too(db):
+    assert load_demo()
+    pilot = Browser()
+    pilot.send("POST", "/api/account/demo")
+    (sorrel,) = [h for h in pilot.get("/api/helicopters").json() if h["name"] == "Sorrel 690"]
+    assert pilot.get(f"/api/helicopters/{sorrel['id']}/audit").json()["findings"] == []
 
 
 def test_another_pilots_modes_and_audit_are_not_found(path, stranger):

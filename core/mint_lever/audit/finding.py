@@ -45,12 +45,13 @@ class Finding:
 class Audited:
     """A setup under audit, and what is worked out of it once for all rules.
 
-    ``arrives`` is what the unit was seen to show (percent) at a stick's end, by "aileron.high" and
-    the like: what was read has the last word over what was computed.
+    ``read`` is what was read on the model and still holds, by step and question: what the unit
+    shows ("arrival.aileron.high", percent), the gauge at the collective's ends
+    ("collective_range.up", degrees). It has the last word over what is computed.
     """
 
     setup: Setup
-    arrives: Mapping[str, float] = field(default_factory=dict)
+    read: Mapping[str, float] = field(default_factory=dict)
 
     @cached_property
     def chain(self) -> Chain:

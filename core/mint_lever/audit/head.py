@@ -13,7 +13,9 @@ from mint_lever.chain.sticks import Sticks
 from mint_lever.dials import ring
 from mint_lever.measure.clearance import touches
 from mint_lever.measure.throw import UNIT_WINDOW
+from mint_lever.measure.verdict import SIDES_EQUAL
 from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.rotor.harmonics import phase_error_deg
 from mint_lever.setup.edit import Change
 from mint_lever.setup.layouts import layout_balls
 
@@ -21,6 +23,8 @@ _CEILING_PCT = 70.0
 _UNEQUAL_DEG = 0.5
 """Computed, not read: a horn's arc alone makes 0.3°, and the gauge at the bench decides."""
 _PHASE_DEG = 3.0
+_WRONG_WAY_DEG = 60.0
+"""Beyond this no head's geometry is at fault: a direction is, and the directions steps mend it."""
 _RANGE_DEG = {2: 14.5, 3: 13.0}
 
 
@@ -29,8 +33,8 @@ def unequal_collective(at: Audited) -> Iterator[Finding]:
     targets = at.setup.targets
     if targets.collective_high_deg != targets.collective_low_deg:
         return
-    low, high = _ends(at)
-    if abs(high + low) > _UNEQUAL_DEG:
+    low, high, gauge = _ends(at)
+    if abs(high + low) > (SIDES_EQUAL.workable_high if gauge else _UNEQUAL_DEG):
         path = "unit.collective_low_pct" if at.setup.mixing_unit else "transmitter.swash_mix"
         yield Finding(
             severity="look",
@@ -39,7 +43,7 @@ def unequal_collective(at: Audited) -> Iterator[Finding]:
             why="Upright and inverted the model climbs differently, and the tail kicks unevenly.",
             fix="Go through “Collective range” again; the gauge decides.",
             device="unit" if at.setup.mixing_unit else "transmitter",
-            rests_on="the exact chain with a straight curve",
+            rests_on="the gauge" if gauge else "the exact chain with a straight curve",
         )
 
 
@@ -47,7 +51,8 @@ def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
     """Hardly any head uses more than 14.5°, three blades 13° (F11, common practice)."""
     blades = at.setup.airframe.head.blades
     most = _RANGE_DEG.get(blades, 13.0)
-    largest = max(abs(end) for end in _ends(at))
+    low, high, gauge = _ends(at)
+    largest = max(abs(low), abs(high))
     if largest > most + 0.05:
         yield Finding(
             severity="look",
@@ -56,7 +61,7 @@ def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
             why="More pitch than the motor can carry stalls the blades and drags the head down.",
             fix=f"About {most:g}° is the most that is common.",
             device="unit" if at.setup.mixing_unit else "transmitter",
-            rests_on="the exact chain; common practice",
+            rests_on=f"{'the gauge' if gauge else 'the exact chain'}; common practice",
         )
 
 
@@ -136,7 +141,7 @@ def phase_missing(at: Audited) -> Iterator[Finding]:
     if unit is None or at.setup.airframe.head.blades < 3:
         return
     error = phase_error(at)
-    if error is None or abs(error) <= _PHASE_DEG:
+    if error is None or not _PHASE_DEG < abs(error) < _WRONG_WAY_DEG:
         return
     best = float(round(unit.phase_deg - error))
     yield Finding(
@@ -152,12 +157,24 @@ def phase_missing(at: Audited) -> Iterator[Finding]:
 
 
 def phase_error(at: Audited) -> float | None:
-    """How far (deg) the cyclic of a half stick right comes off its direction; None for none."""
-    found = evaluate(at.chain, Sticks.at(0, 50), [180.0], at.modes[0][0])
-    return float(found.phase_error_deg[0]) if found.phase_known[0] else None
+    """How far (deg) the cyclic of a half stick right comes off its direction; None for none.
+
+    Half the difference of right and left: a swash that rests a little off level turns neither.
+    """
+    found = evaluate(at.chain, Sticks.at([0, 0], [50, -50]), [180.0], at.modes[0][0])
+    if not found.phase_known.all():
+        return None
+    turning = found.head.cyclic_deg * np.exp(1j * np.radians(found.head.cyclic_azimuth_deg))
+    azimuth = np.degrees(np.angle(turning[0] - turning[1]))
+    turn = at.setup.airframe.head.turn_sign
+    return float(phase_error_deg(azimuth, 1.0, 0.0, turn))
 
 
-def _ends(at: Audited) -> tuple[float, float]:
+def _ends(at: Audited) -> tuple[float, float, bool]:
+    """Pitch (deg) at both ends of the collective, and whether a gauge read them."""
+    up, down = (at.read.get(f"collective_range.{key}") for key in ("up", "down"))
+    if up is not None and down is not None:
+        return down, up, True
     pitch, _ = collective_deg(at.chain, at.modes[0][0], [0.0, 100.0])
     low, high = sorted(pitch.tolist())
-    return low, high
+    return low, high, False

@@ -42,6 +42,7 @@ RULES: tuple[Rule, ...] = (
     head.phase_missing,
     sending.expo_in_both,
     sending.rate_beyond_full,
+    sending.rates_in_both,
     servos.large_sub_trim,
     modes.gain_against_head_speed,
 )
@@ -70,13 +71,13 @@ def _audit_modes(of: Same) -> tuple[Finding, ...]:
     return tuple(_by(_OF_MODES, Audited(of.setup)))
 
 
-def audit(setup: Setup, arrives: Mapping[str, float] | None = None) -> list[Finding]:
+def audit(setup: Setup, read: Mapping[str, float] | None = None) -> list[Finding]:
     """Read a whole setup and report what does not agree, dangers first.
 
-    ``arrives`` is what the unit was seen to show (percent) by "aileron.high" and the like. Raises
-    InvalidSetup where the geometry does not go together; no other input makes it raise.
+    ``read`` is what was read on the model, as in :class:`Audited`. Raises InvalidSetup where the
+    geometry does not go together; no other input makes it raise.
     """
-    return _by(RULES, Audited(setup, arrives or {}))
+    return _by(RULES, Audited(setup, read or {}))
 
 
 def _by(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:

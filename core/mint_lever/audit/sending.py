@@ -15,6 +15,7 @@ _FULL_PCT = 0.5
 """How near to 100 % is exact: a display shows whole percent."""
 _READ_PCT = 1.5
 """How near a reading at the unit is workable at the bench: whole percent may come no nearer."""
+_LOW_RATE_PCT = 60.0
 _SWASH = ("collective", "aileron", "elevator")
 
 
@@ -97,7 +98,7 @@ def travel_not_arriving(at: Audited) -> Iterator[Finding]:
             # Travel works by the sign of what is sent, after the channel was turned round.
             side = "high" if (sign > 0) != channel.reversed else "low"
             travel: float = getattr(channel, f"travel_{side}_pct")
-            read = at.arrives.get(f"{function}.{end}")
+            read = at.read.get(f"arrival.{function}.{end}")
             seen = _computed(channel, sign) if read is None else abs(read)
             near = _FULL_PCT if read is None else _READ_PCT
             if abs(seen - 100.0) <= near or channel.subtrim_pct or channel.trim_pct:
@@ -193,6 +194,32 @@ def rate_beyond_full(at: Audited) -> Iterator[Finding]:
                     device="transmitter",
                     rests_on="both devices' settings",
                     changes=(Change(f"transmitter.modes.{name}.rates.{function}.rate_pct", 100.0),),
+                )
+
+
+def rates_in_both(at: Audited) -> Iterator[Finding]:
+    """A dual rate well below full beside a unit's own turning speed. From memory: below 60 %.
+
+    A typical reduced rate is 80 % (F4, common practice, no source).
+    """
+    unit = at.setup.stabilising_unit
+    if unit is None:
+        return
+    for name, mode in at.modes:
+        for function in ("aileron", "elevator", "rudder"):
+            rate = getattr(mode.rates, function).rate_pct
+            if rate < _LOW_RATE_PCT:
+                own = getattr(unit.full_stick_dps, function)
+                yield Finding(
+                    severity="look",
+                    path=f"transmitter.modes.{name}.rates.{function}.rate_pct",
+                    found=f"{function} rate {percent(rate)} in {mode_words(name)}, and a unit set "
+                    f"to {own:g}°/s",
+                    why="Slowed in two places: the stick's steps turn coarse, and neither figure "
+                    "says what the model does.",
+                    fix="Set the turning speed in the unit, and the rate to 80 % or more.",
+                    device="transmitter",
+                    rests_on="both devices' settings",
                 )
 
 

@@ -22,6 +22,15 @@ CAUTIONS: dict[StepName, tuple[str, ...]] = {
     "zero_pitch": (
         "The blades go on now. Look once more: motor unplugged or pinion out of mesh, hold on.",
     ),
+    "teach_throws": (
+        "The unit moves the swash while it learns. Propulsion stays disabled, hold on.",
+    ),
+    "flight_modes": (
+        "Propulsion disabled while the switch is moved: in idle-up the throttle is high with the "
+        "stick low. Never power the model in an idle-up mode.",
+        "Head speed never above what the makers of blades, head and tail allow: their manuals "
+        "say, no figure here does.",
+    ),
     "corrections": (
         "A correction the wrong way crashes the model as it gets light on the skids. Nobody can "
         "see it but you, tipping the model by hand.",

@@ -120,10 +120,6 @@ class BenchRun:
         allowed = "one of " + ", ".join(step.name for step in self.steps)
         raise InvalidRequest([Fault("step", name, allowed)])
 
-    def has(self, name: StepName) -> bool:
-        """Whether this arrangement has a step."""
-        return name in self._by_name
-
     def held(self, name: StepName, key: str) -> list[Entry]:
         """The readings of one question that still hold, oldest first."""
         return [e for e in self._of(name, key) if not self._undone(e) and not self._redone(e)]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -14,6 +14,7 @@ from mint_lever.chain.model import Chain, build_chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.procedure.touched import Same
 from mint_lever.rotor.harmonics import ROUND_DEG
+from mint_lever.setup.edit import Change
 from mint_lever.setup.transmitter import Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
 
@@ -89,6 +90,23 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
             raise InvalidRequest([Fault(path, f"{wanted:g}°", allowed.replace("_", " "))])
     made: list[float] = np.interp(degrees, known, values).tolist()
     return made
+
+
+def changes_to(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> list[Change]:
+    """Give the changes that set points of a mode's pitch curve, by number, to pitches (deg).
+
+    Raises InvalidRequest naming a point the curve does not have, or a pitch out of reach.
+    """
+    last = len(chain.mode(mode).pitch_curve) - 1
+    changes = []
+    for point, wanted in degrees.items():
+        path = f"transmitter.modes.{mode}.pitch_curve.{point}"
+        if not 0 <= point <= last:
+            raise InvalidRequest([Fault(path, f"point {point}", f"0 to {last}")])
+        (value,) = percent_for(chain, mode, [wanted], path)
+        # Hundredths of a percent: finer than any gauge, and what is typed comes back as typed.
+        changes.append(Change(path, round(value, 2)))
+    return changes
 
 
 def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:

@@ -58,7 +58,7 @@ def _curves(setup: Setup) -> list[Fault]:
             places = getattr(mode, f"{curve}_at")
             path = f"transmitter.modes.{name}.{curve}_at"
             if places is not None:
-                faults += _places(path, places, len(getattr(mode, curve)))
+                faults += place_faults(path, places, len(getattr(mode, curve)))
     if setup.transmitter.power_up_mode not in modes.names():
         allowed = "a flight mode of this setup: " + ", ".join(modes.names())
         found = setup.transmitter.power_up_mode
@@ -66,7 +66,8 @@ def _curves(setup: Setup) -> list[Fault]:
     return faults
 
 
-def _places(path: str, places: Sequence[float], points: int) -> list[Fault]:
+def place_faults(path: str, places: Sequence[float], points: int) -> list[Fault]:
+    """List what is wrong with the stick positions (percent) of a curve of so many points."""
     if len(places) != points:
         allowed = f"{points} stick positions, one for each point of the curve"
         return [Fault(path, f"{len(places)} entries", allowed)]

@@ -11,6 +11,7 @@ from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.setup.agreement import place_faults
 from mint_lever.setup.transmitter import CurveShape
 from mint_lever.transmitter.curves import curve, evenly
 
@@ -70,11 +71,13 @@ def _positions(new: int | Sequence[float]) -> Array:
         if not 2 <= new <= 17:
             raise InvalidRequest([Fault("points", str(new), "2 to 17")])
         return evenly(new)
+    if not 2 <= len(new) <= 17:
+        raise InvalidRequest([Fault("places", f"{len(new)} entries", "2 to 17")])
     at = np.asarray(new, dtype=float)
-    rising = at.ndim == 1 and 2 <= len(at) <= 17 and bool(np.isfinite(at).all())
-    if not (rising and at[0] == 0 and at[-1] == 100 and (np.diff(at) > 0).all()):
-        found = ", ".join(f"{place:g}" for place in at.ravel()[:20])
-        raise InvalidRequest([Fault("places", found, "2 to 17 rising positions from 0 to 100")])
+    if not np.isfinite(at).all():
+        raise InvalidRequest([Fault("places", "a position that is no number", "0 to 100 %")])
+    if wrong := place_faults("places", new, len(new)):
+        raise InvalidRequest(wrong)
     return at
 
 

@@ -156,9 +156,14 @@ def _set_end(
     channel = getattr(run.setup.transmitter.channels, function)
     base = f"transmitter.channels.{function}"
     if end == "centre":
-        if channel.subtrim_pct:
-            text = f"Take the {function} channel's sub-trim out."
-            change = (Change(f"{base}.subtrim_pct", 0.0),)
+        trims = {
+            "sub-trim": (f"{base}.subtrim_pct", channel.subtrim_pct),
+            "trim": (f"{base}.trim_pct", channel.trim_pct),
+        }
+        set_ = {name: path for name, (path, value) in trims.items() if value}
+        if set_:
+            text = f"Take the {function} channel's {' and '.join(set_)} out."
+            change = tuple(Change(path, 0.0) for path in set_.values())
             keys = tuple(f"{function}.{each}" for each, _ in _ENDS)
             return Action(
                 key=f"centre.{function}", text=text, device="transmitter", changes=change, keys=keys

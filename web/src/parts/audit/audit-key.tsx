@@ -1,7 +1,8 @@
 /** The audit, in reach on every place of a helicopter: how much there is to see, and the sheet. */
 import { ClipboardCheck } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect } from "react";
+import { useSearchParams } from "react-router";
 import { useAudit } from "@/api/audit";
 import { asProblem, type Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
@@ -14,7 +15,21 @@ type Props = { id: string; editor: Editor; setup: Setup };
 
 export function AuditKey({ id, editor, setup }: Props) {
   const audit = useAudit(id);
-  const [open, setOpen] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const open = search.has("audit");
+  const setOpen = useCallback(
+    (to: boolean) =>
+      setSearch(
+        (now) => {
+          const next = new URLSearchParams(now);
+          if (to) next.set("audit", "open");
+          else next.delete("audit");
+          return next;
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  );
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event)) return;
@@ -22,7 +37,7 @@ export function AuditKey({ id, editor, setup }: Props) {
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, []);
+  }, [setOpen]);
   const findings = audit.data?.findings ?? [];
   const gravest = findings[0]?.severity;
   return (
@@ -64,7 +79,6 @@ export function AuditKey({ id, editor, setup }: Props) {
                   id={id}
                   finding={finding}
                   editor={editor}
-                  onGo={() => setOpen(false)}
                 />
               ))}
             </ol>

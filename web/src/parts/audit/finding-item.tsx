@@ -9,9 +9,9 @@ import { DeviceTag } from "@/parts/settings/devices";
 import { placeOf } from "@/parts/settings/where";
 import { SeverityMark } from "./severity";
 
-type Props = { id: string; finding: Finding; editor: Editor; onGo: () => void };
+type Props = { id: string; finding: Finding; editor: Editor };
 
-export function FindingItem({ id, finding, editor, onGo }: Props) {
+export function FindingItem({ id, finding, editor }: Props) {
   const [problem, setProblem] = useState<Problem | null>(null);
   return (
     <li className="border-t border-rule pt-2" data-rule={finding.rule}>
@@ -35,7 +35,7 @@ export function FindingItem({ id, finding, editor, onGo }: Props) {
             Fix it in the draft
           </button>
         )}
-        <Link to={placeOf(id, finding.path)} className="key min-h-8 text-sm" onClick={onGo}>
+        <Link to={placeOf(id, finding.path)} className="key min-h-8 text-sm">
           Show the setting
         </Link>
       </div>

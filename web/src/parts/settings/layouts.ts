@@ -15,5 +15,5 @@ export const LAYOUTS: Record<Layout, string> = {
 export const ARRANGEMENTS: Record<Summary["arrangement"], string> = {
   unit_mixes: "unit mixes",
   transmitter_mixes_unit_behind: "transmitter mixes, unit behind",
-  transmitter_mixes: "transmitter mixes",
+  transmitter_mixes: "transmitter mixes, no cyclic stabiliser",
 };

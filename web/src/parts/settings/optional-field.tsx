@@ -1,7 +1,6 @@
 /** A figure that may be there or not: a field with a way to take it out, or a key to put one in. */
-import type { Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import { NumberField } from "./number-field";
+import { SavedNumber } from "./saved-number";
 import type { NumberSetting } from "./setting";
 
 type Props = { setting: NumberSetting; value: number | null | undefined; editor: Editor };
@@ -24,11 +23,7 @@ export function OptionalField({ setting, value, editor }: Props) {
   }
   return (
     <div className="flex items-end gap-0.5">
-      <NumberField
-        setting={setting}
-        value={value}
-        save={async (to) => reason(await editor.edit([{ path, value: to }]))}
-      />
+      <SavedNumber setting={setting} value={value} editor={editor} />
       <button
         type="button"
         className="key min-h-9 px-1.5 text-sm"
@@ -40,11 +35,4 @@ export function OptionalField({ setting, value, editor }: Props) {
       </button>
     </div>
   );
-}
-
-/** Why an edit was refused, in the words beside a field; null when it was not. */
-export function reason(problem: Problem | null): string | null {
-  const fault = problem?.faults[0];
-  if (!problem) return null;
-  return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
 }

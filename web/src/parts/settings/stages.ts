@@ -2,7 +2,18 @@
 import type { Frame, FunctionName, ModeName, Setup } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
 import type { Device } from "./devices";
-import { MODE_NAMES, type Setting, type SettingGroup } from "./setting";
+import { bladeGroups, hornGroups, swashGroups } from "./helicopter-settings";
+import { MODE_NAMES, type SettingGroup, YES_NO } from "./setting";
+import {
+  channelGroups,
+  channelSettings,
+  PULSE_SCALE,
+  SWASH_MIX_GROUPS,
+  servoChannelGroups,
+  shapeGroups,
+  wholeGroups,
+} from "./transmitter-settings";
+import { COLLECTIVE_GROUPS, CYCLIC_GROUPS, servoGroups, TAIL_AT_THE_UNIT } from "./unit-settings";
 
 export type StageName =
   | "stick"
@@ -27,244 +38,7 @@ export type Stage = {
   groups: (setup: Setup, f: FunctionName, mode: ModeName) => SettingGroup[];
 };
 
-const YES_NO = (yes: string, no: string) => [
-  { value: false, label: no },
-  { value: true, label: yes },
-];
-
-const STRAIGHT = [
-  { value: "straight", label: "straight" },
-  { value: "smooth", label: "smooth" },
-];
-
-function number(
-  device: Device,
-  path: string,
-  label: string,
-  unit: string,
-  step = 1,
-  decimals = 0,
-): Setting {
-  return { kind: "number", device, path, label, unit, step, decimals };
-}
-
-/** A setting that may be left out, and what it starts with when it is put in. */
-function optional(setting: Setting, usual: number): Setting {
-  return setting.kind === "number" ? { ...setting, usual } : setting;
-}
-
 const collective = (f: FunctionName) => f === "collective";
-
-function shapeGroups(setup: Setup, f: FunctionName, mode: ModeName): SettingGroup[] {
-  const base = `transmitter.modes.${mode}`;
-  const where = MODE_NAMES[mode];
-  if (!collective(f)) {
-    const rate = `${base}.rates.${f}`;
-    return [
-      {
-        title: `${where}: rate and expo`,
-        settings: [
-          number("transmitter", `${rate}.rate_pct`, "Rate", "%"),
-          number("transmitter", `${rate}.expo_pct`, "Expo, + is softer at centre", "%"),
-        ],
-      },
-    ];
-  }
-  const points = setup.transmitter.modes[mode]?.pitch_curve ?? [];
-  return [
-    {
-      title: `${where}: pitch curve`,
-      settings: points.map((_, i) =>
-        number(
-          "transmitter",
-          `${base}.pitch_curve.${i}`,
-          `at stick ${shown((100 * i) / (points.length - 1), 0)} %`,
-          "%",
-        ),
-      ),
-    },
-    {
-      title: "Between the points",
-      settings: [
-        {
-          kind: "choice",
-          device: "transmitter",
-          path: `${base}.pitch_curve_shape`,
-          label: "Line",
-          options: STRAIGHT,
-        },
-      ],
-    },
-  ];
-}
-
-const SIDES: Record<FunctionName, [string, string]> = {
-  collective: ["down", "up"],
-  aileron: ["left", "right"],
-  elevator: ["back", "forward"],
-  rudder: ["left", "right"],
-};
-
-function channelGroups(_: Setup, f: FunctionName): SettingGroup[] {
-  const base = `transmitter.channels.${f}`;
-  const [low, high] = SIDES[f];
-  return [
-    {
-      title: `${f} channel`,
-      settings: [
-        {
-          kind: "choice",
-          device: "transmitter",
-          path: `${base}.reversed`,
-          label: "Direction",
-          options: YES_NO("reversed", "straight"),
-        },
-        number("transmitter", `${base}.subtrim_pct`, "Sub-trim", "%", 0.5, 1),
-        number("transmitter", `${base}.trim_pct`, "Trim lever", "%", 0.5, 1),
-        number("transmitter", `${base}.travel_low_pct`, `Travel ${low}`, "%", 0.5, 1),
-        number("transmitter", `${base}.travel_high_pct`, `Travel ${high}`, "%", 0.5, 1),
-        number("transmitter", `${base}.limit_low_pct`, `Limit ${low}`, "%"),
-        number("transmitter", `${base}.limit_high_pct`, `Limit ${high}`, "%"),
-      ],
-    },
-  ];
-}
-
-const COLLECTIVE_TARGETS: Setting[] = [
-  number("helicopter", "targets.collective_high_deg", "Stick full up", "°", 0.5, 1),
-  number("helicopter", "targets.collective_low_deg", "Stick full down", "°", 0.5, 1),
-  number("helicopter", "targets.hover_deg", "In the hover", "°", 0.5, 1),
-];
-
-const PULSE_SCALE: SettingGroup[] = [
-  {
-    title: "Pulse scale",
-    settings: [
-      number("transmitter", "transmitter.centre_us", "Centre pulse", "µs"),
-      number("transmitter", "transmitter.us_per_pct", "Pulse per percent", "µs/%", 0.1, 1),
-    ],
-  },
-];
-
-function each(setup: Setup, groups: (i: number) => Setting[]): SettingGroup[] {
-  return setup.airframe.swash.balls.map((ball, i) => ({
-    title: `Servo ${i + 1}: ${ball.role}`,
-    settings: groups(i),
-  }));
-}
-
-function servoGroups(setup: Setup): SettingGroup[] {
-  return [
-    {
-      title: "All servos",
-      settings: [
-        number("unit", "unit.centre_us", "Centre pulse", "µs"),
-        number("unit", "unit.frame_rate_hz", "Frame rate", "Hz"),
-        number("unit", "unit.full_throw_us", "Full throw", "µs", 5),
-      ],
-    },
-    ...each(setup, (i) => [
-      {
-        kind: "choice",
-        device: "unit",
-        path: `unit.servos.${i}.reversed`,
-        label: "Direction",
-        options: YES_NO("reversed", "straight"),
-      },
-      number("unit", `unit.servos.${i}.subtrim_us`, "Sub-trim", "µs"),
-      number("unit", `unit.servos.${i}.min_us`, "Shortest pulse", "µs", 5),
-      number("unit", `unit.servos.${i}.max_us`, "Longest pulse", "µs", 5),
-    ]),
-  ];
-}
-
-function hornGroups(setup: Setup): SettingGroup[] {
-  return each(setup, (i) => {
-    const base = `airframe.servos.${i}`;
-    return [
-      number("helicopter", `${base}.arm_mm`, "Horn length", "mm", 0.1, 1),
-      number("helicopter", `${base}.link_length_mm`, "Link length", "mm", 0.5, 1),
-      number("helicopter", `${base}.link_extra_mm`, "Link turned out", "mm", 0.05, 2),
-      number("helicopter", `${base}.horn_error_deg`, "Horn off square", "°", 0.1, 1),
-      number("helicopter", `${base}.arm_bearing_deg`, "Horn points to", "°", 5),
-      number("helicopter", `${base}.us_per_deg`, "Pulse per degree", "µs/°", 0.1, 1),
-      optional(number("helicopter", `${base}.rated_frame_rate_hz`, "Rated frame rate", "Hz"), 250),
-      optional(number("helicopter", `${base}.rated_volt`, "Rated voltage", "V", 0.1, 1), 8.4),
-      {
-        kind: "choice",
-        device: "helicopter",
-        path: `${base}.mounted`,
-        label: "Longer pulse moves the ball",
-        options: [
-          { value: 1, label: "up" },
-          { value: -1, label: "down" },
-        ],
-      },
-    ];
-  });
-}
-
-function swashGroups(setup: Setup): SettingGroup[] {
-  return setup.airframe.swash.balls.map((ball, i) => ({
-    title: `Ball ${i + 1}: ${ball.role}`,
-    settings: [
-      number("helicopter", `airframe.swash.balls.${i}.azimuth_deg`, "Azimuth", "°"),
-      number("helicopter", `airframe.swash.balls.${i}.radius_mm`, "Radius", "mm", 0.1, 1),
-    ],
-  }));
-}
-
-function bladeGroups(setup: Setup): SettingGroup[] {
-  const base = "airframe.head";
-  return [
-    {
-      title: "Rotor head",
-      settings: [
-        {
-          kind: "choice",
-          device: "helicopter",
-          path: `${base}.rotation`,
-          label: "Turns, seen from above",
-          options: [
-            { value: "clockwise", label: "clockwise" },
-            { value: "counter_clockwise", label: "counter-clockwise" },
-          ],
-        },
-        {
-          kind: "choice",
-          device: "helicopter",
-          path: `${base}.grip_arm`,
-          label: "Grip arm side",
-          options: [
-            { value: "leading", label: "leading" },
-            { value: "trailing", label: "trailing" },
-          ],
-        },
-        number("helicopter", `${base}.grip_arm_mm`, "Grip arm", "mm", 0.1, 1),
-        number("helicopter", `${base}.grip_ball_span_mm`, "Grip ball along the span", "mm", 0.1, 1),
-        number("helicopter", `${base}.head_height_mm`, "Head above the swash", "mm", 0.5, 1),
-        number("helicopter", `${base}.inner_ball_radius_mm`, "Inner ball radius", "mm", 0.1, 1),
-        number("helicopter", `${base}.inner_ball_lead_deg`, "Inner ball lead", "°", 0.5, 1),
-      ],
-    },
-    {
-      title: "Blade links",
-      settings: [
-        number("helicopter", `${base}.link_thread_mm`, "Thread pitch", "mm", 0.05, 2),
-        ...setup.airframe.head.link_extra_mm.map((_, i) =>
-          number(
-            "helicopter",
-            `${base}.link_extra_mm.${i}`,
-            `Link ${String.fromCharCode(65 + i)} turned out`,
-            "mm",
-            0.05,
-            2,
-          ),
-        ),
-      ],
-    },
-  ];
-}
 
 export const STAGES: Stage[] = [
   {
@@ -296,7 +70,15 @@ export const STAGES: Stage[] = [
     unit: "%",
     note: () =>
       "What free mixes add before the channel. A master is taken as its own curve or rate leaves it.",
-    groups: () => [],
+    groups: (_, f) =>
+      collective(f)
+        ? [
+            {
+              title: "Throttle channel, on the same stick",
+              settings: channelSettings("transmitter.channels.throttle", "low", "high"),
+            },
+          ]
+        : [],
   },
   {
     name: "channel",
@@ -392,99 +174,6 @@ export const STAGES: Stage[] = [
   },
 ];
 
-const TAIL_AT_THE_UNIT: SettingGroup = {
-  title: "Tail, at the unit",
-  settings: [
-    number("unit", "unit.tail.subtrim_us", "Tail servo sub-trim", "µs"),
-    number("unit", "unit.tail.frame_rate_hz", "Tail servo frame rate", "Hz"),
-    number("unit", "unit.full_stick_dps.rudder", "Pirouettes, full stick", "°/s", 5),
-    number("unit", "unit.expo_pct.rudder", "Unit's own expo, rudder", "%"),
-  ],
-};
-
-const SCHOOLS = [
-  { value: "full_throw", label: "full throw" },
-  { value: "reference_tilt", label: "reference tilt" },
-];
-
-const COLLECTIVE_GROUPS: SettingGroup[] = [
-  {
-    title: "Mixing",
-    settings: [
-      number("unit", "unit.collective_pct", "Throw above centre", "%"),
-      number("unit", "unit.collective_low_pct", "Throw below centre", "%"),
-    ],
-  },
-  {
-    title: "Collective to cyclic, to keep the swash level",
-    settings: [
-      number("unit", "unit.level_trim.low.aileron_pct", "Aileron at the low end", "%"),
-      number("unit", "unit.level_trim.low.elevator_pct", "Elevator at the low end", "%"),
-      number("unit", "unit.level_trim.high.aileron_pct", "Aileron at the high end", "%"),
-      number("unit", "unit.level_trim.high.elevator_pct", "Elevator at the high end", "%"),
-    ],
-  },
-  {
-    title: "What the gauge should read",
-    settings: [...COLLECTIVE_TARGETS],
-  },
-];
-
-const CYCLIC_GROUPS: SettingGroup[] = [
-  {
-    title: "Mixing",
-    settings: [
-      number("unit", "unit.cyclic_pct", "Cyclic throw", "%"),
-      number("unit", "unit.ring_pct", "Cyclic ring", "%"),
-      number("unit", "unit.phase_deg", "Phase", "°", 0.5, 1),
-    ],
-  },
-  {
-    title: "What the gauge should read",
-    settings: [
-      {
-        kind: "choice",
-        device: "unit",
-        path: "unit.cyclic_school",
-        label: "This unit is set by",
-        options: SCHOOLS,
-      },
-      number("helicopter", "targets.cyclic_deg", "Full stick", "°", 0.5, 1),
-      number("helicopter", "targets.reference_tilt_deg", "Reference tilt", "°", 0.1, 1),
-    ],
-  },
-  {
-    title: "Stabilising",
-    settings: [
-      number("unit", "unit.full_stick_dps.aileron", "Rolls, full stick", "°/s", 5),
-      number("unit", "unit.full_stick_dps.elevator", "Flips, full stick", "°/s", 5),
-      number("unit", "unit.expo_pct.aileron", "Unit's own expo, aileron", "%"),
-      number("unit", "unit.expo_pct.elevator", "Unit's own expo, elevator", "%"),
-      {
-        kind: "choice",
-        device: "unit",
-        path: "unit.correction_reversed.roll",
-        label: "Roll correction",
-        options: YES_NO("reversed", "straight"),
-      },
-      {
-        kind: "choice",
-        device: "unit",
-        path: "unit.correction_reversed.pitch",
-        label: "Pitch correction",
-        options: YES_NO("reversed", "straight"),
-      },
-      {
-        kind: "choice",
-        device: "unit",
-        path: "unit.pirouette_reversed",
-        label: "Pirouette compensation",
-        options: YES_NO("reversed", "straight"),
-      },
-    ],
-  },
-];
-
 const SWASH_MIX: Stage = {
   name: "gain",
   device: "transmitter",
@@ -493,34 +182,7 @@ const SWASH_MIX: Stage = {
   unit: "%",
   note: () =>
     "How far each function throws the servos, and with its sign which way round. The ring holds aileron and elevator together.",
-  groups: () => [
-    {
-      title: "Swash mix",
-      settings: [
-        number("transmitter", "transmitter.swash_mix.collective", "Collective", "%"),
-        number("transmitter", "transmitter.swash_mix.aileron", "Aileron", "%"),
-        number("transmitter", "transmitter.swash_mix.elevator", "Elevator", "%"),
-        number("transmitter", "transmitter.swash_mix.ring_pct", "Cyclic ring", "%"),
-        {
-          kind: "choice",
-          device: "transmitter",
-          path: "transmitter.swash_mix.kind",
-          label: "Each ball moves",
-          options: [
-            { value: "full_throw", label: "the furthest in full" },
-            { value: "geometric", label: "by its own azimuth" },
-          ],
-        },
-      ],
-    },
-    {
-      title: "What the gauge should read",
-      settings: [
-        number("helicopter", "targets.cyclic_deg", "Cyclic, full stick", "°", 0.5, 1),
-        ...COLLECTIVE_TARGETS,
-      ],
-    },
-  ],
+  groups: () => SWASH_MIX_GROUPS,
 };
 
 const SERVO_CHANNELS: Stage = {
@@ -530,80 +192,8 @@ const SERVO_CHANNELS: Stage = {
   value: (frame) => frame.servos.map((servo) => shown(servo.pulse_us, 0)).join(" "),
   unit: "µs",
   note: () => "Each swash servo's own channel: direction, travel each side, sub-trim, hard limits.",
-  groups: (setup) => [
-    ...PULSE_SCALE,
-    ...each(setup, (i) => {
-      const base = `transmitter.servo_channels.${i}`;
-      return [
-        {
-          kind: "choice",
-          device: "transmitter",
-          path: `${base}.reversed`,
-          label: "Direction",
-          options: YES_NO("reversed", "straight"),
-        },
-        number("transmitter", `${base}.subtrim_pct`, "Sub-trim", "%", 0.5, 1),
-        number("transmitter", `${base}.travel_low_pct`, "Travel low", "%", 0.5, 1),
-        number("transmitter", `${base}.travel_high_pct`, "Travel high", "%", 0.5, 1),
-        number("transmitter", `${base}.limit_low_pct`, "Limit low", "%"),
-        number("transmitter", `${base}.limit_high_pct`, "Limit high", "%"),
-      ];
-    }),
-  ],
+  groups: servoChannelGroups,
 };
-
-/** What belongs to no single stage: how the radio starts, what happens without a signal, supply. */
-function wholeGroups(setup: Setup): SettingGroup[] {
-  const governors: Setting[] = [
-    {
-      kind: "choice",
-      device: "speed controller",
-      path: "speed_controller.governor",
-      label: "Governor in the speed controller",
-      options: YES_NO("on", "off"),
-    },
-  ];
-  if (setup.unit) {
-    governors.push({
-      kind: "choice",
-      device: "unit",
-      path: "unit.governor",
-      label: "Governor in the unit",
-      options: YES_NO("on", "off"),
-    });
-  }
-  const modes = setup.transmitter?.modes ?? {};
-  const has = (Object.keys(MODE_NAMES) as ModeName[]).filter((mode) => modes[mode]);
-  return [
-    {
-      title: "The radio",
-      settings: [
-        {
-          kind: "choice",
-          device: "transmitter",
-          path: "transmitter.power_up_mode",
-          label: "Starts in",
-          options: has.map((mode) => ({ value: mode, label: MODE_NAMES[mode] })),
-        },
-        optional(
-          number("transmitter", "transmitter.fail_safe_throttle_pct", "Fail-safe throttle", "%"),
-          0,
-        ),
-        number("transmitter", "transmitter.travel_step_pct", "Step of an end point", "%", 0.1, 1),
-      ],
-    },
-    { title: "Governor", settings: governors },
-    {
-      title: "Supply of servos and unit",
-      settings: [
-        optional(number("speed controller", "speed_controller.bec_volt", "BEC", "V", 0.1, 1), 6),
-        ...(setup.unit
-          ? [optional(number("unit", "unit.rated_volt", "The unit's rating", "V", 0.1, 1), 8.4)]
-          : []),
-      ],
-    },
-  ];
-}
 
 /** The stages a function passes; the rudder's go as far as they are computed. */
 export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): Stage[] {

@@ -50,7 +50,8 @@ function usePinned(id: string, step: string | null, bench: Bench | undefined) {
     if (step !== null || !bench) return;
     const next = bench.advice.step;
     queries.setQueryData(["bench", id, next], bench);
-    setSearch({ step: next }, { replace: true });
+    // What else stands in the address, an open audit, stays.
+    setSearch((now) => new URLSearchParams([...now, ["step", next]]), { replace: true });
   }, [id, step, bench, queries, setSearch]);
 }
 

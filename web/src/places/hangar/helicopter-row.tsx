@@ -1,5 +1,12 @@
 /** One helicopter in the hangar's list. */
-import { CircleCheck, CircleDashed, Download, EllipsisVertical, Trash2 } from "lucide-react";
+import {
+  CircleCheck,
+  CircleDashed,
+  ClipboardCheck,
+  Download,
+  EllipsisVertical,
+  Trash2,
+} from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Standing } from "@/api/bench";
@@ -96,6 +103,11 @@ export function HelicopterRow({ helicopter: h, standing }: Props) {
       </div>
       <div className="absolute top-4 right-1 z-10">
         <Menu label={`More for ${h.name}`} icon={<EllipsisVertical aria-hidden size={18} />}>
+          <MenuItem asChild>
+            <Link to={`/helicopters/${h.id}/bench?audit=open`}>
+              <ClipboardCheck aria-hidden size={17} /> Audit
+            </Link>
+          </MenuItem>
           <MenuItem asChild>
             <a href={exportAddress(h.id)} download>
               <Download aria-hidden size={17} /> Export setup file

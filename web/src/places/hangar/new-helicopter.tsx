@@ -4,8 +4,7 @@ import { useNavigate } from "react-router";
 import { asProblem, type Layout, type Setup } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS } from "@/parts/settings/arrangements";
-import { LAYOUTS } from "@/parts/settings/layouts";
+import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 import { TextField } from "@/parts/text-field";
 
 export function NewHelicopter() {
@@ -70,7 +69,7 @@ export function NewHelicopter() {
         </label>
       </div>
       <label className="block">
-        The swash is mixed by
+        Which device mixes
         <select
           className="field mt-1 w-full"
           value={arrangement}

@@ -8,12 +8,14 @@ import { useRef } from "react";
 import type { Curve } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
+import { valueAt } from "./sampled";
 
 type Props = {
   curve: Curve;
   label: string;
   /** In degrees on the left, percent on the right; a throttle curve has percent alone. */
   degrees: boolean;
+  /** The switch is in this curve's mode: its live point is the one that acts. */
   live: boolean;
   wide: number;
   high: number;
@@ -117,7 +119,7 @@ export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: 
             onMove={onMove}
           />
         ))}
-      {live && <LivePoint curve={curve} x={x} y={y} />}
+      <LivePoint curve={curve} x={x} y={y} acts={live} />
     </svg>
   );
 }
@@ -211,27 +213,23 @@ function Point({ index, x, y, foot, percent, label, says, read, onMove }: PointP
   );
 }
 
-/** Where the lever stands on this curve: the nearest sample the server gave. */
-function LivePoint({
-  curve,
-  x,
-  y,
-}: {
+type LiveProps = {
   curve: Curve;
   x: (stick: number) => number;
   y: (percent: number) => number;
-}) {
+  acts: boolean;
+};
+
+/** Where the lever stands on this curve: full where it acts, hollow where it would. */
+function LivePoint({ curve, x, y, acts }: LiveProps) {
   const lever = useLever("collective");
-  const stick = (lever + 100) / 2;
-  const index = Math.round((stick / 100) * (curve.stick_pct.length - 1));
-  const value = curve.value_pct[index] ?? 0;
   return (
     <circle
-      cx={x(stick)}
-      cy={y(value)}
-      r="5"
-      data-live
-      className="fill-mint stroke-sheet transition-[cy] duration-300 motion-reduce:transition-none"
+      cx={x((lever + 100) / 2)}
+      cy={y(valueAt(curve, lever) ?? 0)}
+      r={acts ? 5 : 4}
+      data-live={acts ? "acts" : "would"}
+      className={acts ? "fill-mint stroke-sheet" : "fill-sheet stroke-mint"}
       strokeWidth="2"
       pointerEvents="none"
     />

@@ -11,6 +11,7 @@ import { MODE_NAMES } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { CurveTools } from "./curve-tools";
 import { PointTable } from "./point-table";
+import { slopeAt } from "./sampled";
 
 type Props = {
   draft: Draft;
@@ -87,8 +88,7 @@ export function CurveEditor({ draft, curve, mode, which, hover, editor, children
 
 function SlopeHere({ curve }: { curve: Curve }) {
   const lever = useLever("collective");
-  const index = Math.round(((lever + 100) / 200) * (curve.slope.length - 1));
-  const slope = curve.slope[index];
+  const slope = slopeAt(curve, lever);
   if (slope === undefined) return null;
   return (
     <>

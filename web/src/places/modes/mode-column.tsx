@@ -5,7 +5,7 @@ import type { ModeShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown } from "@/parts/numbers";
 import { OptionalField } from "@/parts/settings/optional-field";
-import { MODE_NAMES } from "@/parts/settings/setting";
+import { MODE_NAMES, number, optional } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 
 export type Opened = "pitch" | "throttle" | "rates";
@@ -65,30 +65,30 @@ export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
       </Opener>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <OptionalField
-          setting={{
-            kind: "number",
-            device: "transmitter",
-            path: `transmitter.modes.${mode.name}.tail_gain_pct`,
-            label: "Tail gain",
-            unit: "±100",
-            step: 1,
-            decimals: 0,
-            usual: 70,
-          }}
+          setting={optional(
+            number(
+              "transmitter",
+              `transmitter.modes.${mode.name}.tail_gain_pct`,
+              "Tail gain",
+              "±100",
+              1,
+            ),
+            70,
+          )}
           value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}
           editor={editor}
         />
         <OptionalField
-          setting={{
-            kind: "number",
-            device: "transmitter",
-            path: `transmitter.modes.${mode.name}.head_speed_rpm`,
-            label: "Head speed",
-            unit: "rpm",
-            step: 10,
-            decimals: 0,
-            usual: 2000,
-          }}
+          setting={optional(
+            number(
+              "transmitter",
+              `transmitter.modes.${mode.name}.head_speed_rpm`,
+              "Head speed",
+              "rpm",
+              10,
+            ),
+            2000,
+          )}
           value={setup.transmitter?.modes?.[mode.name]?.head_speed_rpm}
           editor={editor}
         />

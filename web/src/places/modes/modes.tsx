@@ -4,6 +4,7 @@ import { asProblem, type Draft, type ModeName } from "@/api/client";
 import { useDraft, useEditor } from "@/api/draft";
 import { type Modes as ModesShown, useModes } from "@/api/modes";
 import { AuditKey } from "@/parts/audit/audit-key";
+import { BeforeSetting } from "@/parts/before-setting";
 import { Dock } from "@/parts/levers/dock";
 import { useLeverKeys } from "@/parts/levers/keys";
 import { PlaceLinks } from "@/parts/place-links";
@@ -114,7 +115,13 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
           />
         ))}
       </div>
-      <div className="grid gap-4 px-3 py-3 md:px-4">
+      <div className="grid gap-3 px-3 py-2 md:px-4">
+        <div className="flex flex-wrap gap-x-6">
+          <BeforeSetting />
+          <p className="mt-1 text-sm text-faint">
+            Head speed: never above what the makers of blades, head and tail allow.
+          </p>
+        </div>
         {here && what === "rates" && (
           <RatesEditor draft={draft} modes={shown.modes} mode={mode} editor={editor} />
         )}
@@ -128,10 +135,10 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
             hover={shown.hover_deg}
             editor={editor}
           >
-            <SwitchPanel draft={draft} modes={names} wide={false} />
+            <SwitchPanel draft={draft} modes={shown.modes} wide={false} />
           </CurveEditor>
         )}
-        {what === "rates" && <SwitchPanel draft={draft} modes={names} wide />}
+        {what === "rates" && <SwitchPanel draft={draft} modes={shown.modes} wide />}
       </div>
     </>
   );

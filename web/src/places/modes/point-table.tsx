@@ -3,7 +3,8 @@ import type { ModeName, Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { Curve, Which } from "@/api/modes";
 import { shown } from "@/parts/numbers";
-import { NumberField } from "@/parts/settings/number-field";
+import { SavedNumber } from "@/parts/settings/saved-number";
+import { number } from "@/parts/settings/setting";
 
 type Props = {
   curve: Curve;
@@ -36,7 +37,7 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
                   label={`Point ${i + 1}, stick`}
                   unit="%"
                   value={curve.at[i] ?? 0}
-                  save={(to) => editor.edit([{ path: `${base}_at.${i}`, value: to }])}
+                  editor={editor}
                 />
               ) : (
                 <span className="figure block pt-2 text-sm whitespace-nowrap">
@@ -50,7 +51,7 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
                 label={`Point ${i + 1}, value`}
                 unit="%"
                 value={value}
-                save={(to) => editor.edit([{ path: `${base}.${i}`, value: to }])}
+                editor={editor}
               />
             </td>
             {which === "pitch" && (
@@ -60,7 +61,8 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
                   label={`Point ${i + 1}, degrees`}
                   unit="°"
                   value={rounded(curve.point_deg[i])}
-                  save={(to) => editor.inDegrees(mode, { [i]: to })}
+                  editor={editor}
+                  keep={(to) => editor.inDegrees(mode, { [i]: to })}
                 />
               </td>
             )}
@@ -81,30 +83,26 @@ type CellProps = {
   label: string;
   unit: string;
   value: number;
-  save: (value: number) => Promise<Problem | null>;
+  editor: Editor;
+  keep?: (value: number) => Promise<Problem | null>;
 };
 
-function Cell({ path, label, unit, value, save }: CellProps) {
+function Cell({ path, label, unit, value, editor, keep }: CellProps) {
   return (
-    <NumberField
+    <SavedNumber
       hideLabel
       compact
-      setting={{
-        kind: "number",
-        device: "transmitter",
+      setting={number(
+        "transmitter",
         path,
         label,
         unit,
-        step: unit === "°" ? 0.1 : 1,
-        decimals: unit === "°" ? 1 : 0,
-      }}
+        unit === "°" ? 0.1 : 1,
+        unit === "°" ? 1 : 0,
+      )}
       value={value}
-      save={async (to) => {
-        const problem = await save(to);
-        const fault = problem?.faults[0];
-        if (!problem) return null;
-        return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
-      }}
+      editor={editor}
+      keep={keep}
     />
   );
 }

@@ -7,8 +7,8 @@ import type { Editor } from "@/api/draft";
 import type { ModeShown, RatedFunction, RateShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown } from "@/parts/numbers";
-import { NumberField } from "@/parts/settings/number-field";
-import { MODE_NAMES } from "@/parts/settings/setting";
+import { SavedNumber } from "@/parts/settings/saved-number";
+import { MODE_NAMES, number } from "@/parts/settings/setting";
 
 const RATED: RatedFunction[] = ["aileron", "elevator", "rudder"];
 
@@ -89,37 +89,27 @@ function RateCard({
   editor: Editor;
 }) {
   const base = `transmitter.modes.${mode}.rates.${f}`;
-  const field = (key: string, label: string, value: number, write: (to: number) => number) => (
-    <NumberField
-      setting={{
-        kind: "number",
-        device: "transmitter",
-        path: `${base}.${key}`,
-        label,
-        unit: "%",
-        step: 1,
-        decimals: 0,
-      }}
-      value={value}
-      save={async (to) => {
-        const problem = await editor.edit([{ path: `${base}.${key}`, value: write(to) }]);
-        const fault = problem?.faults[0];
-        return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : (problem?.title ?? null);
-      }}
-    />
-  );
   return (
     <div className="min-w-0">
       <h3 className="font-semibold first-letter:uppercase">{f}</h3>
       <div className="flex gap-3">
-        {field("rate_pct", "Rate", rates?.rate_pct ?? 100, (to) => to)}
+        <SavedNumber
+          setting={number("transmitter", `${base}.rate_pct`, "Rate", "%")}
+          value={rates?.rate_pct ?? 100}
+          editor={editor}
+        />
         {/* The sign is the pilot's radio's; what is kept is how soft it is. */}
-        {field(
-          "expo_pct",
-          turned ? "Expo, − is softer" : "Expo, + is softer",
-          rate.radio_expo_pct,
-          (to) => (turned ? -to + 0 : to),
-        )}
+        <SavedNumber
+          setting={number(
+            "transmitter",
+            `${base}.expo_pct`,
+            turned ? "Expo, − is softer" : "Expo, + is softer",
+            "%",
+          )}
+          value={rate.radio_expo_pct}
+          editor={editor}
+          keep={(to) => editor.edit([{ path: `${base}.expo_pct`, value: turned ? -to + 0 : to }])}
+        />
       </div>
       <RateChart f={f} rate={rate} beside={beside} />
       <dl className="grid grid-cols-[1fr_auto_auto] gap-x-3 text-sm">

@@ -1,24 +1,26 @@
 /** What changes when the switch moves from where it is to each of the other modes. */
 import type { Draft, ModeName } from "@/api/client";
-import { useSwitch } from "@/api/modes";
+import { type ModeShown, useSwitch } from "@/api/modes";
 import { moveLevers, useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { SwitchScales } from "./switch-scale";
 
-type Props = { draft: Draft; modes: ModeName[]; wide: boolean };
+type Props = { draft: Draft; modes: ModeShown[]; wide: boolean };
 
 export function SwitchPanel({ draft, modes, wide }: Props) {
   const at = useLever("mode");
   return (
     <section aria-label="When the switch moves" className="text-sm">
       <h2 className="font-semibold">When the switch moves from {MODE_NAMES[at]}</h2>
+      <SwitchScales modes={modes} />
       <ul
         className={`mt-1 grid gap-x-6 gap-y-2 ${wide ? "md:grid-cols-3" : "md:max-xl:grid-cols-1"}`}
       >
         {modes
-          .filter((mode) => mode !== at)
+          .filter((mode) => mode.name !== at)
           .map((mode) => (
-            <To key={mode} draft={draft} before={at} after={mode} />
+            <To key={mode.name} draft={draft} before={at} after={mode.name} />
           ))}
       </ul>
     </section>

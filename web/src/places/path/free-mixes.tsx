@@ -2,9 +2,8 @@
 import { Plus, Trash2 } from "lucide-react";
 import type { ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import { NumberField } from "@/parts/settings/number-field";
-import { reason } from "@/parts/settings/optional-field";
-import { MODE_NAMES } from "@/parts/settings/setting";
+import { SavedNumber } from "@/parts/settings/saved-number";
+import { MODE_NAMES, number } from "@/parts/settings/setting";
 
 type Mix = NonNullable<NonNullable<Setup["transmitter"]>["free_mixes"]>[number];
 const NAMES = ["collective", "aileron", "elevator", "rudder", "throttle"] as const;
@@ -63,18 +62,10 @@ function OneMix({ mix, index, editor, remove }: MixProps) {
     </label>
   );
   const share = (key: "low_pct" | "high_pct", label: string) => (
-    <NumberField
-      setting={{
-        kind: "number",
-        device: "transmitter",
-        path: `${base}.${key}`,
-        label,
-        unit: "%",
-        step: 1,
-        decimals: 0,
-      }}
+    <SavedNumber
+      setting={number("transmitter", `${base}.${key}`, label, "%")}
       value={mix[key] ?? 0}
-      save={async (to) => reason(await set(key, to))}
+      editor={editor}
     />
   );
   return (

@@ -3,8 +3,7 @@ import { useId, useState } from "react";
 import type { Layout, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS } from "@/parts/settings/arrangements";
-import { LAYOUTS } from "@/parts/settings/layouts";
+import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 
 type Props = { setup: Setup; editor: Editor };
 
@@ -34,7 +33,7 @@ export function BladesField({ setup, editor }: Props) {
 export function ArrangementField({ setup, editor }: Props) {
   return (
     <ShapeField
-      label="The swash is mixed by"
+      label="Which device mixes"
       value={setup.arrangement}
       options={Object.entries(ARRANGEMENTS)}
       choose={(arrangement) => editor.rebuild({ arrangement: arrangement as Setup["arrangement"] })}

@@ -2,10 +2,11 @@
 
 import type { FunctionName, ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
+import { BeforeSetting } from "@/parts/before-setting";
 import { ChoiceField } from "@/parts/settings/choice-field";
 import { DeviceTag } from "@/parts/settings/devices";
-import { NumberField } from "@/parts/settings/number-field";
 import { OptionalField } from "@/parts/settings/optional-field";
+import { reason, SavedNumber } from "@/parts/settings/saved-number";
 import { type Setting, valueAt } from "@/parts/settings/setting";
 import type { Stage } from "@/parts/settings/stages";
 import { FreeMixes } from "./free-mixes";
@@ -22,21 +23,21 @@ type Props = {
 export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
   const groups = stage.groups(setup, f, mode);
   const field = (setting: Setting) => {
-    const save = async (value: unknown) => {
-      const problem = await editor.edit([{ path: setting.path, value }]);
-      if (!problem) return null;
-      const fault = problem.faults.find((each) => each.path === setting.path) ?? problem.faults[0];
-      return fault ? `found ${fault.found}; allowed: ${fault.allowed}` : problem.title;
-    };
     const value = valueAt(setup, setting.path);
     if (setting.kind === "number" && setting.usual !== undefined) {
       const known = typeof value === "number" ? value : undefined;
       return <OptionalField setting={setting} value={known} editor={editor} />;
     }
     return setting.kind === "number" ? (
-      <NumberField setting={setting} value={Number(value)} save={save} />
+      <SavedNumber setting={setting} value={Number(value)} editor={editor} />
     ) : (
-      <ChoiceField setting={setting} value={value} save={save} />
+      <ChoiceField
+        setting={setting}
+        value={value}
+        save={async (to) =>
+          reason(await editor.edit([{ path: setting.path, value: to }]), setting.path)
+        }
+      />
     );
   };
   return (
@@ -50,11 +51,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
         <DeviceTag device={stage.device} />
       </div>
       <p className="mt-1 max-w-prose text-sm text-faint">{stage.note(f)}</p>
-      {stage.device !== "helicopter" && groups.length > 0 && (
-        <p className="mt-1 text-sm font-semibold">
-          Before you set this on the model: motor unplugged or pinion out of mesh, hold on.
-        </p>
-      )}
+      {stage.device !== "helicopter" && groups.length > 0 && <BeforeSetting />}
       {stage.name === "stick" && <ArrangementField setup={setup} editor={editor} />}
       {stage.name === "mixes" && <FreeMixes setup={setup} editor={editor} />}
       {stage.name === "swash" && <LayoutField setup={setup} editor={editor} />}

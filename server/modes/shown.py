@@ -1,0 +1,173 @@
+"""What the API shows of flight modes: curves in percent and degrees, rates, the switch."""
+
+from typing import Any, Literal
+
+from pydantic import BaseModel
+
+from mint_lever.axes import Array, Mask
+from mint_lever.chain import Chain
+from mint_lever.modes.drawn import Which, curve_in
+from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
+from mint_lever.modes.rates import RATED, rate_curve
+from mint_lever.modes.switching import switching
+from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.transmitter.curves import curve, evenly
+
+
+class DegreeMark(BaseModel):
+    """Where a whole degree stands on the percent scale."""
+
+    deg: int
+    pct: float
+
+
+class CurveOut(BaseModel):
+    """A curve over the stick 0…100: percent, and for a pitch curve degrees at the blade.
+
+    ``at`` and ``points`` are the curve's own points, ``point_deg`` their degrees; null where a link
+    does not reach. ``slope`` is degrees for each percent of stick.
+    """
+
+    at: list[float]
+    points: list[float]
+    stick_pct: list[float]
+    value_pct: list[float]
+    pitch_deg: list[float | None]
+    point_deg: list[float | None]
+    slope: list[float]
+    hover_stick_pct: float | None
+    degree_marks: list[DegreeMark]
+
+
+class RateOut(BaseModel):
+    """One function's rate and expo, and what comes of it."""
+
+    stick_pct: list[float]
+    value_pct: list[float]
+    centre_slope: float
+    end_slope: float
+    cyclic_deg: float | None
+    full_stick_dps: float | None
+    radio_expo_pct: float
+
+
+class RatesOut(BaseModel):
+    aileron: RateOut
+    elevator: RateOut
+    rudder: RateOut
+
+
+class ModeOut(BaseModel):
+    """One flight mode as drawn."""
+
+    name: ModeName
+    pitch: CurveOut
+    throttle: CurveOut
+    rates: RatesOut
+
+
+class ModesOut(BaseModel):
+    """Every flight mode of the draft as of ``version``; the degrees a collective reaches."""
+
+    version: int
+    hover_deg: float
+    modes: list[ModeOut]
+
+
+class WarnedOut(BaseModel):
+    severity: Literal["danger", "caution"]
+    path: str
+    text: str
+
+
+class SwitchOut(BaseModel):
+    """What jumps as the switch moves; at the lever's position and at its worst."""
+
+    before: ModeName
+    after: ModeName
+    stick_pct: list[float]
+    pitch_jump_deg: list[float]
+    pitch_now_deg: float
+    throttle_now_pct: float
+    head_speed_jump_rpm: float | None
+    largest_deg: float
+    largest_stick_pct: float
+    warnings: list[WarnedOut]
+
+
+def show_mode(chain: Chain, name: ModeName) -> ModeOut:
+    """Show one flight mode."""
+    mode = chain.mode(name)
+    rates: dict[str, Any] = {}
+    for function in RATED:
+        found = rate_curve(chain, name, function)
+        rates[function] = RateOut(
+            **{
+                **vars(found),
+                "stick_pct": found.stick_pct.tolist(),
+                "value_pct": found.value_pct.tolist(),
+            }
+        )
+    return ModeOut(
+        name=name,
+        pitch=show_curve(chain, name, "pitch", mode),
+        throttle=show_curve(chain, name, "throttle", mode),
+        rates=RatesOut(**rates),
+    )
+
+
+def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOut:
+    """Show a curve of ``own`` as mode ``name`` of the chain makes of it."""
+    points, at, shape = curve_in(own, which)
+    places = evenly(len(points)).tolist() if at is None else at
+    if which == "throttle":
+        stick = evenly(101)
+        return CurveOut(
+            at=places,
+            points=points,
+            stick_pct=stick.tolist(),
+            value_pct=curve(points, stick, shape, at).tolist(),
+            pitch_deg=[],
+            point_deg=[],
+            slope=[],
+            hover_stick_pct=None,
+            degree_marks=[],
+        )
+    found = pitch_curve(chain, name, own=own)
+    point_deg, reached = collective_deg(chain, name, points)
+    return CurveOut(
+        at=places,
+        points=points,
+        stick_pct=found.stick_pct.tolist(),
+        value_pct=found.curve_pct.tolist(),
+        pitch_deg=_known(found.pitch_deg, found.reachable),
+        point_deg=_known(point_deg, reached),
+        slope=found.slope.tolist(),
+        hover_stick_pct=found.hover_stick_pct,
+        degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, name)],
+    )
+
+
+def show_switch(
+    chain: Chain, before: ModeName, after: ModeName, collective_pct: float
+) -> SwitchOut:
+    """Show what changes as the switch moves, with the collective lever somewhere (−100…100)."""
+    found = switching(chain, before, after)
+    pitch, throttle = found.at((collective_pct + 100.0) / 2.0)
+    return SwitchOut(
+        before=before,
+        after=after,
+        stick_pct=found.stick_pct.tolist(),
+        pitch_jump_deg=found.pitch_jump_deg.tolist(),
+        pitch_now_deg=pitch,
+        throttle_now_pct=throttle,
+        head_speed_jump_rpm=found.head_speed_jump_rpm,
+        largest_deg=float(found.pitch_jump_deg[found.stick_pct == found.largest_stick_pct][0]),
+        largest_stick_pct=found.largest_stick_pct,
+        warnings=[WarnedOut(**vars(warned)) for warned in found.warnings],
+    )
+
+
+def _known(values: Array, reached: Mask) -> list[float | None]:
+    pairs = zip(values.tolist(), reached.tolist(), strict=True)
+    return [value if known else None for value, known in pairs]

@@ -1,0 +1,8 @@
+/** Beside every setting that moves a servo or a motor once it is on the model. */
+export function BeforeSetting() {
+  return (
+    <p className="mt-1 text-sm font-semibold">
+      Before you set this on the model: motor unplugged or pinion out of mesh, hold on.
+    </p>
+  );
+}
