@@ -196,7 +196,9 @@ def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -
     bench = _bench(pilot, helicopter_id)
     run = run_at(bench)
     name = run.step(step).name
-    value = take(_simulated(bench), name, _asked(run, name, key))
+    model = _simulated(bench)
+    value = take(model, name, _asked(run, name, key))
+    bench.truth = model.truth.model_dump(mode="json")  # a unit that was taught has learned
     bench.taken += 1
     bench.save()
     return value

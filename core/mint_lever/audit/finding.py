@@ -47,7 +47,9 @@ class Audited:
 
     ``read`` is what was read on the model and still holds, by step and question: what the unit
     shows ("arrival.aileron.high", percent), the gauge at the collective's ends
-    ("collective_range.up", degrees). It has the last word over what is computed.
+    ("collective_range.up", degrees). It has the last word over what is computed. What a unit
+    that was taught its throws makes of full stick ("teach_throws.aileron.high", percent) is there
+    as soon as it was taught.
     """
 
     setup: Setup

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
 from functools import lru_cache
 
-from mint_lever.audit import head, modes, sending, servos
+from mint_lever.audit import arriving, head, modes, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
 from mint_lever.procedure.touched import Same
 from mint_lever.setup.document import Setup
@@ -23,7 +23,8 @@ RULES: tuple[Rule, ...] = (
     sending.double_mixing,
     sending.sub_trim_on_a_unit_function,
     sending.trim_on_a_unit_function,
-    sending.travel_not_arriving,
+    arriving.travel_not_arriving,
+    arriving.throws_not_as_taught,
     sending.limits_below_travel,
     modes.throttle_off_the_channel,
     modes.pitch_curve_not_rising,

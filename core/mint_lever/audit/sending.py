@@ -4,17 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-import numpy as np
-
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
 from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import Channel
 
-_FULL_PCT = 0.5
-"""How near to 100 % is exact: a display shows whole percent."""
-_READ_PCT = 1.5
-"""How near a reading at the unit is workable at the bench: whole percent may come no nearer."""
 _LOW_RATE_PCT = 60.0
 _SWASH = ("collective", "aileron", "elevator")
 
@@ -82,49 +75,6 @@ def _held_stick(at: Audited, key: str, name: str) -> Iterator[Finding]:
                 rests_on="the arrangement",
                 changes=(Change(path, 0.0),),
             )
-
-
-def travel_not_arriving(at: Audited) -> Iterator[Finding]:
-    """Full stick arrives as exactly 100 % (F26, common practice, no source).
-
-    What was read at the unit counts; where nothing was read, what the pulses come to.
-    """
-    if at.setup.mixing_unit is None:
-        return
-    step = at.setup.transmitter.travel_step_pct
-    for function in FUNCTIONS:
-        channel: Channel = getattr(at.setup.transmitter.channels, function)
-        for end, sign in (("low", -1.0), ("high", 1.0)):
-            # Travel works by the sign of what is sent, after the channel was turned round.
-            side = "high" if (sign > 0) != channel.reversed else "low"
-            travel: float = getattr(channel, f"travel_{side}_pct")
-            read = at.read.get(f"arrival.{function}.{end}")
-            seen = _computed(channel, sign) if read is None else abs(read)
-            near = _FULL_PCT if read is None else _READ_PCT
-            if abs(seen - 100.0) <= near or channel.subtrim_pct or channel.trim_pct:
-                continue
-            new = float(np.clip(round(travel * 100.0 / max(seen, 1.0) / step) * step, 0.0, 200.0))
-            if new == travel:
-                continue
-            path = f"transmitter.channels.{function}.travel_{side}_pct"
-            yield Finding(
-                severity="fault" if abs(seen - 100) > 3 else "look",
-                path=path,
-                found=f"{function} arrives as {percent(seen)} at its {end} end",
-                why="Short of 100 % the unit never gives its full rate; beyond it the stick's end "
-                "does nothing.",
-                fix=f"Set the {function} channel's {side} travel from {travel:g} to {new:g} %.",
-                device="transmitter",
-                rests_on="what its pulses come to" if read is None else "what the unit showed",
-                changes=(Change(path, new),),
-            )
-
-
-def _computed(channel: Channel, sign: float) -> float:
-    side = (sign > 0) != channel.reversed
-    travel = channel.travel_high_pct if side else channel.travel_low_pct
-    limit = channel.limit_high_pct if side else channel.limit_low_pct
-    return min(travel, limit)
 
 
 def limits_below_travel(at: Audited) -> Iterator[Finding]:

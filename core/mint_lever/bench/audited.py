@@ -5,6 +5,7 @@ from __future__ import annotations
 from mint_lever.audit import Finding, audit
 from mint_lever.axes import FUNCTIONS
 from mint_lever.bench.run import BenchRun
+from mint_lever.bench.teaching import reads_now
 from mint_lever.procedure.steps import StepName
 
 
@@ -17,4 +18,7 @@ def audit_of(run: BenchRun) -> list[Finding]:
         ("collective_range", "down"),
     ]
     read = {f"{step}.{key}": run.mean(step, key) for step, key in asked}
-    return audit(run.setup, {key: value for key, value in read.items() if value is not None})
+    known = {key: value for key, value in read.items() if value is not None}
+    if run.setup.arrangement == "transmitter_mixes_unit_behind":
+        known |= {f"teach_throws.{key}": value for key, value in reads_now(run).items()}
+    return audit(run.setup, known)

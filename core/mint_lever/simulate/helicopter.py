@@ -13,7 +13,7 @@ from typing import Literal
 
 import numpy as np
 
-from mint_lever.axes import FUNCTIONS, Array, wrap_deg
+from mint_lever.axes import FUNCTIONS, Array, Function, wrap_deg
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
@@ -24,6 +24,7 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
 from mint_lever.simulate.truth import Truth
+from mint_lever.unit.taught import Taught
 
 _LOOK_PCT = 60.0
 Axis = Literal["roll", "pitch", "pirouette"]
@@ -82,6 +83,14 @@ class SimulatedHelicopter:
         turned += arm * 360.0 / wheel.arms + teeth * 360.0 / wheel.teeth
         self.truth.horn_error_deg[servo] = float(wrap_deg(turned))
 
+    def teach(self, function: Function) -> None:
+        """Move a stick to both its ends while the unit watches, hastily the first time."""
+        way = self.truth.hasty.pop(function, 1.0)
+        at = {function: np.array([0.0, -100.0 * way, 100.0 * way])}
+        pulses = self._pulses(Sticks.at(**at)).T
+        self.truth.taught_us["rest"] = [pulses[0].tolist()]
+        self.truth.taught_us[function] = pulses[1:].tolist()
+
     # What a pilot sees.
 
     def look(self, command: Command) -> tuple[int, ...]:
@@ -122,6 +131,16 @@ class SimulatedHelicopter:
         arrival = self._chain().run(self._sticks, bench_mode(self.setup)).arrival
         assert arrival is not None  # the step is there only where a unit mixes
         return float(round(arrival.seen_pct[FUNCTIONS.index(function), 0].item()))
+
+    def read_taught(self, function: Function, high: bool) -> float | None:
+        """Read what a taught unit shows of a full stick (whole percent); None before it is."""
+        taught = self.truth.taught_us
+        if not all(each in taught for each in FUNCTIONS[:3]):
+            return None
+        ends = np.array([taught[each] for each in FUNCTIONS[:3]])  # functions, sides, servos
+        unit = Taught(np.array(taught["rest"][0]), ends.transpose(1, 0, 2))
+        read = unit.reads_pct(self._pulses(Sticks.at(**{function: 100.0 if high else -100.0})))
+        return float(round(read[FUNCTIONS.index(function), 0].item()))
 
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
         """Read a blade's pitch (deg, to 0.1) over an azimuth at the present sticks."""
@@ -167,6 +186,9 @@ class SimulatedHelicopter:
         pose = chain.run(sticks, bench_mode(self.setup)).swash.pose
         pitch: Array = chain.grip.pitch(pose, [azimuth_deg], blade).pitch_deg[0]
         return pitch
+
+    def _pulses(self, sticks: Sticks) -> Array:
+        return self._chain().run(sticks, bench_mode(self.setup)).servo.sent_us
 
     def _chain(self) -> Chain:
         """The chain of the metal with the devices' settings, leads as they hang."""

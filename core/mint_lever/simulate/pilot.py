@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, cast
 
+from mint_lever.axes import Function
 from mint_lever.bench.advice import Action, Ask, Work
 from mint_lever.diagnose.hypotheses import Command
 from mint_lever.procedure.steps import StepName
@@ -22,6 +23,8 @@ def take(bench: SimulatedHelicopter, step: StepName, ask: Ask) -> Any:
         return bench.read_horn(int(ask.key.split(".")[1]))
     if step == "arrival":
         return _arrival(bench, ask.key)
+    if step == "teach_throws":
+        return _taught(bench, ask.key)
     if step == "level":
         return bench.read_leveller()[ask.key.endswith("forward")]
     if ask.azimuth is not None and ask.kind == "number":
@@ -34,6 +37,17 @@ def _arrival(bench: SimulatedHelicopter, key: str) -> float:
     stick = {"low": -100.0, "centre": 0.0, "high": 100.0}[end]
     bench.move_sticks(**{function: stick})
     return bench.read_arrival(function)
+
+
+def _taught(bench: SimulatedHelicopter, key: str) -> bool | float | None:
+    """Teach a function, or read what the taught unit shows of it."""
+    name, _, end = key.removeprefix("shown.").partition(".")
+    function = cast(Function, name)
+    if key.startswith("shown."):
+        return bench.read_taught(function, end == "high")
+    if function != "rudder":  # the tail's throw is not the swash's affair
+        bench.teach(function)
+    return True
 
 
 def _looked(bench: SimulatedHelicopter, step: StepName, ask: Ask) -> Any:

@@ -19,6 +19,9 @@ class Truth(BaseModel):
     Lists run over servos or blades. Shares multiply the lengths the setup has written down;
     ``arrives`` is what of each function's percent reaches the unit, negative where the channel
     comes out the other way round. ``output_of_servo`` is the output each servo's lead hangs on.
+    ``hasty`` is the share of a stick's way it was moved the first time the unit was taught, for a
+    stick not taught yet; ``taught_us`` the pulses the unit then took, servo by servo: with the
+    sticks centred ("rest"), and low and high of each function.
     """
 
     model_config = ConfigDict(extra="forbid")
@@ -37,6 +40,8 @@ class Truth(BaseModel):
     tilt_limit_deg: float = 25.0
     gauge_sd_deg: float = 0.05
     slop_deg: float = 0.05
+    hasty: dict[str, float] = {}
+    taught_us: dict[str, list[list[float]]] = {}
 
     def airframe(self, written: Airframe) -> Airframe:
         """Give the real airframe behind the one that is written down."""
@@ -74,7 +79,8 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
 
     Random: lengths within a few percent, which way each servo is mounted, horns pressed on
     anywhere, swash and blade links off by turns, what arrives and which way round, two leads
-    exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt.
+    exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt, a
+    stick not moved all its way while the unit learns.
     """
     count, blades = len(setup.airframe.servos), setup.airframe.head.blades
     leads = list(range(count))
@@ -100,4 +106,5 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         },
         rated_hz=float(rng.choice([120.0, 200.0, 250.0, 333.0])),
         tilt_limit_deg=float(rng.uniform(12.0, 22.0)),
+        hasty={str(rng.choice(FUNCTIONS[:3])): float(rng.uniform(0.8, 1.0))},
     )

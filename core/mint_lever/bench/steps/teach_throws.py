@@ -1,52 +1,165 @@
 """Step 12.5: a unit that rides behind a transmitter that mixes is taught the throws.
 
 Common practice, no source: each stick is moved to its ends while the unit watches, last of all,
-because every figure of the mixing changes what there is to learn.
+because every figure of the mixing changes what there is to learn. Then full stick reads as full.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import numpy as np
 
-from mint_lever.bench.advice import Advice
+from mint_lever.axes import FUNCTIONS
+from mint_lever.bench.advice import Action, Advice, Ask, Outcome, Ruler
 from mint_lever.bench.run import BenchRun
 from mint_lever.bench.steps.confirming import confirmed, points
+from mint_lever.bench.teaching import SIDES, reads_now
 from mint_lever.chain.sticks import Sticks
+from mint_lever.measure.verdict import Band, Word, judge
 
-_FUNCTIONS = (
-    ("collective", "Collective", "low, then high"),
-    ("aileron", "Aileron", "left, then right"),
-    ("elevator", "Elevator", "back, then forward"),
-    ("rudder", "Rudder", "left, then right"),
-)
+_ENDS = {
+    "collective": ("low", "high"),
+    "aileron": ("left", "right"),
+    "elevator": ("back", "forward"),
+    "rudder": ("left", "right"),
+}
+_FULL = Band.around(100.0, 1.0, 3.0)
+"""From memory: a unit that was shown the whole throw shows 100, give or take its last digit."""
 
 
 def teach_throws(run: BenchRun) -> Advice:
-    """Ask for each stick's ends while the unit watches, with the pulses it should be shown."""
-    asks = points(
+    """Ask for each stick's ends while the unit watches, then for what it makes of full stick."""
+    taught = points(
         run,
         "teach_throws",
         tuple(
-            (name, f"{label}: full {ends}, and the unit has taken both", _pulses(run, name))
-            for name, label, ends in _FUNCTIONS
+            (
+                name,
+                f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both",
+                _pulses(run, name),
+            )
+            for name, (low, high) in _ENDS.items()
         ),
     )
-    outcome = confirmed(asks)
+    shown = tuple(_shown(run))
+    outcome: Outcome | None = confirmed(taught)
+    again = tuple(_again(run)) if outcome == "good" else ()
+    if again:
+        outcome = "out" if any(action.needed for action in again) else "workable"
     return Advice(
         step="teach_throws",
         do=(
+            *_plain_first(run),
             "Sticks centred, trims at zero: start the unit's learning as its manual says.",
             "Move one stick at a time to both ends, slowly, and back to the middle.",
             "Save, power the model again, and see that the unit rests with the sticks centred.",
+            "Where the unit shows what it reads, move each stick to its ends once more.",
         ),
-        asks=asks,
-        summary=(
-            "The unit knows this transmitter's throws."
-            if outcome == "good"
-            else "Teach it again after any change of a swash mix, end point, sub-trim or direction."
-        ),
+        asks=(*taught, *shown),
+        summary=_summary(run, outcome),
+        actions=again,
+        rulers=tuple(_rulers(run, shown)),
         outcome=outcome,
     )
+
+
+def _summary(run: BenchRun, outcome: Outcome | None) -> str:
+    if outcome == "good":
+        return "The unit knows this transmitter's throws."
+    off = [f"{key.replace('.', ' ')} {value:+.0f} %" for key, value in _strayed(run).items()]
+    if not off:
+        return "Teach it again after any change of a swash mix, end point, sub-trim or direction."
+    because = (
+        "The unit did not take the whole throw."
+        if outcome in ("out", "workable")
+        else "Something it was taught by has changed since."
+    )
+    reads = ", ".join(off).replace("-", "−")
+    return f"{because} It reads full stick as: {reads}. Teach it again."
+
+
+def _strayed(run: BenchRun) -> dict[str, float]:
+    """What the unit reads of full sticks where that is off."""
+    return {
+        key: value
+        for key, value in reads_now(run).items()
+        if judge(value if key.endswith("high") else -value, _FULL, 0.0) != "in"
+    }
+
+
+def _plain_first(run: BenchRun) -> Iterator[str]:
+    """Curves and rates that keep a stick from its full throw would be taken for the throw."""
+    sticks = Sticks.at(*np.concatenate([100.0 * np.eye(4), -100.0 * np.eye(4)], axis=1))
+    shaped = np.abs(run.chain.shaped(sticks, run.mode)[:4])
+    least = np.minimum(np.diagonal(shaped[:, :4]), np.diagonal(shaped[:, 4:]))
+    short = [
+        f"the {name} to {value:.0f} %"
+        for name, value in zip(FUNCTIONS, least, strict=True)
+        if value < 99.5
+    ]
+    if short:
+        mode = run.mode.replace("_", " ")
+        yield (
+            f"First straighten curve and rates: in {mode} a full stick brings "
+            f"{', '.join(short)}, and the unit would take that for all there is."
+        )
+
+
+def _shown(run: BenchRun) -> Iterator[Ask]:
+    for f, function in enumerate(FUNCTIONS[:3]):
+        for side, place, stick in zip(SIDES, _ENDS[function], (-100.0, 100.0), strict=True):
+            key = f"shown.{function}.{side}"
+            at = [stick if i == f else 0.0 for i in range(3)]
+            yield Ask(
+                key=key,
+                label=f"{function.capitalize()}, stick {place}, as the unit shows it",
+                kind="number",
+                hint="Only where the unit shows what it reads; 100 % is right.",
+                unit="%",
+                low=-200.0,
+                high=200.0,
+                nudge=1.0,
+                sticks=(at[0], at[1], at[2]),
+                optional=True,
+                answer=run.answer("teach_throws", key),
+                word=_word(run, key),
+            )
+
+
+def _word(run: BenchRun, key: str) -> Word | None:
+    value = run.mean("teach_throws", key)
+    # A unit may show an end with or without its sign; one the other way round is a wrong direction
+    # only where the swash moves wrong, and the steps before this one have seen to that.
+    return None if value is None else judge(abs(value), _FULL, 0.0)
+
+
+def _again(run: BenchRun) -> Iterator[Action]:
+    """One teaching for each function whose ends do not read as full."""
+    strayed = _strayed(run)
+    for function in FUNCTIONS[:3]:
+        off = [abs(value) for key, value in strayed.items() if key.startswith(f"{function}.")]
+        if not off:
+            continue
+        value = max(off, key=lambda each: abs(each - 100.0))
+        yield Action(
+            key=f"again.{function}",
+            text=f"Teach the {function} again, its stick to both ends.",
+            expect=(
+                f"{value:.0f} % means the unit took {10000 / max(value, 1.0):.0f} % of the throw "
+                "for all of it; it should then read 100 %."
+            ),
+            keys=(function, *(f"shown.{function}.{side}" for side in SIDES)),
+            needed=any(judge(each, _FULL, 0.0) == "out" for each in off),
+        )
+
+
+def _rulers(run: BenchRun, shown: tuple[Ask, ...]) -> Iterator[Ruler]:
+    for ask in shown:
+        marks = run.marks("teach_throws", ask.key)
+        if marks and ask.word != "in":
+            sized = tuple(type(m)(abs(m.value), m.moment, m.holds) for m in marks)
+            yield Ruler(label=ask.label, unit="%", band=_FULL, marks=sized)
 
 
 def _pulses(run: BenchRun, function: str) -> str:

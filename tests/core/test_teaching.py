@@ -1,0 +1,178 @@
+"""A unit behind a transmitter that mixes: taught its throws, it reads sticks back from pulses."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from builds import document
+from mint_lever.bench import BenchRun, Entry
+from mint_lever.bench.audited import audit_of
+from mint_lever.chain import Sticks, build_chain
+from mint_lever.chain.teaching import full_stick_reads, taught_by
+from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+from mint_lever.simulate.builds import random_helicopter
+from mint_lever.simulate.evening import work_through
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.pilot import take
+
+BEHIND = "transmitter_mixes_unit_behind"
+FUNCTIONS = ("collective", "aileron", "elevator")
+
+
+def behind(layout="three_120", *changes):
+    setup = with_arrangement(read_setup(document(layout)), BEHIND)
+    return changed(setup, *changes)
+
+
+def changed(setup, *changes):
+    edits = [Change(path, value) for path, value in changes]
+    return read_setup(apply_changes(setup.as_document(), edits))
+
+
+def taught_run(then, now=None):
+    """A log in which every function was taught on ``then``, held against ``now``."""
+    keys = (*FUNCTIONS, "rudder")
+    entries = [Entry(i, "teach_throws", key, True, then) for i, key in enumerate(keys)]
+    return BenchRun(now or then, entries)
+
+
+@settings(max_examples=80, deadline=None)
+@given(
+    st.sampled_from(["three_120", "three_90", "three_140", "four_90", "four_45"]),
+    st.lists(st.floats(-60, 60), min_size=3, max_size=3),
+    st.floats(80, 120),
+    st.booleans(),
+)
+def test_what_was_taught_is_what_is_read_anywhere_on_the_sticks(layout, sticks, travel, turned):
+    """Exact wherever no servo reaches a limit and travel is the same both sides."""
+    setup = behind(
+        layout,
+        *((f"transmitter.servo_channels.1.travel_{side}_pct", travel) for side in ("low", "high")),
+        ("transmitter.servo_channels.0.reversed", turned),
+        ("transmitter.servo_channels.2.subtrim_pct", 4.0),
+    )
+    chain = build_chain(setup)
+    pulses = chain.run(Sticks.at(*sticks)).servo.sent_us
+    assert taught_by(chain, "normal").reads_pct(pulses)[:, 0] == pytest.approx(sticks, abs=1e-6)
+
+
+def test_unequal_travel_still_reads_full_stick_as_full():
+    setup = behind("three_120", ("transmitter.servo_channels.1.travel_low_pct", 80.0))
+    chain = build_chain(setup)
+    reads = full_stick_reads(chain, "normal", taught_by(chain, "normal"))
+    assert reads == pytest.approx(np.array([[-100.0] * 3, [100.0] * 3]))
+
+
+@pytest.mark.parametrize("function", FUNCTIONS)
+def test_a_larger_mix_reads_as_more_than_full_by_exactly_as_much(function):
+    then = behind()
+    path = f"transmitter.swash_mix.{function}"
+    old = getattr(then.transmitter.swash_mix, function)
+    now = build_chain(changed(then, (path, old * 1.1)))
+    reads = full_stick_reads(now, "normal", taught_by(build_chain(then), "normal"))
+    wanted = [110.0 if each == function else 100.0 for each in FUNCTIONS]
+    assert reads[1] == pytest.approx(wanted)
+    assert reads[0] == pytest.approx([-value for value in wanted])
+
+
+def test_a_throw_that_was_never_shown_reads_as_nothing():
+    still = behind("three_120", ("transmitter.swash_mix.aileron", 0.0))
+    moving = build_chain(behind())
+    reads = full_stick_reads(moving, "normal", taught_by(build_chain(still), "normal"))
+    assert reads[:, 1] == pytest.approx(0.0, abs=1e-9)
+
+
+def test_a_change_after_the_teaching_is_told_by_how_much_it_is_off():
+    then = behind()
+    mix = then.transmitter.swash_mix.elevator
+    run = taught_run(then, changed(then, ("transmitter.swash_mix.elevator", mix * 1.2)))
+    assert taught_run(then).advice("teach_throws").outcome == "good"
+    assert not run.done("teach_throws")
+    told = run.advice("teach_throws").summary
+    assert "elevator low −120 %, elevator high +120 %" in told
+    assert "aileron" not in told
+    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    assert found.severity == "fault"
+    assert found.path == "transmitter.swash_mix.elevator"
+    assert "throws_not_as_taught" not in {f.rule for f in audit_of(taught_run(then))}
+
+
+def test_a_mode_s_own_curve_and_rates_are_no_change_of_the_throws():
+    then = behind()
+    curve = ("transmitter.modes.normal.pitch_curve", [30.0, 50.0, 80.0])
+    rate = ("transmitter.modes.normal.rates.aileron.rate_pct", 70.0)
+    later = taught_run(then, changed(then, curve, rate))
+    assert "throws_not_as_taught" not in {f.rule for f in audit_of(later)}
+    # Taught through them, the unit takes the shortened throw for all there is.
+    through = taught_run(changed(then, curve, rate), then)
+    told = through.advice("teach_throws").summary
+    assert "collective low −250 %, collective high +167 %" in told
+    assert "aileron low −143 %, aileron high +143 %" in told
+    assert not through.done("teach_throws")
+
+
+def test_a_mix_turned_round_after_the_teaching_is_a_danger():
+    then = behind()
+    mix = then.transmitter.swash_mix.aileron
+    run = taught_run(then, changed(then, ("transmitter.swash_mix.aileron", -mix)))
+    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    assert found.severity == "danger"
+
+
+def test_before_everything_was_taught_nothing_is_said_of_it():
+    then = behind()
+    run = BenchRun(then, [Entry(0, "teach_throws", "aileron", True, then)])
+    assert "throws_not_as_taught" not in {f.rule for f in audit_of(run)}
+    assert run.advice("teach_throws").outcome == "begun"
+
+
+def test_what_the_unit_shows_has_the_last_word():
+    then = behind()
+    shown = [
+        Entry(10, "teach_throws", "shown.aileron.low", 100.0, then),  # no sign on this display
+        Entry(11, "teach_throws", "shown.aileron.high", 109.0, then),
+    ]
+    run = BenchRun(then, [*taught_run(then).entries, *shown])
+    advice = run.advice("teach_throws")
+    assert advice.outcome == "out"
+    (again,) = advice.actions
+    assert set(again.keys) == {"aileron", "shown.aileron.low", "shown.aileron.high"}
+    assert "took 92 % of the throw" in again.expect
+    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    assert "−100 % and 109 %" in found.found
+
+
+def test_rates_that_shorten_the_stick_are_said_before_the_teaching():
+    short = behind("three_120", ("transmitter.modes.normal.rates.elevator.rate_pct", 80.0))
+    first = BenchRun(short).advice("teach_throws").do[0]
+    assert "the elevator to 80 %" in first
+    assert "straighten" not in BenchRun(behind()).advice("teach_throws").do[0]
+
+
+def answer(run, key):
+    return next(ask for ask in run.advice("teach_throws").asks if ask.key == key)
+
+
+def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows():
+    bench = random_helicopter(5, BEHIND)
+    evening = work_through(bench)
+    truth = bench.truth.model_copy(update={"hasty": {"elevator": 0.9}, "taught_us": {}})
+    bench = SimulatedHelicopter(bench.setup, truth, 1)
+    run = evening.run(bench)
+    assert take(bench, "teach_throws", answer(run, "shown.elevator.high")) is None  # not taught
+    for key in FUNCTIONS:
+        assert take(bench, "teach_throws", answer(run, key)) is True
+    shown = {
+        key: take(bench, "teach_throws", answer(run, f"shown.{key}.high")) for key in FUNCTIONS
+    }
+    assert shown["collective"] == shown["aileron"] == 100.0
+    assert shown["elevator"] == pytest.approx(111.0, abs=1.0)
+    take(bench, "teach_throws", answer(run, "elevator"))  # all its way this time
+    assert take(bench, "teach_throws", answer(run, "shown.elevator.high")) == 100.0
+    # A mix that is changed afterwards is read by what was learned, not by what is set.
+    mix = bench.setup.transmitter.swash_mix.aileron
+    bench.change([Change("transmitter.swash_mix.aileron", round(mix * 1.25, 1))])
+    assert take(bench, "teach_throws", answer(run, "shown.aileron.high")) == pytest.approx(
+        125, abs=1
+    )
