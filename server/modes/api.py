@@ -63,13 +63,14 @@ class CarryOver(Schema):
 
 
 class CarriedOut(BaseModel):
-    """The new points, and how far the new curve strays from the old."""
+    """The new points, how far the new curve strays from the old, and whether none strays less."""
 
     points: list[float]
     at: list[float]
     largest_pct: float
     at_pct: float
     rms_pct: float
+    proven: bool
 
 
 class Shape(Schema):
@@ -144,6 +145,7 @@ def carried_over(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOve
         largest_pct=found.largest_pct,
         at_pct=found.at_pct,
         rms_pct=found.rms_pct,
+        proven=found.proven,
     )
 
 

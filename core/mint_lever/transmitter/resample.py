@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import combinations, product
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -14,6 +13,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.agreement import place_faults
 from mint_lever.setup.transmitter import CurveShape
 from mint_lever.transmitter.curves import curve, evenly
+from mint_lever.transmitter.resample_smooth import best_smooth
 
 _FINE: Array = np.linspace(0.0, 100.0, 401)
 
@@ -23,7 +23,8 @@ class Resampled:
     """The new curve (percent), and how far it strays from the old one.
 
     ``largest_pct`` is the greatest difference anywhere on the stick, ``at_pct`` the stick position
-    where it stands, ``rms_pct`` the root mean square over the stick.
+    where it stands, ``rms_pct`` the root mean square over the stick. ``proven`` is false for the
+    best that a search found, where nothing proves that no other is better.
     """
 
     points: tuple[float, ...]
@@ -31,6 +32,7 @@ class Resampled:
     largest_pct: float
     at_pct: float
     rms_pct: float
+    proven: bool
 
 
 def resample(
@@ -44,25 +46,28 @@ def resample(
     """Find the points (whole steps, 0…100) of a new curve that stray least from an old one.
 
     ``new`` is a number of evenly spaced points (2 to 17) or their stick positions. Least is the
-    smallest largest difference, judged at every quarter percent of stick; of equal ones the
-    smallest sum of squares. Straight curves: exact, by dynamic programming over the segments (R.
-    Bellman and B. Kotkin, "On the approximation of curves by line segments using dynamic
-    programming", 1962, from memory). Smooth ones: that, then a search round it by one and two
-    points at a time. Raises InvalidRequest for a count or positions no curve has.
+    smallest largest difference, judged at every quarter percent of stick and at the points; of
+    equal ones the smallest sum of squares. Straight curves: exact, by dynamic programming over the
+    segments (R. Bellman and B. Kotkin, "On the approximation of curves by line segments using
+    dynamic programming", 1962, from memory). Smooth ones: :func:`best_smooth`. Raises
+    InvalidRequest for a count or positions no curve has.
     """
     at = _positions(new)
-    old = curve(points, _FINE, shape, places)
-    found = _straight(old, at, step)
+    fine = np.union1d(_FINE, at)
+    old = curve(points, fine, shape, places)
+    found, proven = _straight(fine, old, at, step), True
     if new_shape == "smooth" and len(at) > 2:
-        found = _search(old, at, found, step)
-    miss = np.abs(curve(found, _FINE, new_shape, at) - old)
+        starts = (found, _on_steps(np.interp(at, fine, old), step))
+        found, proven = best_smooth(fine, old, at, starts, step)
+    miss = np.abs(curve(found, fine, new_shape, at) - old)
     where = int(miss.argmax())
     return Resampled(
         points=tuple(found.tolist()),
         places=tuple(at.tolist()),
         largest_pct=float(miss[where]),
-        at_pct=float(_FINE[where]),
+        at_pct=float(fine[where]),
         rms_pct=float(np.sqrt(np.mean(miss**2))),
+        proven=proven,
     )
 
 
@@ -81,15 +86,16 @@ def _positions(new: int | Sequence[float]) -> Array:
     return at
 
 
-def _straight(old: Array, at: Array, step: float) -> Array:
+def _straight(fine: Array, old: Array, at: Array, step: float) -> Array:
     """The best straight curve: first the least largest difference, then the least squares."""
-    start = _on_steps(np.interp(at, _FINE, old), step)
-    worst = np.abs(np.interp(_FINE, at, start) - old).max()
+    start = _on_steps(np.interp(at, fine, old), step)
+    worst = np.abs(np.interp(fine, at, start) - old).max()
     # No point of the best curve is further from the old one than the start's own worst miss.
     reach = np.arange(-np.ceil(worst / step) - 1, np.ceil(worst / step) + 2) * step
     choices = [np.unique(np.clip(middle + reach, 0.0, 100.0)) for middle in start]
     misses = [
-        _segment(old, at[i], at[i + 1], choices[i], choices[i + 1]) for i in range(len(at) - 1)
+        _segment(fine, old, at[i], at[i + 1], choices[i], choices[i + 1])
+        for i in range(len(at) - 1)
     ]
     largest = [np.abs(miss).max(axis=-1) for miss in misses]
     squares = [(miss**2).sum(axis=-1) for miss in misses]
@@ -101,10 +107,12 @@ def _straight(old: Array, at: Array, step: float) -> Array:
     return _cheapest(choices, allowed)
 
 
-def _segment(old: Array, left: float, right: float, lefts: Array, rights: Array) -> Array:
+def _segment(
+    fine: Array, old: Array, left: float, right: float, lefts: Array, rights: Array
+) -> Array:
     """Differences (left choices, right choices, samples) on one segment."""
-    inside = (left <= _FINE) & (right >= _FINE)
-    t = (_FINE[inside] - left) / (right - left)
+    inside = (left <= fine) & (right >= fine)
+    t = (fine[inside] - left) / (right - left)
     line = lefts[:, None, None] * (1 - t) + rights[None, :, None] * t
     miss: Array = line - old[inside]
     return miss
@@ -122,31 +130,6 @@ def _cheapest(choices: list[Array], costs: list[Array]) -> Array:
     for back in reversed(came):
         pick.append(int(back[pick[-1]]))
     return np.array([each[i] for each, i in zip(choices, reversed(pick), strict=True)])
-
-
-def _search(old: Array, at: Array, start: Array, step: float) -> Array:
-    """Move one or two points of a smooth curve by whole steps while that makes it better."""
-
-    def cost(y: Array) -> tuple[float, float]:
-        miss = curve(y, _FINE, "smooth", at) - old
-        return round(float(np.abs(miss).max()), 9), float((miss**2).sum())
-
-    moves = [
-        *((i,) for i in range(len(at))),
-        *combinations(range(len(at)), 2),
-    ]
-    best = min((start, _on_steps(np.interp(at, _FINE, old), step)), key=cost)
-    least = cost(best)
-    improved = True
-    while improved:
-        improved = False
-        for move in moves:
-            for by in product((-2, -1, 1, 2), repeat=len(move)):
-                tried = best.copy()
-                tried[list(move)] = np.clip(tried[list(move)] + np.array(by) * step, 0.0, 100.0)
-                if (found := cost(tried)) < least:
-                    best, least, improved = tried, found, True
-    return best
 
 
 def _on_steps(y: Array, step: float) -> Array:

@@ -3067,7 +3067,7 @@ export interface components {
         };
         /**
          * CarriedOut
-         * @description The new points, and how far the new curve strays from the old.
+         * @description The new points, how far the new curve strays from the old, and whether none strays less.
          */
         CarriedOut: {
             /** Points */
@@ -3080,6 +3080,8 @@ export interface components {
             at_pct: number;
             /** Rms Pct */
             rms_pct: number;
+            /** Proven */
+            proven: boolean;
         };
         /**
          * CarryOver

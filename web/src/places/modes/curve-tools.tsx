@@ -86,7 +86,11 @@ function CarryOverForm({ id, version, mode, which, line, editor, base }: Props &
         <div className="mt-1.5 border-l-4 border-mint pl-2" role="status">
           <p className="figure">{found.points.map((value) => shown(value, 0)).join("  ")}</p>
           <p>
-            Strays by {shown(found.largest_pct)} % at most, at stick {shown(found.at_pct, 0)} %.
+            Strays by {shown(found.largest_pct)} % at most, at stick {shown(found.at_pct, 0)} %;{" "}
+            {shown(found.rms_pct)} % all over.{" "}
+            {found.proven
+              ? `No ${line} curve of ${found.points.length} whole points strays less.`
+              : "The best that a search found; a better one may exist."}
           </p>
           <div className="mt-1 flex gap-1.5">
             <button
