@@ -1,7 +1,6 @@
 """The typed API: every router in one place, described by OpenAPI."""
 
 from django.http import HttpRequest, JsonResponse
-from ninja import NinjaAPI
 from ninja.security import SessionAuth
 
 from accounts.api import router as accounts
@@ -9,13 +8,13 @@ from audit.api import router as audit
 from bench.api import fleet as benches
 from bench.api import router as bench
 from bench.photos import router as photos
-from config.problems import use_problems
+from config.problems import Api, use_problems
 from hangar.api import router as hangar
 from levers.api import router as levers
 from mint_lever.setup import json_schema
 from modes.api import router as modes
 
-api = NinjaAPI(
+api = Api(
     title="Mint Lever",
     version="1",
     auth=SessionAuth(),

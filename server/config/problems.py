@@ -7,10 +7,11 @@ from django.core.exceptions import ValidationError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.utils.html import strip_tags
 from ninja import NinjaAPI, Schema
-from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import AuthenticationError, HttpError, ValidationErrorContext
 from ninja.errors import ValidationError as RequestError
 
 from mint_lever.faults import Fault, MintLeverError
+from mint_lever.setup.plain_faults import fault_of
 
 
 class FaultOut(Schema):
@@ -65,6 +66,24 @@ def problem(
     return JsonResponse(body, status=status, content_type="application/problem+json")
 
 
+class Api(NinjaAPI):
+    """An API whose validation errors still know what was found."""
+
+    def validation_error_from_error_contexts(
+        self, error_contexts: list[ValidationErrorContext[Any]]
+    ) -> RequestError:
+        """Give back to each error the input that ninja takes out."""
+        given = super().validation_error_from_error_contexts(error_contexts)
+        found = [
+            item["input"]
+            for context in error_contexts
+            for item in context.pydantic_validation_error.errors(include_url=False)
+        ]
+        for item, value in zip(given.errors, found, strict=True):
+            item["input"] = value
+        return given
+
+
 def use_problems(api: NinjaAPI) -> None:
     """Make an API answer every error in the one shape."""
     # A list, not decorators: one place shows every error and its answer.
@@ -95,7 +114,10 @@ def _request(request: HttpRequest, error: RequestError) -> HttpResponse:
         steps = [str(step) for step in item["loc"] if step not in ("query", "body", "path")]
         # ninja wraps a body in its parameter's name, which no client knows.
         path = ".".join(steps[1:] if item["loc"][0] == "body" and len(steps) > 1 else steps)
-        faults.append(Fault(path, str(item.get("input", "this"))[:60], item["msg"]))
+        fault = fault_of(item, path)
+        if "password" in path:  # no answer repeats one
+            fault = Fault(path, "what was entered", fault.allowed)
+        faults.append(fault)
     return problem(422, "That cannot be used", "; ".join(map(str, faults)), faults)
 
 

@@ -14,10 +14,20 @@ from levers.chains import chain_of
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.modes.drawn import Which, curve_in, drawn_mode
 from mint_lever.modes.pitch_degrees import changes_to
-from mint_lever.setup.transmitter import CurveShape, ModeName
+from mint_lever.modes.taken_over import What, leave_out, take_over
+from mint_lever.setup.transmitter import CurveShape, ModeName, Rates
 from mint_lever.transmitter.resample import resample
 from mint_lever.transmitter.throttle_shapes import ShapeName, ThrottleShape, throttle_points
-from modes.shown import CurveOut, ModesOut, SwitchOut, show_curve, show_mode, show_switch
+from modes.shown import (
+    CurveOut,
+    ModesOut,
+    RatesOut,
+    SwitchOut,
+    show_curve,
+    show_mode,
+    show_rates,
+    show_switch,
+)
 
 router = Router(tags=["modes"])
 
@@ -73,6 +83,30 @@ class CarriedOut(BaseModel):
     proven: bool
 
 
+class TakenOver(Schema):
+    """A mode, or a part of it, made like another; like a plain one without ``source``."""
+
+    version: int
+    mode: ModeName
+    source: ModeName | None = None
+    what: What = "all"
+
+
+class LeftOut(Schema):
+    """A mode this helicopter is not to have."""
+
+    version: int
+    mode: ModeName
+
+
+class OwnRates(Schema):
+    """Rates to be compared with a mode's; nothing of them is kept."""
+
+    version: int
+    mode: ModeName
+    rates: Rates
+
+
 class Shape(Schema):
     """A throttle curve made from a few numbers (percent)."""
 
@@ -126,6 +160,31 @@ def in_degrees(request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees)
     """Set points of a pitch curve to degrees at the blade, through the exact chain."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     changes = changes_to(chain, given.mode, given.degrees)
+    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
+    return draft_out(edited.helicopter)
+
+
+@router.post("/{helicopter_id}/modes/rates", response=RatesOut)
+def rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRates) -> HttpResponse:
+    """Work rates out in a mode's place; nothing is kept."""
+    chain = chain_of(pilot_id(request), helicopter_id, given.version)
+    return _json(show_rates(chain, given.mode, given.rates))
+
+
+@router.post("/{helicopter_id}/modes/taken-over", response=DraftOut)
+def taken_over(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver) -> DraftOut:
+    """Make a mode, or a part of it, like another one or plain; put one in that is not there."""
+    setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
+    changes = take_over(setup, given.mode, given.source, given.what)
+    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
+    return draft_out(edited.helicopter)
+
+
+@router.post("/{helicopter_id}/modes/left-out", response=DraftOut)
+def left_out(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> DraftOut:
+    """Take a mode out of this helicopter."""
+    setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
+    changes = leave_out(setup, given.mode)
     edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
     return draft_out(edited.helicopter)
 

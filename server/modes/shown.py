@@ -10,7 +10,7 @@ from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
-from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.setup.transmitter import Mode, ModeName, Rates
 from mint_lever.transmitter.curves import curve, evenly
 
 
@@ -98,9 +98,20 @@ class SwitchOut(BaseModel):
 def show_mode(chain: Chain, name: ModeName) -> ModeOut:
     """Show one flight mode."""
     mode = chain.mode(name)
+    return ModeOut(
+        name=name,
+        pitch=show_curve(chain, name, "pitch", mode),
+        throttle=show_curve(chain, name, "throttle", mode),
+        rates=show_rates(chain, name),
+    )
+
+
+def show_rates(chain: Chain, name: ModeName, own: Rates | None = None) -> RatesOut:
+    """Show a mode's rates, or ``own`` in their place."""
     rates: dict[str, Any] = {}
     for function in RATED:
-        found = rate_curve(chain, name, function)
+        rate = None if own is None else getattr(own, function)
+        found = rate_curve(chain, name, function, rate)
         rates[function] = RateOut(
             **{
                 **vars(found),
@@ -108,12 +119,7 @@ def show_mode(chain: Chain, name: ModeName) -> ModeOut:
                 "value_pct": found.value_pct.tolist(),
             }
         )
-    return ModeOut(
-        name=name,
-        pitch=show_curve(chain, name, "pitch", mode),
-        throttle=show_curve(chain, name, "throttle", mode),
-        rates=RatesOut(**rates),
-    )
+    return RatesOut(**rates)
 
 
 def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOut:

@@ -85,8 +85,9 @@ def test_a_curve_takes_other_points_with_what_it_costs_and_a_throttle_shape(page
     point(page, 50).focus()
     page.keyboard.press("PageUp")
     expect(point(page, 50)).to_have_attribute("aria-valuenow", "55")
-    page.get_by_label("As a curve of").select_option("4 points")
-    expect(page.get_by_text(re.compile(r"Strays by [0-9.]+ % at most"))).to_be_visible()
+    page.get_by_label("with other points").select_option("4 points")
+    told = page.get_by_text(re.compile(r"Strays by [0-9.]+ % at most"))
+    expect(told).to_contain_text("No straight curve of 4 whole points strays less.")
     page.get_by_role("button", name="Use these 4").click()
     expect(page.locator("g[role=slider]")).to_have_count(4)
     page.get_by_role("button", name="free positions").click()
@@ -111,6 +112,70 @@ def test_rates_show_the_radios_own_sign(page, modes):
     expect(aileron).to_have_value("-30")
 
 
+def test_rates_stand_beside_numbers_of_ones_own_that_can_be_used(page, modes, axe):
+    page.get_by_role("button", name="Open Normal rate / expo").click()
+    rates = page.get_by_role("region", name="Normal, rates and expo")
+    rates.get_by_label("beside").select_option("numbers of my own")
+    own = page.locator("[data-path='own.elevator.rate_pct']")
+    own.fill("50")
+    own.press("Enter")
+    kept = page.locator("[data-path$='normal.rates.elevator.rate_pct']")
+    expect(kept).to_have_value("100")  # beside it, nothing of it is kept
+    turns = rates.get_by_text("turns, full stick").nth(1)
+    here, beside = (turns.locator(f"xpath=following-sibling::dd[{i}]") for i in (1, 2))
+    expect(here).to_have_text("300°/s")
+    expect(beside).to_have_text("150°/s")
+    own.fill("900")
+    own.press("Enter")
+    expect(rates.get_by_role("alert")).to_contain_text(
+        "found 900; allowed: a number of at most 200"
+    )
+    expect(own).to_have_value("900")
+    own.fill("50")
+    own.press("Enter")
+    expect(rates.get_by_role("alert")).to_have_count(0)
+    axe("rates beside numbers of one's own")
+    rates.get_by_role("button", name="Use those here").click()
+    expect(kept).to_have_value("50")
+    page.get_by_role("button", name="Undo").click()
+    expect(kept).to_have_value("100")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo, axe, size):
+    wide(page, *size)
+    page.get_by_role("link", name="Yarrow 570").click()
+    page.get_by_role("link", name="Modes").click()
+    point(page, 50).wait_for()
+
+    def show(mode):
+        if size[0] == 390:
+            page.get_by_role("button", name=mode, exact=True).click()
+
+    show("Idle-up 2")
+    idle = page.get_by_role("region", name="Idle-up 2", exact=True)
+    idle.get_by_role("button", name=re.compile("^switch here to Idle-up 2")).click()
+    page.get_by_role("button", name="More for Idle-up 2").click()
+    page.get_by_role("menuitem", name="Leave this mode out").click()
+    expect(idle).to_contain_text("Not set up on this helicopter.")
+    axe("a mode that is not there")
+    idle.get_by_role("button", name="Make Idle-up 2 like Normal").click()
+    pitch = idle.get_by_role("img", name=re.compile("^Idle-up 2 pitch"))
+    expect(pitch).to_be_visible()
+    idle.get_by_role("button", name="Open Idle-up 2 pitch curve").click()
+    taken = point(page, 0).get_attribute("aria-valuenow")
+    assert float(taken) > 0  # Normal starts well above the low end
+    page.get_by_label("as in").select_option("Idle-up 1")
+    expect(point(page, 0)).to_have_attribute("aria-valuenow", "0")
+    page.get_by_role("button", name="Undo").click()
+    expect(point(page, 0)).to_have_attribute("aria-valuenow", taken)
+    # Throttle hold keeps its throttle to itself: no other mode offers to take it over.
+    page.get_by_role("button", name="Open Idle-up 2 throttle curve").click()
+    page.get_by_role("region", name="Idle-up 2, throttle curve").wait_for()
+    offered = page.get_by_label("as in").locator("option").all_text_contents()
+    assert offered == ["… mode", "Normal", "Idle-up 1", "a fresh memory"]
+
+
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, size):
     wide(page, *size)
@@ -122,9 +187,10 @@ def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, siz
     page.get_by_role("radio", name="Normal").click()
     panel = page.get_by_role("region", name="When the switch moves")
     expect(panel.get_by_role("heading")).to_have_text("When the switch moves from Normal")
-    up = panel.get_by_role("button", name=re.compile("^to Idle-up 1"))
-    expect(up).to_contain_text("°")
+    expect(panel).to_contain_text(re.compile("to Idle-up 1: at most [−+].*°, at stick"))
     idle = page.get_by_role("region", name="Idle-up 1", exact=True)
+    up = idle.get_by_role("button", name=re.compile("^switch here to Idle-up 1"))
+    expect(up).to_contain_text(re.compile(r"[−+][0-9.]+° [−+][0-9]+%"))
     live = idle.locator("[data-live=acts]")
     expect(live).to_have_count(0)
     expect(idle.locator("[data-live=would]")).to_have_count(2)

@@ -26,6 +26,10 @@ def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
     browser = Browser()
     weak = browser.send("POST", "/api/account/sign-up", {"name": "tern", "password": "1234"}).json()
     assert {fault["path"] for fault in weak["faults"]} == {"password"}
+    odd = {"name": "tern", "password": ["salt-marsh-9"]}
+    refused = browser.send("POST", "/api/account/sign-up", odd)
+    assert refused.status_code == 422
+    assert "salt-marsh" not in refused.content.decode()  # no answer repeats a password
     taken = browser.send(
         "POST", "/api/account/sign-up", {"name": "heron", "password": "reed-bed-42"}
     )

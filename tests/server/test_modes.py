@@ -106,6 +106,65 @@ def test_a_curve_is_carried_over_with_its_error_and_throttle_shapes_are_made(tab
     ] == [{"path": "middle", "found": "120", "allowed": "0 to 100 %"}]
 
 
+def test_a_question_with_a_word_for_a_number_is_refused_by_its_name(tab, path):
+    query = f"version={version(tab, path)}&before=normal&after=hover&collective=lots"
+    refused = tab.get(f"{path}/switch?{query}")
+    assert refused.status_code == 422
+    assert refused.json()["faults"] == [
+        {
+            "path": "after",
+            "found": '"hover"',
+            "allowed": "one of 'normal', 'idle_up_1', 'idle_up_2' or 'hold'",
+        },
+        {"path": "collective", "found": '"lots"', "allowed": "a number"},
+    ]
+
+
+def test_rates_are_worked_out_in_a_modes_place_and_not_kept(tab, path):
+    before = tab.get(path).json()
+    rates = {"aileron": {"rate_pct": 60.0, "expo_pct": 40.0}}
+    body = {"version": before["version"], "mode": "normal", "rates": rates}
+    found = tab.send("POST", f"{path}/modes/rates", body).json()
+    shown = tab.get(f"{path}/modes?version={before['version']}").json()["modes"][0]["rates"]
+    # formulas section 2.1 derived at the centre: rate times (1 - k).
+    assert found["aileron"]["centre_slope"] == pytest.approx(0.6 * 0.6)
+    assert found["aileron"]["full_stick_dps"] == pytest.approx(
+        0.6 * shown["aileron"]["full_stick_dps"]
+    )
+    assert found["aileron"]["cyclic_deg"] < 0.65 * shown["aileron"]["cyclic_deg"]
+    assert found["rudder"] == shown["rudder"]
+    assert tab.get(path).json() == before
+    wrong = {**body, "rates": {"aileron": {"rate_pct": 900.0}}}
+    refused = tab.send("POST", f"{path}/modes/rates", wrong)
+    assert refused.status_code == 422
+    assert refused.json()["faults"] == [
+        {"path": "rates.aileron.rate_pct", "found": "900.0", "allowed": "a number of at most 200"}
+    ]
+
+
+def test_a_mode_is_put_in_like_another_left_out_and_both_are_undone(tab, path):
+    first = tab.get(path).json()
+    body = {"version": first["version"], "mode": "idle_up_2", "source": "normal"}
+    made = tab.send("POST", f"{path}/modes/taken-over", body).json()
+    modes = made["document"]["transmitter"]["modes"]
+    assert modes["idle_up_2"] == modes["normal"]
+    assert tab.send("POST", f"{path}/modes/taken-over", body).status_code == 409  # an old page
+    body = {"version": made["version"], "mode": "idle_up_2"}
+    left = tab.send("POST", f"{path}/modes/left-out", body).json()
+    assert left["document"] == first["document"]
+    undone = tab.send("POST", f"{path}/draft/undo", {"version": left["version"]}).json()
+    assert undone["document"] == made["document"]
+    tab.send("POST", f"{path}/draft/undo", {"version": undone["version"]})
+    undone = tab.get(path).json()
+    assert undone["document"] == first["document"]
+    edit(tab, path, ("transmitter.modes.hold", {"throttle_curve": [0.0, 0.0]}))
+    undone = tab.get(path).json()
+    body = {"version": undone["version"], "mode": "hold", "source": "normal", "what": "throttle"}
+    refused = tab.send("POST", f"{path}/modes/taken-over", body)
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "what"
+
+
 @pytest.mark.parametrize(
     ("where", "value"),
     [

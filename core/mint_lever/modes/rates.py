@@ -7,7 +7,7 @@ from typing import Literal
 
 import numpy as np
 
-from mint_lever.axes import Array
+from mint_lever.axes import FUNCTIONS, Array
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.rotor.harmonics import ROUND_DEG, head_motion
@@ -39,17 +39,20 @@ class RateCurve:
     radio_expo_pct: float
 
 
-def rate_curve(chain: Chain, mode: ModeName, function: RatedFunction) -> RateCurve:
-    """Work out one function's rate and expo in a mode."""
+def rate_curve(
+    chain: Chain, mode: ModeName, function: RatedFunction, own: Rate | None = None
+) -> RateCurve:
+    """Work out one function's rate and expo in a mode, or ``own`` in its place."""
     setup = chain.setup
-    rate: Rate = getattr(chain.mode(mode).rates, function)
+    rate: Rate = getattr(chain.mode(mode).rates, function) if own is None else own
     stick = np.linspace(-100.0, 100.0, POINTS)
+    value = rate_and_expo(stick, rate)
     return RateCurve(
         stick_pct=stick,
-        value_pct=rate_and_expo(stick, rate),
+        value_pct=value,
         centre_slope=slope(rate, 0.0),
         end_slope=slope(rate, 100.0),
-        cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function),
+        cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function, value[-1]),
         full_stick_dps=_turning(setup, function, rate),
         radio_expo_pct=as_radio_shows(setup, rate.expo_pct),
     )
@@ -67,8 +70,11 @@ def as_radio_shows(setup: Setup, softness_pct: float) -> float:
     return (-softness_pct if turned else softness_pct) + 0.0
 
 
-def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction) -> float | None:
-    run = chain.run(Sticks.at(**{function: 100.0}), mode)
+def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction, full_pct: float) -> float | None:
+    """Cyclic (deg) where a function's full stick brings ``full_pct``, the other sticks centred."""
+    shaped = chain.shaped(Sticks.at(), mode)
+    shaped[FUNCTIONS.index(function)] = full_pct
+    run = chain.run_shaped(shaped, mode)
     found = chain.grip.pitch(run.swash.pose, ROUND_DEG)
     if not (run.swash.reachable.all() and found.reachable.all()):
         return None

@@ -6,7 +6,7 @@ from mint_lever.axes import Rotation
 from mint_lever.setup.airframe import Airframe, Head, LayoutName, Servo, Swash
 from mint_lever.setup.document import Setup
 from mint_lever.setup.layouts import layout_balls
-from mint_lever.setup.transmitter import Mode, Modes, Transmitter
+from mint_lever.setup.transmitter import Mode, ModeName, Modes, Transmitter
 from mint_lever.setup.unit import Unit, UnitServo
 
 
@@ -33,14 +33,25 @@ def fresh_setup(
         inner_ball_radius_mm=15.0,
         link_extra_mm=[0.0] * blades,
     )
-    straight = Mode()
-    hold = Mode(throttle_curve=[0.0, 0.0, 0.0, 0.0, 0.0])
     return Setup(
         name=name,
         arrangement="unit_mixes",
         airframe=Airframe(head=head, swash=Swash(layout=layout, balls=balls), servos=servos),
         transmitter=Transmitter(
-            modes=Modes(normal=straight, idle_up_1=straight, idle_up_2=straight, hold=hold)
+            modes=Modes(
+                normal=fresh_mode("normal"),
+                idle_up_1=fresh_mode("idle_up_1"),
+                idle_up_2=fresh_mode("idle_up_2"),
+                hold=fresh_mode("hold"),
+            )
         ),
         unit=Unit(cyclic_pct=40.0, collective_pct=40.0, servos=[UnitServo() for _ in balls]),
     )
+
+
+def fresh_mode(name: ModeName) -> Mode:
+    """Make a flight mode of a fresh memory: straight curves, in hold the throttle at its low end.
+
+    Common practice, no source.
+    """
+    return Mode(throttle_curve=[0.0] * 5) if name == "hold" else Mode()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from pydantic import ValidationError
@@ -16,6 +16,8 @@ _ALLOWED: dict[str, Callable[[dict[str, Any]], str]] = {
     "less_than_equal": lambda c: f"a number of at most {c['le']:g}",
     "finite_number": lambda c: "a finite number",
     "float_type": lambda c: "a number",
+    "float_parsing": lambda c: "a number",
+    "int_parsing": lambda c: "a whole number",
     "int_type": lambda c: "a whole number",
     "int_from_float": lambda c: "a whole number",
     "bool_type": lambda c: "true or false",
@@ -43,15 +45,18 @@ def shown(value: object) -> str:
 
 def faults_of(error: ValidationError) -> list[Fault]:
     """List one fault for each thing pydantic found, with its dotted path."""
-    faults = []
-    for item in error.errors(include_url=False):
-        path = ".".join(str(step) for step in item["loc"])
-        allowed = _ALLOWED.get(item["type"], lambda c, m=item["msg"]: m)(item.get("ctx", {}))
-        if item["type"] == "missing":
-            found = "nothing"
-        elif item["type"] == "extra_forbidden":
-            found = "an unknown key"
-        else:
-            found = shown(item["input"])
-        faults.append(Fault(path, found, allowed))
-    return faults
+    return [
+        fault_of(item, ".".join(str(step) for step in item["loc"]))
+        for item in error.errors(include_url=False)
+    ]
+
+
+def fault_of(item: Mapping[str, Any], path: str) -> Fault:
+    """Say one of pydantic's errors in plain words, as the fault of a path."""
+    say = _ALLOWED.get(item["type"])
+    allowed = say(item.get("ctx", {})) if say else str(item["msg"])
+    if item["type"] == "missing":
+        return Fault(path, "nothing", allowed)
+    if item["type"] == "extra_forbidden":
+        return Fault(path, "an unknown key", allowed)
+    return Fault(path, shown(item["input"]), allowed)

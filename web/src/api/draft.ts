@@ -11,6 +11,9 @@ import {
   Problem,
   type Setup,
 } from "./client";
+import type { components } from "./schema";
+
+type TakenOver = components["schemas"]["TakenOver"];
 
 export type Saving =
   | { state: "saved" }
@@ -103,6 +106,34 @@ export class Editor {
         client.POST("/api/helicopters/{helicopter_id}/modes/degrees", {
           params: { path: { helicopter_id: this.id } },
           body: { version, mode, degrees },
+        }),
+      ),
+    );
+  }
+
+  /** A mode, or a part of it, like another one; like a plain one without a source. */
+  takeOver(
+    mode: ModeName,
+    source: ModeName | null,
+    what: TakenOver["what"],
+  ): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/modes/taken-over", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, mode, source, what },
+        }),
+      ),
+    );
+  }
+
+  /** A mode this helicopter is not to have. */
+  leaveOut(mode: ModeName): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/modes/left-out", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, mode },
         }),
       ),
     );

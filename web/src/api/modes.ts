@@ -1,5 +1,5 @@
 /** Flight modes: curves and rates as worked out, curves being drawn, the switch. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { answer, client, type ModeName } from "./client";
 import type { components } from "./schema";
 
@@ -12,6 +12,7 @@ export type Carried = components["schemas"]["CarriedOut"];
 export type Drawn = components["schemas"]["Drawn"];
 export type ThrottleShape = components["schemas"]["Shape"];
 export type Which = Drawn["which"];
+export type OwnRates = Record<RatedFunction, { rate_pct: number; expo_pct: number }>;
 export type RatedFunction = "aileron" | "elevator" | "rudder";
 
 /** Every mode of a draft's version; the last answer stays while the next is on its way. */
@@ -46,6 +47,25 @@ export function useSwitch(
       ),
     placeholderData: keepPreviousData,
     enabled: before !== after,
+    gcTime: 10_000,
+  });
+}
+
+/** Rates that no mode has, worked out in a mode's place; none are asked for without any. */
+export function useOwnRates(id: string, version: number, mode: ModeName, rates: OwnRates | null) {
+  return useQuery({
+    queryKey: ["own rates", id, version, mode, rates],
+    queryFn: rates
+      ? () =>
+          answer(
+            client.POST("/api/helicopters/{helicopter_id}/modes/rates", {
+              params: { path: { helicopter_id: id } },
+              body: { version, mode, rates },
+            }),
+          )
+      : skipToken,
+    placeholderData: keepPreviousData,
+    retry: false,
     gcTime: 10_000,
   });
 }

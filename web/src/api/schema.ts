@@ -732,6 +732,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/modes/rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rates
+         * @description Work rates out in a mode's place; nothing is kept.
+         */
+        post: operations["modes_api_rates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/taken-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Taken Over
+         * @description Make a mode, or a part of it, like another one or plain; put one in that is not there.
+         */
+        post: operations["modes_api_taken_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/modes/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Left Out
+         * @description Take a mode out of this helicopter.
+         */
+        post: operations["modes_api_left_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/modes/carried-over": {
         parameters: {
             query?: never;
@@ -3066,6 +3126,54 @@ export interface components {
             };
         };
         /**
+         * OwnRates
+         * @description Rates to be compared with a mode's; nothing of them is kept.
+         */
+        OwnRates: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            rates: components["schemas"]["Rates"];
+        };
+        /**
+         * TakenOver
+         * @description A mode, or a part of it, made like another; like a plain one without ``source``.
+         */
+        TakenOver: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /** Source */
+            source?: ("normal" | "idle_up_1" | "idle_up_2" | "hold") | null;
+            /**
+             * What
+             * @default all
+             * @enum {string}
+             */
+            what: "pitch" | "throttle" | "rates" | "all";
+        };
+        /**
+         * LeftOut
+         * @description A mode this helicopter is not to have.
+         */
+        LeftOut: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+        };
+        /**
          * CarriedOut
          * @description The new points, how far the new curve strays from the old, and whether none strays less.
          */
@@ -4238,6 +4346,84 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["InDegrees"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    modes_api_rates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnRates"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesOut"];
+                };
+            };
+        };
+    };
+    modes_api_taken_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    modes_api_left_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftOut"];
             };
         };
         responses: {

@@ -1,12 +1,22 @@
 /** A short list of deeds behind one key. */
 import { DropdownMenu } from "radix-ui";
 
-type Props = { label: string; icon: React.ReactNode; heading?: string; children: React.ReactNode };
+type Props = {
+  label: string;
+  icon: React.ReactNode;
+  heading?: string;
+  /** Beside a heading rather than in a bar. */
+  small?: boolean;
+  children: React.ReactNode;
+};
 
-export function Menu({ label, icon, heading, children }: Props) {
+export function Menu({ label, icon, heading, small, children }: Props) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="key px-2" aria-label={label}>
+      <DropdownMenu.Trigger
+        className={small ? "key min-h-7 px-1.5 py-0" : "key px-2"}
+        aria-label={label}
+      >
         {icon}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

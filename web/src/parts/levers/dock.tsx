@@ -1,6 +1,6 @@
 /** The dock: the pilot's own levers, in reach on every place that shows behaviour. */
 import { ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { FunctionName, ModeName } from "@/api/client";
 import { signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
@@ -89,6 +89,10 @@ export function Dock({ modes, folds = false, children }: Props) {
 /** A row of its own above the levers; beside them where there is room. */
 function ModeKeys({ modes }: { modes: ModeName[] }) {
   const mode = useLever("mode");
+  // The switch may stand where this helicopter has no mode: another one's, or one just left out.
+  useEffect(() => {
+    if (modes[0] && !modes.includes(mode)) moveLevers({ mode: modes[0] });
+  }, [modes, mode]);
   return (
     <div className="flex basis-full flex-wrap items-center gap-1.5 xl:order-last xl:basis-auto xl:flex-col xl:items-start xl:justify-center xl:gap-2 xl:border-l xl:border-rule xl:pl-6">
       <ToggleGroup.Root

@@ -19,12 +19,14 @@ type Props = {
   mode: ModeName;
   which: Which;
   hover: number;
+  others: ModeName[];
   editor: Editor;
   /** What stands below the tools. */
   children?: React.ReactNode;
 };
 
-export function CurveEditor({ draft, curve, mode, which, hover, editor, children }: Props) {
+export function CurveEditor(props: Props) {
+  const { draft, curve, mode, which, hover, others, editor, children } = props;
   const own = ownOf(draft.document, mode, which);
   const { shownCurve, move } = useDrawing({ draft, curve, mode, which, editor, ...own });
   const at = useLever("mode");
@@ -78,6 +80,7 @@ export function CurveEditor({ draft, curve, mode, which, hover, editor, children
           which={which}
           line={own.line}
           free={own.at !== undefined}
+          others={others}
           editor={editor}
         />
         {children}
@@ -106,7 +109,7 @@ function ownOf(setup: Setup, mode: ModeName, which: Which) {
   return { line, at };
 }
 
-type Drawing = Omit<Props, "hover" | "children"> & {
+type Drawing = Omit<Props, "hover" | "others" | "children"> & {
   line: "straight" | "smooth";
   at: number[] | undefined;
 };

@@ -5,6 +5,7 @@ import type { Editor } from "@/api/draft";
 import { type Carried, type Curve, carryOver, shapeThrottle, type Which } from "@/api/modes";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { MODE_NAMES } from "@/parts/settings/setting";
 
 type Props = {
   id: string;
@@ -14,6 +15,7 @@ type Props = {
   which: Which;
   line: "straight" | "smooth";
   free: boolean;
+  others: ModeName[];
   editor: Editor;
 };
 
@@ -21,10 +23,9 @@ export function CurveTools(props: Props) {
   const { mode, which, line, free, curve, editor } = props;
   const base = `transmitter.modes.${mode}.${which}_curve`;
   return (
-    <div className="grid content-start gap-3 text-sm">
+    <div className="grid content-start gap-2 text-sm">
       <fieldset className="flex flex-wrap items-center gap-1.5">
-        <legend className="sr-only">Between the points</legend>
-        <span className="w-full text-xs text-faint">Between the points</span>
+        <legend className="sr-only">The line between the points</legend>
         {(["straight", "smooth"] as const).map((each) => (
           <button
             key={each}
@@ -45,8 +46,42 @@ export function CurveTools(props: Props) {
           free positions
         </button>
       </fieldset>
-      <CarryOverForm {...props} base={base} />
+      <div className="flex flex-wrap justify-between gap-y-1.5">
+        <TakeOver {...props} />
+        <CarryOverForm {...props} base={base} />
+      </div>
       {which === "throttle" && <ShapeForm {...props} base={base} />}
+    </div>
+  );
+}
+
+/** The same curve of another mode, or a plain one, in this one's place. */
+function TakeOver({ mode, which, others, editor }: Props) {
+  const [problem, setProblem] = useState<Problem | null>(null);
+  // Throttle hold keeps its throttle to itself.
+  const sources = others.filter((o) => which === "pitch" || (o === "hold") === (mode === "hold"));
+  return (
+    <div>
+      <label className="flex items-center gap-1.5">
+        <span className="text-xs text-faint">as in</span>
+        <select
+          className="field min-h-8 w-26 py-0 text-sm"
+          value=""
+          onChange={async (event) => {
+            const source = event.target.value === "plain" ? null : (event.target.value as ModeName);
+            setProblem(await editor.takeOver(mode, source, which));
+          }}
+        >
+          <option value="">… mode</option>
+          {sources.map((other) => (
+            <option key={other} value={other}>
+              {MODE_NAMES[other]}
+            </option>
+          ))}
+          <option value="plain">a fresh memory</option>
+        </select>
+      </label>
+      {problem && <ProblemNote problem={problem} />}
     </div>
   );
 }
@@ -66,11 +101,13 @@ function CarryOverForm({ id, version, mode, which, line, editor, base }: Props &
     }
   };
   return (
-    <div>
-      <label className="flex items-center gap-2">
-        <span className="text-xs text-faint">As a curve of</span>
+    <div className={found ? "w-full" : ""}>
+      <label className="flex items-center gap-1.5">
+        <span className="text-xs text-faint">
+          with<span className="sr-only"> other points</span>
+        </span>
         <select
-          className="field min-h-8 py-0 text-sm"
+          className="field min-h-8 w-26 py-0 text-sm"
           value=""
           onChange={(event) => ask(Number(event.target.value))}
         >

@@ -1,5 +1,5 @@
 /** One flight mode: its two curves small, its gain and head speed. */
-import type { Setup } from "@/api/client";
+import type { Draft, ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { ModeShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
@@ -7,18 +7,22 @@ import { shown } from "@/parts/numbers";
 import { OptionalField } from "@/parts/settings/optional-field";
 import { MODE_NAMES, number, optional } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
+import { ModeMenu } from "./mode-menu";
+import { SwitchHere } from "./switch-here";
 
 export type Opened = "pitch" | "throttle" | "rates";
 
 type Props = {
   mode: ModeShown;
-  setup: Setup;
+  others: ModeName[];
+  draft: Draft;
   opened: Opened | null;
   onOpen: (what: Opened) => void;
   editor: Editor;
 };
 
-export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
+export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Props) {
+  const setup = draft.document;
   const here = useLever("mode") === mode.name;
   const name = MODE_NAMES[mode.name];
   return (
@@ -26,10 +30,11 @@ export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
       aria-label={name}
       className={`min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""} ${opened ? "" : "max-sm:hidden"}`}
     >
-      <h2 className="flex items-baseline justify-between">
-        <span className={here ? "font-semibold" : ""}>{name}</span>
-        {here && <span className="text-xs font-semibold text-mint">the switch is here</span>}
-      </h2>
+      <div className="flex min-h-7 items-center gap-1.5">
+        <h2 className={`mr-auto whitespace-nowrap ${here ? "font-semibold" : ""}`}>{name}</h2>
+        <SwitchHere id={draft.id} version={draft.version} mode={mode.name} />
+        <ModeMenu mode={mode.name} others={others} editor={editor} />
+      </div>
       <Opener what="pitch" mode={name} opened={opened} onOpen={onOpen}>
         <CurveChart
           curve={mode.pitch}
@@ -37,7 +42,7 @@ export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
           degrees
           live={here}
           wide={300}
-          high={96}
+          high={86}
         />
       </Opener>
       <Opener what="throttle" mode={name} opened={opened} onOpen={onOpen}>
@@ -47,7 +52,7 @@ export function ModeColumn({ mode, setup, opened, onOpen, editor }: Props) {
           degrees={false}
           live={here}
           wide={300}
-          high={62}
+          high={56}
         />
       </Opener>
       <Opener what="rates" mode={name} opened={opened} onOpen={onOpen}>

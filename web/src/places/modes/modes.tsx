@@ -12,6 +12,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { TopBar } from "@/parts/top-bar";
+import { AbsentMode } from "./absent-mode";
 import { CurveEditor } from "./curve-editor";
 import { ModeColumn, type Opened } from "./mode-column";
 import { RatesEditor } from "./rates-editor";
@@ -35,24 +36,24 @@ export function ModesPlace() {
   );
 }
 
+const EVERY = Object.keys(MODE_NAMES) as ModeName[];
 const OPENED: Opened[] = ["pitch", "throttle", "rates"];
 
 /** Which mode's curve is open stands in the address. */
 function useOpened(modes: ModeName[]) {
   const [search, setSearch] = useSearchParams();
-  const mode = modes.find((each) => each === search.get("mode")) ?? modes[0] ?? "normal";
+  const asked = EVERY.find((each) => each === search.get("mode")) ?? "normal";
+  const mode = modes.find((each) => each === asked) ?? "normal";
   const what = OPENED.find((each) => each === search.get("open")) ?? "pitch";
   const open = (next: { mode: ModeName; open: Opened }) => setSearch(next, { replace: true });
-  return { mode, what, open };
+  return { asked, mode, what, open };
 }
 
 function OpenModes({ draft }: { draft: Draft }) {
   const editor = useEditor(draft.id);
   const modes = useModes(draft.id, draft.version);
   useLeverKeys();
-  const names = (Object.keys(MODE_NAMES) as ModeName[]).filter(
-    (name) => draft.document.transmitter?.modes?.[name],
-  );
+  const names = EVERY.filter((name) => draft.document.transmitter?.modes?.[name]);
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
       <TopBar
@@ -85,17 +86,19 @@ type ShownProps = {
 };
 
 function Shown({ draft, shown, names, editor }: ShownProps) {
-  const { mode, what, open } = useOpened(names);
-  const here = shown.modes.find((each) => each.name === mode);
+  const { asked, mode, what, open } = useOpened(names);
+  // While the next answer is on its way the last one may still have a mode that was left out.
+  const modes = shown.modes.filter((each) => names.includes(each.name));
+  const here = modes.find((each) => each.name === mode);
   return (
     <>
       <fieldset className="flex border-b border-rule sm:hidden">
         <legend className="sr-only">Mode shown</legend>
-        {names.map((name) => (
+        {EVERY.map((name) => (
           <button
             key={name}
             type="button"
-            aria-pressed={mode === name}
+            aria-pressed={asked === name}
             className="min-h-11 flex-1 border-b-4 border-transparent px-1 text-sm aria-pressed:border-mint aria-pressed:font-semibold"
             onClick={() => open({ mode: name, open: what })}
           >
@@ -104,26 +107,41 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
         ))}
       </fieldset>
       <div className="grid grid-cols-1 divide-rule border-b-2 border-ink sm:grid-cols-2 xl:grid-cols-4 xl:divide-x">
-        {shown.modes.map((each) => (
-          <ModeColumn
-            key={each.name}
-            mode={each}
-            setup={draft.document}
-            opened={each.name === mode ? what : null}
-            onOpen={(which) => open({ mode: each.name, open: which })}
-            editor={editor}
-          />
-        ))}
+        {EVERY.map((name) => {
+          const there = modes.find((each) => each.name === name);
+          const others = names.filter((other) => other !== name);
+          return there ? (
+            <ModeColumn
+              key={name}
+              mode={there}
+              others={others}
+              draft={draft}
+              opened={name === asked ? what : null}
+              onOpen={(which) => open({ mode: name, open: which })}
+              editor={editor}
+            />
+          ) : (
+            <AbsentMode
+              key={name}
+              mode={name}
+              others={others}
+              shown={asked === name}
+              editor={editor}
+            />
+          );
+        })}
       </div>
-      <div className="grid gap-3 px-3 py-2 md:px-4">
-        <div className="flex flex-wrap gap-x-6">
+      <div
+        className={`grid gap-2 px-3 pt-1.5 pb-2 md:px-4 ${asked === mode ? "" : "max-sm:hidden"}`}
+      >
+        <div className="flex flex-wrap gap-x-6 text-sm leading-none">
           <BeforeSetting />
-          <p className="mt-1 text-sm text-faint">
+          <p className="text-faint max-sm:leading-tight">
             Head speed: never above what the makers of blades, head and tail allow.
           </p>
         </div>
         {here && what === "rates" && (
-          <RatesEditor draft={draft} modes={shown.modes} mode={mode} editor={editor} />
+          <RatesEditor draft={draft} modes={modes} mode={mode} editor={editor} />
         )}
         {here && what !== "rates" && (
           <CurveEditor
@@ -133,12 +151,13 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
             mode={mode}
             which={what}
             hover={shown.hover_deg}
+            others={names.filter((other) => other !== mode)}
             editor={editor}
           >
-            <SwitchPanel draft={draft} modes={shown.modes} wide={false} />
+            <SwitchPanel draft={draft} modes={modes} wide={false} />
           </CurveEditor>
         )}
-        {what === "rates" && <SwitchPanel draft={draft} modes={shown.modes} wide />}
+        {what === "rates" && <SwitchPanel draft={draft} modes={modes} wide />}
       </div>
     </>
   );

@@ -1,26 +1,43 @@
-/** Rates and expo of one mode, each beside another mode's. */
-import { scaleLinear } from "d3-scale";
-import { line } from "d3-shape";
+/** Rates and expo of one mode, each beside another mode's or numbers of the pilot's own. */
 import { useState } from "react";
-import type { Draft, ModeName } from "@/api/client";
+import { asProblem, type Draft, type ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import type { ModeShown, RatedFunction, RateShown } from "@/api/modes";
-import { useLever } from "@/parts/levers/levers";
+import {
+  type ModeShown,
+  type OwnRates,
+  type RatedFunction,
+  type RateShown,
+  useOwnRates,
+} from "@/api/modes";
 import { shown } from "@/parts/numbers";
+import { ProblemNote } from "@/parts/problem-note";
+import { NumberField } from "@/parts/settings/number-field";
 import { SavedNumber } from "@/parts/settings/saved-number";
 import { MODE_NAMES, number } from "@/parts/settings/setting";
+import { RateChart } from "./rate-chart";
 
 const RATED: RatedFunction[] = ["aileron", "elevator", "rudder"];
+const NAMES = { aileron: "Aileron", elevator: "Elevator", rudder: "Rudder" };
 
 type Props = { draft: Draft; modes: ModeShown[]; mode: ModeName; editor: Editor };
+type Beside = ModeName | "own";
 
 export function RatesEditor({ draft, modes, mode, editor }: Props) {
   const here = modes.find((each) => each.name === mode);
   const others = modes.filter((each) => each.name !== mode);
-  const [beside, setBeside] = useState<ModeName | "">(others[0]?.name ?? "");
-  const other = others.find((each) => each.name === beside);
+  const kept = draft.document.transmitter?.modes?.[mode]?.rates;
+  const [chosen, setBeside] = useState<Beside>(others[0]?.name ?? "own");
+  const beside = chosen === "own" || others.some((each) => each.name === chosen) ? chosen : "own";
+  const [typed, setTyped] = useState<OwnRates | null>(null);
+  const own = typed ?? ownFrom(kept);
+  const worked = useOwnRates(draft.id, draft.version, mode, beside === "own" ? own : null);
+  const other = beside === "own" ? worked.data : others.find((each) => each.name === beside)?.rates;
   const sign = draft.document.transmitter?.expo_sign ?? "plus_softens";
   if (!here) return null;
+  const use = () =>
+    beside === "own"
+      ? editor.edit([{ path: `transmitter.modes.${mode}.rates`, value: own }])
+      : editor.takeOver(mode, beside, "rates");
   return (
     <section aria-label={`${MODE_NAMES[mode]}, rates and expo`}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -30,15 +47,19 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
           <select
             className="field min-h-8 py-0 text-sm"
             value={beside}
-            onChange={(event) => setBeside(event.target.value as ModeName)}
+            onChange={(event) => setBeside(event.target.value as Beside)}
           >
             {others.map((each) => (
               <option key={each.name} value={each.name}>
                 {MODE_NAMES[each.name]}
               </option>
             ))}
+            <option value="own">numbers of my own</option>
           </select>
         </label>
+        <button type="button" className="key min-h-8 text-sm" onClick={use}>
+          Use those here
+        </button>
         <label className="flex items-center gap-2 text-sm">
           my radio's softer sign
           <select
@@ -53,6 +74,7 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
           </select>
         </label>
       </div>
+      {worked.isError && beside === "own" && <ProblemNote problem={asProblem(worked.error)} />}
       <div className="mt-2 grid gap-x-6 gap-y-4 md:grid-cols-3">
         {RATED.map((f) => (
           <RateCard
@@ -60,8 +82,10 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
             f={f}
             mode={mode}
             rate={here.rates[f]}
-            beside={other?.rates[f]}
-            rates={draft.document.transmitter?.modes?.[mode]?.rates?.[f]}
+            beside={other?.[f]}
+            rates={kept?.[f]}
+            own={beside === "own" ? own[f] : null}
+            onOwn={(to) => setTyped({ ...own, [f]: to })}
             turned={sign === "minus_softens"}
             editor={editor}
           />
@@ -71,70 +95,98 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
   );
 }
 
-function RateCard({
-  f,
-  mode,
-  rate,
-  beside,
-  rates,
-  turned,
-  editor,
-}: {
+/** A set of one's own starts as what the mode has. */
+function ownFrom(rates: Partial<Record<RatedFunction, Partial<OwnRate>>> | undefined): OwnRates {
+  const of = (f: RatedFunction) => ({
+    rate_pct: rates?.[f]?.rate_pct ?? 100,
+    expo_pct: rates?.[f]?.expo_pct ?? 0,
+  });
+  return { aileron: of("aileron"), elevator: of("elevator"), rudder: of("rudder") };
+}
+
+type OwnRate = OwnRates[RatedFunction];
+
+type CardProps = {
   f: RatedFunction;
   mode: ModeName;
   rate: RateShown;
   beside: RateShown | undefined;
-  rates: { rate_pct?: number; expo_pct?: number } | undefined;
+  rates: Partial<OwnRate> | undefined;
+  /** The pilot's own numbers to hold beside it, where that was chosen. */
+  own: OwnRate | null;
+  onOwn: (to: OwnRate) => void;
   turned: boolean;
   editor: Editor;
-}) {
+};
+
+function RateCard({ f, mode, rate, beside, rates, own, onOwn, turned, editor }: CardProps) {
   const base = `transmitter.modes.${mode}.rates.${f}`;
+  const softer = turned ? "Expo, − is softer" : "Expo, + is softer";
+  const way = (expo: number) => (turned ? -expo + 0 : expo);
   return (
     <div className="min-w-0">
-      <h3 className="font-semibold first-letter:uppercase">{f}</h3>
+      <h3 className="sr-only">{f}</h3>
       <div className="flex gap-3">
         <SavedNumber
-          setting={number("transmitter", `${base}.rate_pct`, "Rate", "%")}
+          setting={number("transmitter", `${base}.rate_pct`, `${NAMES[f]} rate`, "%")}
           value={rates?.rate_pct ?? 100}
           editor={editor}
         />
         {/* The sign is the pilot's radio's; what is kept is how soft it is. */}
         <SavedNumber
-          setting={number(
-            "transmitter",
-            `${base}.expo_pct`,
-            turned ? "Expo, − is softer" : "Expo, + is softer",
-            "%",
-          )}
+          setting={number("transmitter", `${base}.expo_pct`, softer, "%")}
           value={rate.radio_expo_pct}
           editor={editor}
-          keep={(to) => editor.edit([{ path: `${base}.expo_pct`, value: turned ? -to + 0 : to }])}
+          keep={(to) => editor.edit([{ path: `${base}.expo_pct`, value: way(to) }])}
         />
       </div>
-      <RateChart f={f} rate={rate} beside={beside} />
-      <dl className="grid grid-cols-[1fr_auto_auto] gap-x-3 text-sm">
-        <dt className="text-faint" />
-        <dd className="text-right text-xs text-faint">here</dd>
-        <dd className="text-right text-xs text-faint">beside</dd>
-        <Row
-          name="at the centre"
-          one={shown(rate.centre_slope, 2)}
-          two={shown(beside?.centre_slope, 2)}
-        />
-        <Row name="at the end" one={shown(rate.end_slope, 2)} two={shown(beside?.end_slope, 2)} />
-        {f !== "rudder" && (
-          <Row
-            name="cyclic, full stick"
-            one={`${shown(rate.cyclic_deg)}°`}
-            two={`${shown(beside?.cyclic_deg)}°`}
+      {own && (
+        <fieldset className="mt-1 flex gap-3 border-l-4 border-dashed border-edge pl-2">
+          <legend className="sr-only">{f}, numbers of my own</legend>
+          <NumberField
+            setting={number("transmitter", `own.${f}.rate_pct`, "My rate", "%")}
+            value={own.rate_pct}
+            save={async (to) => {
+              onOwn({ ...own, rate_pct: to });
+              return null;
+            }}
           />
-        )}
-        <Row
-          name="turns, full stick"
-          one={`${shown(rate.full_stick_dps, 0)}°/s`}
-          two={`${shown(beside?.full_stick_dps, 0)}°/s`}
-        />
-      </dl>
+          <NumberField
+            setting={number("transmitter", `own.${f}.expo_pct`, "My expo", "%")}
+            value={way(own.expo_pct)}
+            save={async (to) => {
+              onOwn({ ...own, expo_pct: way(to) });
+              return null;
+            }}
+          />
+        </fieldset>
+      )}
+      <div className="mt-1 grid items-center gap-x-3 max-md:grid-cols-[minmax(8rem,1fr)_auto] xl:grid-cols-[minmax(8rem,1fr)_auto]">
+        <RateChart f={f} rate={rate} beside={beside} />
+        <dl className="grid grid-cols-[1fr_auto_auto] gap-x-2 text-xs">
+          <dt className="text-faint" />
+          <dd className="text-right text-xs text-faint">here</dd>
+          <dd className="text-right text-xs text-faint">beside</dd>
+          <Row
+            name="at the centre"
+            one={shown(rate.centre_slope, 2)}
+            two={shown(beside?.centre_slope, 2)}
+          />
+          <Row name="at the end" one={shown(rate.end_slope, 2)} two={shown(beside?.end_slope, 2)} />
+          {f !== "rudder" && (
+            <Row
+              name="cyclic, full stick"
+              one={`${shown(rate.cyclic_deg)}°`}
+              two={`${shown(beside?.cyclic_deg)}°`}
+            />
+          )}
+          <Row
+            name="turns, full stick"
+            one={`${shown(rate.full_stick_dps, 0)}°/s`}
+            two={`${shown(beside?.full_stick_dps, 0)}°/s`}
+          />
+        </dl>
+      </div>
     </div>
   );
 }
@@ -146,72 +198,5 @@ function Row({ name, one, two }: { name: string; one: string; two: string }) {
       <dd className="figure text-right font-semibold">{one}</dd>
       <dd className="figure text-right text-faint">{two}</dd>
     </>
-  );
-}
-
-const W = 240;
-const H = 110;
-
-function RateChart({
-  f,
-  rate,
-  beside,
-}: {
-  f: RatedFunction;
-  rate: RateShown;
-  beside: RateShown | undefined;
-}) {
-  const x = scaleLinear([-100, 100], [8, W - 8]);
-  const y = scaleLinear([-100, 100], [H - 6, 6]);
-  const path = (shownRate: RateShown) =>
-    line<number>()
-      .x((_, i) => x(shownRate.stick_pct[i] ?? 0))
-      .y((value) => y(value))(shownRate.value_pct) ?? "";
-  return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label={`${f} over its stick`}
-      className="my-1 w-full max-w-80"
-    >
-      <path
-        d={`M${x(-100)} ${y(0)}H${x(100)}M${x(0)} ${y(-100)}V${y(100)}`}
-        className="stroke-rule"
-      />
-      {beside && (
-        <path
-          d={path(beside)}
-          className="fill-none stroke-edge"
-          strokeWidth="1.6"
-          strokeDasharray="5 4"
-        />
-      )}
-      <path d={path(rate)} className="fill-none stroke-ink" strokeWidth="2.2" />
-      <LiveRate f={f} rate={rate} x={x} y={y} />
-    </svg>
-  );
-}
-
-function LiveRate({
-  f,
-  rate,
-  x,
-  y,
-}: {
-  f: RatedFunction;
-  rate: RateShown;
-  x: (value: number) => number;
-  y: (value: number) => number;
-}) {
-  const stick = useLever(f);
-  const index = Math.round(((stick + 100) / 200) * (rate.value_pct.length - 1));
-  return (
-    <circle
-      cx={x(stick)}
-      cy={y(rate.value_pct[index] ?? 0)}
-      r="5"
-      className="fill-mint stroke-sheet"
-      strokeWidth="2"
-    />
   );
 }
