@@ -114,6 +114,14 @@ def function_way(setup: Setup, function: SwashFunction) -> int:
     return -1 if getattr(_swash_mix(setup), function) < 0 else 1
 
 
+def servo_travel_side(setup: Setup, servo: int, stick_pct: float) -> Literal["low", "high"]:
+    """Which side of a servo channel's travel works at an end of the collective (percent, not 0)."""
+    channels = setup.transmitter.servo_channels
+    assert channels is not None  # read_setup refuses an arrangement that needs them without
+    way = function_way(setup, "collective") * (-1 if channels[servo].reversed else 1)
+    return "high" if way * stick_pct > 0 else "low"
+
+
 def _mix(setup: Setup, function: SwashFunction) -> Dial:
     value: float = getattr(_swash_mix(setup), function)
     return Dial(

@@ -1,5 +1,6 @@
 """Every rule of the audit both ways: a clean helicopter, and one fault at a time."""
 
+import numpy as np
 import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
@@ -130,6 +131,11 @@ BROKEN = [
         [("unit.expo_pct.rudder", 20.0), (f"{MODES}.normal.rates.rudder.expo_pct", 15.0)],
     ),
     ("rate_beyond_full", [(f"{MODES}.normal.rates.aileron.rate_pct", 110.0)]),
+    ("expo_turns_back", [(f"{MODES}.idle_up_1.rates.rudder.expo_pct", -70.0)]),
+    ("gain_out_of_the_usual", [(f"{MODES}.normal.tail_gain_pct", 40.0)]),
+    ("gain_out_of_the_usual", [(f"{MODES}.idle_up_2.tail_gain_pct", 95.0)]),
+    ("hold_without_full_pitch", [(f"{MODES}.hold.pitch_curve", [0.0, 25.0, 50.0, 70.0, 80.0])]),
+    ("hold_without_full_pitch", [(f"{MODES}.hold.pitch_curve", [30.0, 40.0, 50.0, 75.0, 100.0])]),
     ("rates_in_both", [(f"{MODES}.normal.rates.rudder.rate_pct", 45.0)]),
     ("large_sub_trim", [("unit.servos.1.subtrim_us", -80.0)]),
     (
@@ -226,6 +232,17 @@ def test_f15_next_to_the_change_over_the_gyro_flickers(one_sided, flickers):
     for gain in (20.0, 60.0):
         good = with_changes(clean(), (f"{MODES}.normal.tail_gain_pct", gain))
         assert "gain_sign" not in {f.rule for f in audit(good)}
+
+
+def test_an_expo_of_minus_fifty_is_the_last_whose_end_is_its_most():
+    """formulas §2.1: rate·[(1−k)x + kx³] still rises at x = 1 as long as 1 + 2k ≥ 0."""
+    at = f"{MODES}.normal.rates.aileron.expo_pct"
+    for expo, turns in ((-50.0, False), (-50.5, True)):
+        x = np.linspace(0.0, 1.0, 2001)
+        k = expo / 100.0
+        assert (np.diff((1 - k) * x + k * x**3).min() < 0) == turns
+        found = {f.rule for f in audit(with_changes(clean(), (at, expo)))}
+        assert ("expo_turns_back" in found) == turns
 
 
 def test_f26_the_fix_of_a_travel_is_the_straight_line():

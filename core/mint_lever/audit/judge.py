@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
 from functools import lru_cache
 
-from mint_lever.audit import arriving, head, modes, sending, servos
+from mint_lever.audit import arriving, gains, head, modes, pitch, rates, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
 from mint_lever.procedure.touched import Same
 from mint_lever.setup.document import Setup
@@ -27,10 +27,10 @@ RULES: tuple[Rule, ...] = (
     arriving.throws_not_as_taught,
     sending.limits_below_travel,
     modes.throttle_off_the_channel,
-    modes.pitch_curve_not_rising,
-    modes.pitch_jumps,
+    pitch.pitch_curve_not_rising,
+    pitch.pitch_jumps,
     modes.head_speed_missing,
-    modes.gain_sign,
+    gains.gain_sign,
     servos.frame_rate_against_family,
     servos.frame_rate_against_rating,
     servos.pulse_longer_than_frame,
@@ -41,11 +41,14 @@ RULES: tuple[Rule, ...] = (
     head.collective_beyond_reason,
     head.layout_against_balls,
     head.phase_missing,
-    sending.expo_in_both,
-    sending.rate_beyond_full,
-    sending.rates_in_both,
+    rates.expo_in_both,
+    rates.expo_turns_back,
+    rates.rate_beyond_full,
+    rates.rates_in_both,
     servos.large_sub_trim,
-    modes.gain_against_head_speed,
+    gains.gain_against_head_speed,
+    gains.gain_out_of_the_usual,
+    pitch.hold_without_full_pitch,
 )
 
 
@@ -55,10 +58,10 @@ _OF_MODES: tuple[Rule, ...] = (
     modes.throttle_at_low_stick,
     modes.governor_starved,
     modes.throttle_off_the_channel,
-    modes.pitch_curve_not_rising,
-    modes.pitch_jumps,
+    pitch.pitch_curve_not_rising,
+    pitch.pitch_jumps,
     modes.head_speed_missing,
-    modes.gain_sign,
+    gains.gain_sign,
 )
 
 

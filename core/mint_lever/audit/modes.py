@@ -3,23 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from itertools import pairwise
 
 import numpy as np
 
-from mint_lever.audit.finding import Audited, Finding, degrees, mode_words, percent
+from mint_lever.audit.finding import Audited, Finding, mode_words, percent
 from mint_lever.axes import SENT
-from mint_lever.modes.pitch_degrees import collective_deg
-from mint_lever.modes.switching import JUMP_DEG
 from mint_lever.setup.edit import Change
-from mint_lever.transmitter.shaping import curve_of
 
 _GOVERNOR_ON_PCT = 30.0
 """F17, common practice, no source: a governor is on above about 30 % stick."""
-
-
-_IN_FLIGHT = np.linspace(0.0, 100.0, 11)
-"""Collective sticks at which the switch is moved in flight: from the middle up."""
 
 
 def throttle_high_in_hold(at: Audited) -> Iterator[Finding]:
@@ -89,47 +81,6 @@ def throttle_at_low_stick(at: Audited) -> Iterator[Finding]:
         )
 
 
-def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
-    """More stick is never less pitch. Common practice, no source."""
-    for name, mode in at.modes:
-        falls = np.flatnonzero(np.diff(mode.pitch_curve) < 0)
-        if falls.size:
-            i = int(falls[0]) + 1
-            yield Finding(
-                severity="fault",
-                path=f"transmitter.modes.{name}.pitch_curve.{i}",
-                found=f"the {mode_words(name)} pitch curve falls from "
-                f"{percent(mode.pitch_curve[i - 1])} to {percent(mode.pitch_curve[i])}",
-                why="Stick up lets the model sink there, and no hand expects it.",
-                fix="Let every point stand at least as high as the one before.",
-                device="transmitter",
-                rests_on="the curve",
-            )
-
-
-def pitch_jumps(at: Audited) -> Iterator[Finding]:
-    """Pitch does not leap as the switch moves between flying modes. From memory: 4° is a leap."""
-    flying = [name for name, _ in at.modes if name != "hold"]
-    for before, after in pairwise(flying):
-        one, other = (
-            collective_deg(at.chain, name, curve_of(at.chain.mode(name), "pitch", _IN_FLIGHT))[0]
-            for name in (before, after)
-        )
-        jump = other - one
-        worst = int(np.abs(jump).argmax())
-        if abs(jump[worst]) > JUMP_DEG:
-            yield Finding(
-                severity="fault",
-                path=f"transmitter.modes.{after}.pitch_curve",
-                found=f"pitch jumps {degrees(jump[worst])} from {mode_words(before)} to "
-                f"{mode_words(after)} at stick {(_IN_FLIGHT[worst] + 100) / 2:.0f} %",
-                why="The model leaps or drops as the switch moves.",
-                fix="Bring the two curves together from half stick up.",
-                device="transmitter",
-                rests_on="the exact chain",
-            )
-
-
 def governor_starved(at: Audited) -> Iterator[Finding]:
     """A throttle curve must stay above where the governor is on (F17, common practice)."""
     if not (_governed_by_unit(at) or at.setup.speed_controller.governor):
@@ -166,60 +117,6 @@ def head_speed_missing(at: Audited) -> Iterator[Finding]:
                 device="transmitter",
                 rests_on="the governor's place",
             )
-
-
-def gain_sign(at: Audited) -> Iterator[Finding]:
-    """Flying modes want the tail in hold: a positive gain (F15, common practice, no source)."""
-    for name, mode in at.modes:
-        gain = mode.tail_gain_pct
-        if gain is None:
-            continue
-        path = f"transmitter.modes.{name}.tail_gain_pct"
-        if abs(gain) < 4:
-            yield Finding(
-                severity="fault",
-                path=path,
-                found=f"tail gain {gain:+g} in {mode_words(name)}",
-                why="Next to the change-over the gyro flickers between hold and rate mode.",
-                fix="Set it well clear of the middle: +70 is a start.",
-                device="transmitter",
-                rests_on="common practice",
-            )
-        elif gain < 0:
-            yield Finding(
-                severity="fault" if name.startswith("idle_up") else "look",
-                path=path,
-                found=f"tail gain {gain:+g} in {mode_words(name)}: rate mode",
-                why="The tail does not hold there; it weathervanes and swings with the torque.",
-                fix=f"Set it to {-gain:+g} for hold mode, unless rate mode is meant.",
-                device="transmitter",
-                rests_on="common practice",
-                changes=(Change(path, -gain),),
-            )
-
-
-def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
-    """Less head speed wants a little more gain (F16, common practice, no source)."""
-    known = [
-        (mode.head_speed_rpm, mode.tail_gain_pct, name)
-        for name, mode in at.modes
-        if mode.head_speed_rpm is not None and mode.tail_gain_pct is not None
-    ]
-    for slow, low_gain, name in known:
-        for fast, high_gain, other in known:
-            # Of two modes alike a few points of gain are nobody's business (F29: 10 %).
-            if slow < 0.9 * fast and 0 < low_gain < high_gain:
-                yield Finding(
-                    severity="look",
-                    path=f"transmitter.modes.{name}.tail_gain_pct",
-                    found=f"{mode_words(name)} has {slow:g} rpm and gain {low_gain:g}, "
-                    f"{mode_words(other)} {fast:g} rpm and {high_gain:g}",
-                    why="The slower tail has less to work with and wants a few points more.",
-                    fix=f"Try {min(high_gain + 3, 100):g} in {mode_words(name)}.",
-                    device="transmitter",
-                    rests_on="common practice",
-                )
-                break
 
 
 def fail_safe(at: Audited) -> Iterator[Finding]:

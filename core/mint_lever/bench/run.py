@@ -16,7 +16,7 @@ from mint_lever.bench.cautions import CAUTIONS
 from mint_lever.bench.log import Entry, Event
 from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
-from mint_lever.dials import function_way
+from mint_lever.dials import function_way, servo_travel_side
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.procedure.graph import undone_by
 from mint_lever.procedure.steps import Aspect, Step, StepName, steps_for
@@ -46,6 +46,8 @@ def _chain(of: Same) -> Chain:
 
 # Whichever device has the servo: airframe, unit or the transmitter's servo channels.
 _OF_SERVO = re.compile(r"\.servo(?:s|_channels)\.(\d+)\.")
+_SERVO_TRAVEL = re.compile(r"transmitter\.servo_channels\.(\d+)\.travel_(low|high)_pct$")
+_STICK_OF_END = {"low": -100.0, "high": 100.0}
 _SIDE_OF_TRIM = {"low": -1, "high": 1}
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
 
@@ -309,8 +311,12 @@ class BenchRun:
         if step == "arrival" and path.startswith("transmitter.channels."):
             return not key.startswith(path.split(".")[2] + ".")
         if step == "level" and path.startswith("unit.level_trim."):
-            side = {"low": -100.0, "high": 100.0}.get(key.split(".")[0], 0.0)
+            side = _STICK_OF_END.get(key.split(".")[0], 0.0)
             return side == 0.0 or _SIDE_OF_TRIM[path.split(".")[2]] != self.unit_side(side)
+        if step == "level" and (of := _SERVO_TRAVEL.match(path)):
+            stick = _STICK_OF_END.get(key.split(".")[0], 0.0)
+            servo, side_of_channel = int(of[1]), of[2]
+            return stick == 0.0 or servo_travel_side(self.setup, servo, stick) != side_of_channel
         if step == "collective_range" and path in _SIDE_OF_FIGURE:
             return _SIDE_OF_FIGURE[path] != self.unit_side(100.0 if key == "up" else -100.0)
         return False

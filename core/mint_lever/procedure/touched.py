@@ -48,8 +48,11 @@ _ASPECTS: tuple[tuple[str, Aspect], ...] = (
     (r"transmitter\.swash_mix", "cyclic_throw"),
     (r"transmitter\.(modes|free_mixes|power_up_mode)", "modes"),
 )
-# A setting that is two things at once.
-_ALSO: dict[str, Aspect] = {"unit.full_throw_us": "collective_throw"}
+# A setting that is two things at once. A servo channel's travel is also what levels an end.
+_ALSO: tuple[tuple[str, Aspect], ...] = (
+    (r"unit\.full_throw_us$", "collective_throw"),
+    (r"transmitter\.servo_channels\.\d+\.travel", "level_trim"),
+)
 
 
 def aspects_changed(before: Setup, after: Setup) -> set[Aspect]:
@@ -82,7 +85,7 @@ def aspects_of(path: str) -> frozenset[Aspect]:
     """Give the aspects a setting belongs to; none when no step rests on it."""
     for pattern, aspect in _ASPECTS:
         if re.match(pattern, path):
-            return frozenset({aspect, _ALSO[path]} if path in _ALSO else {aspect})
+            return frozenset({aspect, *(also for own, also in _ALSO if re.match(own, path))})
     return frozenset()
 
 

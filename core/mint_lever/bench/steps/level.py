@@ -1,4 +1,4 @@
-"""Step 8: level the swash at mid stick by links, at both ends by the unit's trims."""
+"""Step 8: level the swash at mid stick by links, at both ends by trims or servo travel."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ import numpy as np
 from mint_lever.axes import Array, Function
 from mint_lever.bench.advice import Action, Advice, Ask, Ruler, Work
 from mint_lever.bench.run import BenchRun
+from mint_lever.bench.steps.level_by_travel import level_by_travel
 from mint_lever.bench.words import degrees, turns, word_for, worst
 from mint_lever.measure.level import level_turns
 from mint_lever.measure.verdict import Band
@@ -150,10 +151,12 @@ def _turn_links(
 def _trim(
     run: BenchRun, place: Literal["low", "high"] | str, stick: float, tilt: tuple[float, float]
 ) -> tuple[Action | None, tuple[float, float] | None]:
-    """The collective-to-cyclic trims of one side that take a tilt out, from the exact chain."""
+    """What takes a tilt out at one end: the unit's trims of that side, or the servos' travel."""
     unit = run.setup.mixing_unit
-    if unit is None or max(map(abs, tilt)) <= LEVEL.high:
+    if max(map(abs, tilt)) <= LEVEL.high:
         return None, None
+    if unit is None:
+        return level_by_travel(run, place, stick, tilt)
     above = run.unit_side(stick)
     name = "high" if above > 0 else "low"
     side = getattr(unit.level_trim, name)

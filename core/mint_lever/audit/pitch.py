@@ -1,0 +1,85 @@
+"""Rules about the pitch curves of the modes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+import numpy as np
+
+from mint_lever.audit.finding import Audited, Finding, degrees, mode_words, percent
+from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.modes.switching import JUMP_DEG
+from mint_lever.transmitter.shaping import curve_of
+
+_IN_FLIGHT = np.linspace(0.0, 100.0, 11)
+"""Collective sticks at which the switch is moved in flight: from the middle up."""
+_ENDS = np.array([-100.0, 100.0])
+_MISSED_DEG = 1.0
+"""Less pitch in hold than this short of the flying modes is worth a word. From memory."""
+
+
+def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
+    """More stick is never less pitch. Common practice, no source."""
+    for name, mode in at.modes:
+        falls = np.flatnonzero(np.diff(mode.pitch_curve) < 0)
+        if falls.size:
+            i = int(falls[0]) + 1
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.modes.{name}.pitch_curve.{i}",
+                found=f"the {mode_words(name)} pitch curve falls from "
+                f"{percent(mode.pitch_curve[i - 1])} to {percent(mode.pitch_curve[i])}",
+                why="Stick up lets the model sink there, and no hand expects it.",
+                fix="Let every point stand at least as high as the one before.",
+                device="transmitter",
+                rests_on="the curve",
+            )
+
+
+def pitch_jumps(at: Audited) -> Iterator[Finding]:
+    """Pitch does not leap as the switch moves between flying modes. From memory: 4° is a leap."""
+    flying = [name for name, _ in at.modes if name != "hold"]
+    for before, after in pairwise(flying):
+        one, other = (
+            collective_deg(at.chain, name, curve_of(at.chain.mode(name), "pitch", _IN_FLIGHT))[0]
+            for name in (before, after)
+        )
+        jump = other - one
+        worst = int(np.abs(jump).argmax())
+        if abs(jump[worst]) > JUMP_DEG:
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.modes.{after}.pitch_curve",
+                found=f"pitch jumps {degrees(jump[worst])} from {mode_words(before)} to "
+                f"{mode_words(after)} at stick {(_IN_FLIGHT[worst] + 100) / 2:.0f} %",
+                why="The model leaps or drops as the switch moves.",
+                fix="Bring the two curves together from half stick up.",
+                device="transmitter",
+                rests_on="the exact chain",
+            )
+
+
+def hold_without_full_pitch(at: Audited) -> Iterator[Finding]:
+    """Hold keeps the full pitch range for autorotation. Common practice, no source."""
+    if at.setup.transmitter.modes.hold is None:
+        return
+    ends = {
+        name: collective_deg(at.chain, name, curve_of(mode, "pitch", _ENDS))[0]
+        for name, mode in at.modes
+    }
+    for end, word, way in ((0, "low", -1.0), (1, "high", 1.0)):
+        own = float(ends["hold"][end])
+        most = max(way * float(pitch[end]) for pitch in ends.values())
+        if most - way * own > _MISSED_DEG:
+            yield Finding(
+                severity="look",
+                path="transmitter.modes.hold.pitch_curve",
+                found=f"hold reaches {degrees(own)} with the stick {word}, another mode "
+                f"{degrees(way * most)}",
+                why="An autorotation needs all the pitch there is, to keep the head turning and "
+                "to stop the fall.",
+                fix=f"Let hold reach as far as the flying modes do with the stick {word}.",
+                device="transmitter",
+                rests_on="the exact chain",
+            )

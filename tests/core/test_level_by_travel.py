@@ -1,0 +1,120 @@
+"""Levelling the ends of the collective where the transmitter mixes: servo by servo, by travel."""
+
+import numpy as np
+import pytest
+
+from builds import document
+from mint_lever.bench import BenchRun, Entry
+from mint_lever.bench.mode import bench_mode
+from mint_lever.chain import Sticks, build_chain
+from mint_lever.procedure import aspects_changed
+from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+
+MIXES = "transmitter_mixes"
+
+
+def changed(setup, *changes):
+    return read_setup(apply_changes(setup.as_document(), list(changes)))
+
+
+def written(layout, reversed_servo=None, turned=False):
+    """What the pilot has written down: every horn the same."""
+    setup = with_arrangement(read_setup(document(layout)), MIXES)
+    changes = []
+    if reversed_servo is not None:
+        # Turned round in the channel, mounted the other way round: it moves as before.
+        changes.append(Change(f"transmitter.servo_channels.{reversed_servo}.reversed", True))
+        changes.append(Change(f"airframe.servos.{reversed_servo}.mounted", -1))
+    if turned:
+        mix = setup.transmitter.swash_mix
+        changes.append(Change("transmitter.swash_mix.collective", -mix.collective))
+        changes += [
+            Change(f"airframe.servos.{i}.mounted", -1) for i in range(len(setup.airframe.servos))
+        ]
+    return changed(setup, *changes)
+
+
+def real(setup, servo, arm_mm):
+    """The metal: one servo's horn ball is in another hole than was written down."""
+    return changed(setup, Change(f"airframe.servos.{servo}.arm_mm", arm_mm))
+
+
+def end(setup, stick):
+    pose = build_chain(setup).run(Sticks.at(stick), bench_mode(setup)).swash.pose
+    return (
+        np.array([pose.tilt_right_deg.item(), pose.tilt_forward_deg.item()]),
+        pose.height_mm.item(),
+    )
+
+
+def run_at(setup, places, metal):
+    """Level in the middle, and read at the ends named, to the gauge's last digit."""
+    reads = {"mid.right": 0.0, "mid.forward": 0.0}
+    for place, stick in places:
+        tilt, _ = end(metal, stick)
+        reads[f"{place}.right"], reads[f"{place}.forward"] = np.round(tilt, 1).tolist()
+    entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
+    return BenchRun(setup, entries)
+
+
+@pytest.mark.parametrize("servo", [0, 1, 2])
+@pytest.mark.parametrize("layout", ["three_120", "three_140", "three_90"])
+@pytest.mark.parametrize(("place", "stick"), [("high", 100.0), ("low", -100.0)])
+def test_travel_levels_an_end_and_leaves_middle_and_height(layout, servo, place, stick):
+    setup = written(layout, reversed_servo=1)
+    metal = real(setup, servo, 14.4)
+    before, height = end(metal, stick)
+    assert np.abs(before).max() > 0.5  # more than is workable
+    (action,) = run_at(setup, [(place, stick)], metal).advice("level").actions
+    assert action.device == "transmitter"
+    other = "low" if place == "high" else "high"
+    after, now = end(changed(metal, *action.changes), stick)
+    assert np.abs(after).max() <= 0.3
+    assert now == pytest.approx(height, abs=0.12)
+    # The middle and the other end are where they were.
+    for still, at in (("mid", 0.0), (other, -stick)):
+        assert end(changed(metal, *action.changes), at)[0] == pytest.approx(
+            end(metal, at)[0], abs=1e-6
+        ), still
+    assert set(action.keys) == {f"{place}.right", f"{place}.forward"}
+
+
+def test_a_collective_turned_round_uses_the_other_side_of_every_channel():
+    setup = written("three_120", turned=True)
+    metal = real(setup, 0, 14.4)
+    (action,) = run_at(setup, [("high", 100.0)], metal).advice("level").actions
+    assert {change.path.rsplit(".", 1)[1] for change in action.changes} == {"travel_low_pct"}
+    after, _ = end(changed(metal, *action.changes), 100.0)
+    assert np.abs(after).max() <= 0.3
+
+
+def test_where_servos_ride_on_the_collective_no_travel_levels_its_ends():
+    setup = written("single")
+    reads = {"mid.right": 0.0, "mid.forward": 0.0, "high.right": 0.8, "high.forward": 0.0}
+    entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
+    found = BenchRun(setup, entries).advice("level")
+    assert found.actions == ()
+
+
+def test_a_radio_with_finer_steps_comes_nearer():
+    left = {}
+    for step in (5.0, 0.5):
+        setup = changed(written("three_120"), Change("transmitter.travel_step_pct", step))
+        metal = real(setup, 0, 14.6)
+        (action,) = run_at(setup, [("high", 100.0)], metal).advice("level").actions
+        assert all(change.value % step == pytest.approx(0.0) for change in action.changes)
+        left[step] = np.hypot(*end(changed(metal, *action.changes), 100.0)[0])
+    assert left[0.5] < left[5.0]
+
+
+def test_a_servos_travel_undoes_only_the_end_it_works_at():
+    setup = written("three_120")
+    run = run_at(setup, [("low", -100.0), ("high", 100.0)], setup)
+    assert run.done("level")
+    path = "transmitter.servo_channels.1.travel_high_pct"
+    later = changed(setup, Change(path, 96.0))
+    assert "level_trim" in aspects_changed(setup, later)
+    after = BenchRun(later, run.entries)
+    assert not after.done("level")
+    held = {e.key for e in run.entries if after.held("level", e.key)}
+    assert held == {"mid.right", "mid.forward", "low.right", "low.forward"}
