@@ -12,6 +12,7 @@ from hangar.api import DraftOut, draft_out
 from hangar.services import edit_draft
 from levers.chains import chain_of
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.modes.curve_points import add_point, remove_point
 from mint_lever.modes.drawn import Which, curve_in, drawn_mode
 from mint_lever.modes.pitch_degrees import changes_to
 from mint_lever.modes.taken_over import What, leave_out, take_over
@@ -81,6 +82,16 @@ class CarriedOut(BaseModel):
     at_pct: float
     rms_pct: float
     proven: bool
+
+
+class OnePoint(Schema):
+    """A point of a curve, by its number from 0, to be taken out or to have one put in after it."""
+
+    version: int
+    mode: ModeName
+    which: Which
+    index: int
+    put_in: bool
 
 
 class TakenOver(Schema):
@@ -185,6 +196,16 @@ def left_out(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> 
     """Take a mode out of this helicopter."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
     changes = leave_out(setup, given.mode)
+    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
+    return draft_out(edited.helicopter)
+
+
+@router.post("/{helicopter_id}/modes/point", response=DraftOut)
+def one_point(request: HttpRequest, helicopter_id: uuid.UUID, given: OnePoint) -> DraftOut:
+    """Put a point into a curve after another, on the curve, or take one out."""
+    mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)
+    make = add_point if given.put_in else remove_point
+    changes = make(mode, given.mode, given.which, given.index)
     edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
     return draft_out(edited.helicopter)
 

@@ -81,6 +81,24 @@ def test_points_move_by_arrow_keys_and_by_dragging(page, modes):
     expect(point(page, 100)).to_have_attribute("aria-valuenow", f"{held:g}")
 
 
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_point_is_put_in_and_taken_out_by_key_and_by_thumb(page, modes, size):
+    wide(page, *size)
+    point(page, 75).focus()
+    page.keyboard.press("Insert")
+    expect(page.locator("g[role=slider]")).to_have_count(6)
+    expect(point(page, 88)).to_have_attribute("aria-valuenow", "87.5")  # on the line as it was
+    page.get_by_label("Point 5, value", exact=True).focus()
+    page.get_by_role("button", name="take it out").click()
+    expect(page.locator("g[role=slider]")).to_have_count(5)
+    page.get_by_label("Point 1, value", exact=True).focus()
+    expect(page.get_by_role("button", name="take it out")).to_be_disabled()
+    point(page, 100).focus()
+    page.keyboard.press("Delete")
+    told = page.get_by_role("region", name="Normal, pitch curve").get_by_role("alert")
+    expect(told).to_contain_text("a point between the first and the last")
+
+
 def test_a_curve_takes_other_points_with_what_it_costs_and_a_throttle_shape(page, modes):
     point(page, 50).focus()
     page.keyboard.press("PageUp")

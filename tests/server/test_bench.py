@@ -347,3 +347,28 @@ def test_a_document_from_before_a_setting_existed_can_still_be_edited(tab):
     body = {"version": 1, "changes": [change]}
     answer = tab.send("PATCH", f"/api/helicopters/{made['id']}/draft", body)
     assert answer.status_code == 200, answer.content
+
+
+def test_the_simulated_unit_remembers_what_it_was_taught(tab, table, helicopter):
+    body = {"version": table.now["version"], "arrangement": "transmitter_mixes_unit_behind"}
+    tab.send("POST", f"/api/helicopters/{helicopter['id']}/draft/rebuild", body)
+    table.see()
+    practise(table)
+
+    def take(key):
+        taken = tab.send(
+            "POST", f"{table.path}/simulated/take", {"step": "teach_throws", "key": key}
+        )
+        return taken.json()["value"]
+
+    ends = [
+        f"shown.{f}.{end}" for f in ("collective", "aileron", "elevator") for end in ("low", "high")
+    ]
+    assert take(ends[0]) is None  # nothing was taught yet
+    for function in ("collective", "aileron", "elevator"):
+        assert take(function) is True
+    first = [abs(take(key)) for key in ends]
+    assert 100.0 <= max(first) <= 126.0  # one stick was moved in haste, the first time
+    for function in ("collective", "aileron", "elevator"):
+        take(function)
+    assert [abs(take(key)) for key in ends] == [100.0] * 6

@@ -106,6 +106,23 @@ def test_a_curve_is_carried_over_with_its_error_and_throttle_shapes_are_made(tab
     ] == [{"path": "middle", "found": "120", "allowed": "0 to 100 %"}]
 
 
+def test_a_point_is_put_in_taken_out_and_refused_by_name(tab, path):
+    body = {"version": version(tab, path), "mode": "normal", "which": "pitch"}
+    made = tab.send("POST", f"{path}/modes/point", {**body, "index": 3, "put_in": True}).json()
+    normal = made["document"]["transmitter"]["modes"]["normal"]
+    assert normal["pitch_curve"] == [0, 25, 50, 75, 87.5, 100]
+    assert normal["pitch_curve_at"] == [0, 25, 50, 75, 87.5, 100]
+    body["version"] = made["version"]
+    left = tab.send("POST", f"{path}/modes/point", {**body, "index": 4, "put_in": False}).json()
+    normal = left["document"]["transmitter"]["modes"]["normal"]
+    assert normal["pitch_curve"] == [0, 25, 50, 75, 100]
+    assert normal["pitch_curve_at"] is None
+    body["version"] = left["version"]
+    refused = tab.send("POST", f"{path}/modes/point", {**body, "index": 0, "put_in": False})
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "index"
+
+
 def test_a_question_with_a_word_for_a_number_is_refused_by_its_name(tab, path):
     query = f"version={version(tab, path)}&before=normal&after=hover&collective=lots"
     refused = tab.get(f"{path}/switch?{query}")

@@ -111,6 +111,23 @@ export class Editor {
     );
   }
 
+  /** One point of a curve more, after another and on the curve, or that one taken out. */
+  onePoint(
+    mode: ModeName,
+    which: "pitch" | "throttle",
+    index: number,
+    way: "put in after" | "take out",
+  ): Promise<Problem | null> {
+    return this.run((version) =>
+      answer(
+        client.POST("/api/helicopters/{helicopter_id}/modes/point", {
+          params: { path: { helicopter_id: this.id } },
+          body: { version, mode, which, index, put_in: way === "put in after" },
+        }),
+      ),
+    );
+  }
+
   /** A mode, or a part of it, like another one; like a plain one without a source. */
   takeOver(
     mode: ModeName,

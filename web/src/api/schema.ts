@@ -792,6 +792,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/modes/point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Point
+         * @description Put a point into a curve after another, on the curve, or take one out.
+         */
+        post: operations["modes_api_one_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/modes/carried-over": {
         parameters: {
             query?: never;
@@ -3174,6 +3194,28 @@ export interface components {
             mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
         };
         /**
+         * OnePoint
+         * @description A point of a curve, by its number from 0, to be taken out or to have one put in after it.
+         */
+        OnePoint: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "pitch" | "throttle";
+            /** Index */
+            index: number;
+            /** Put In */
+            put_in: boolean;
+        };
+        /**
          * CarriedOut
          * @description The new points, how far the new curve strays from the old, and whether none strays less.
          */
@@ -4424,6 +4466,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["LeftOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    modes_api_one_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnePoint"];
             };
         };
         responses: {

@@ -92,6 +92,8 @@ function Keys() {
     ["Ctrl S", "save as revision"],
     ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
     ["Enter, Esc in a field", "keep what you typed, put back what was"],
+    ["↑ ↓, Page, Home, End on a point", "move it by 1, by 5, to its ends; with Shift by 0.1"],
+    ["Ins, Del on a point", "one point more after it, take it out"],
     ["U", "the audit of this helicopter"],
     ["A", "on the bench: do what is advised"],
     ["G", "on the bench: read or look at the simulated model"],

@@ -69,7 +69,7 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
       <div className="mt-0.5 flex items-center gap-1.5">
         <input
           id={id}
-          className="field figure w-full max-w-24 text-right text-base"
+          className={`field figure w-full max-w-24 text-right text-base ${compact ? "min-h-8 px-1.5 py-0" : ""}`}
           inputMode="decimal"
           autoComplete="off"
           data-path={setting.path}

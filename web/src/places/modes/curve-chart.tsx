@@ -21,12 +21,15 @@ type Props = {
   high: number;
   /** Move a point while it is held; ``done`` when it is let go or nudged by key. */
   onMove?: (index: number, percent: number, done: boolean) => void;
+  /** One point more after a point, or that point taken out. */
+  onPoint?: (index: number, way: "put in after" | "take out") => void;
 };
 
 const EDGE = { left: 34, right: 40, top: 10, bottom: 20 };
 const SMALL = { left: 32, right: 10, top: 5, bottom: 14 };
 
-export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: Props) {
+export function CurveChart(props: Props) {
+  const { curve, label, degrees, live, wide, high, onMove, onPoint } = props;
   const small = !onMove;
   const edge = small ? SMALL : EDGE;
   const x = scaleLinear([0, 100], [edge.left, wide - edge.right]);
@@ -60,7 +63,7 @@ export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: 
           </text>
           {!(small && (degrees || tick % 50 !== 0)) && (
             <text
-              x={degrees ? wide - edge.right + 9 : edge.left - 4}
+              x={degrees ? wide - edge.right + 9 : edge.left - (small ? 4 : 9)}
               y={y(tick) + 3.5}
               textAnchor={degrees ? "start" : "end"}
               className="figure fill-faint text-[10px]"
@@ -86,7 +89,7 @@ export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: 
               strokeWidth={mark.deg === 0 ? 1 : 0.7}
             />
             <text
-              x={edge.left - 4}
+              x={edge.left - (small ? 4 : 9)}
               y={y(mark.pct) + 3.5}
               textAnchor="end"
               className="figure fill-faint text-[10px]"
@@ -117,6 +120,7 @@ export function CurveChart({ curve, label, degrees, live, wide, high, onMove }: 
             label={`${label} at stick ${shown(curve.at[i], 0)} %`}
             read={(top) => y.invert(top)}
             onMove={onMove}
+            onPoint={onPoint}
           />
         ))}
       <LivePoint curve={curve} x={x} y={y} acts={live} />
@@ -134,9 +138,11 @@ type PointProps = {
   says: string;
   read: (top: number) => number;
   onMove: (index: number, percent: number, done: boolean) => void;
+  onPoint: Props["onPoint"];
 };
 
-function Point({ index, x, y, foot, percent, label, says, read, onMove }: PointProps) {
+function Point(props: PointProps) {
+  const { index, x, y, foot, percent, label, says, read, onMove, onPoint } = props;
   const held = useRef<{ top: number; high: number; view: number } | null>(null);
   const at = (clientY: number) => {
     const grip = held.current;
@@ -151,6 +157,7 @@ function Point({ index, x, y, foot, percent, label, says, read, onMove }: PointP
     <g
       role="slider"
       tabIndex={0}
+      data-point={index}
       aria-label={label}
       aria-orientation="vertical"
       aria-valuemin={0}
@@ -186,6 +193,8 @@ function Point({ index, x, y, foot, percent, label, says, read, onMove }: PointP
         else if (event.key === "PageDown") nudge(-5);
         else if (event.key === "Home") nudge(-100);
         else if (event.key === "End") nudge(100);
+        else if (event.key === "Insert") onPoint?.(index, "put in after");
+        else if (event.key === "Delete") onPoint?.(index, "take out");
         else return;
         event.preventDefault();
         event.stopPropagation();

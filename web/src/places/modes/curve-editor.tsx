@@ -1,12 +1,13 @@
 /** One curve open: drawn large, its points in a table, what can be done to it. */
 import { useEffect, useMemo, useState } from "react";
-import type { Draft, ModeName, Setup } from "@/api/client";
+import type { Draft, ModeName, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
 import { useNarrow } from "@/look/narrow";
 import { Follower } from "@/parts/levers/follower";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
+import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { CurveTools } from "./curve-tools";
@@ -29,13 +30,24 @@ export function CurveEditor(props: Props) {
   const { draft, curve, mode, which, hover, others, editor, children } = props;
   const own = ownOf(draft.document, mode, which);
   const { shownCurve, move } = useDrawing({ draft, curve, mode, which, editor, ...own });
+  const last = curve.points.length - 1;
+  // The point worked on last, by its own handle or in the table.
+  const [touched, setTouched] = useState(1);
+  const chosen = Math.min(touched, last);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const onPoint = async (index: number, way: "put in after" | "take out") =>
+    setProblem(await editor.onePoint(mode, which, index, way));
   const at = useLever("mode");
   const narrow = useNarrow();
   const name = `${MODE_NAMES[mode]}, ${which} curve`;
   return (
     <section
       aria-label={name}
-      className="grid gap-x-5 gap-y-3 md:grid-cols-[1fr_15.5rem] xl:grid-cols-[1fr_15.5rem_18rem]"
+      onFocusCapture={(event) => {
+        const point = event.target.closest("[data-point]")?.getAttribute("data-point");
+        if (point) setTouched(Number(point));
+      }}
+      className="grid gap-x-5 gap-y-3 md:grid-cols-[1fr_17.5rem] xl:grid-cols-[1fr_17.5rem_18rem]"
     >
       <div className="min-w-0 md:col-span-2 xl:col-span-1">
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -62,13 +74,17 @@ export function CurveEditor(props: Props) {
           wide={narrow ? 350 : 560}
           high={narrow ? 230 : 165}
           onMove={move}
+          onPoint={onPoint}
         />
+        {problem && <ProblemNote problem={problem} />}
       </div>
       <PointTable
         curve={shownCurve}
         mode={mode}
         which={which}
         free={own.at !== undefined}
+        chosen={chosen}
+        onPoint={onPoint}
         editor={editor}
       />
       <div className="grid content-start gap-4">

@@ -86,7 +86,7 @@ function TakeOver({ mode, which, others, editor }: Props) {
   );
 }
 
-const COUNTS = [2, 3, 4, 5, 6, 7, 9, 11, 13, 17];
+const COUNTS = Array.from({ length: 16 }, (_, i) => i + 2);
 
 /** The curve as another radio has it: seen first with what it costs, then used. */
 function CarryOverForm({ id, version, mode, which, line, editor, base }: Props & { base: string }) {

@@ -11,10 +11,13 @@ type Props = {
   mode: ModeName;
   which: Which;
   free: boolean;
+  /** The point worked on last. */
+  chosen: number;
+  onPoint: (index: number, way: "put in after" | "take out") => void;
   editor: Editor;
 };
 
-export function PointTable({ curve, mode, which, free, editor }: Props) {
+export function PointTable({ curve, mode, which, free, chosen, onPoint, editor }: Props) {
   const base = `transmitter.modes.${mode}.${which}_curve`;
   const last = curve.points.length - 1;
   return (
@@ -29,7 +32,7 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
       <tbody>
         {curve.points.map((value, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the curve
-          <tr key={i}>
+          <tr key={i} data-point={i} className={i === chosen ? "bg-wash" : ""}>
             <td className="pr-1 align-top">
               {free && i > 0 && i < last ? (
                 <Cell
@@ -40,7 +43,7 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
                   editor={editor}
                 />
               ) : (
-                <span className="figure block pt-2 text-sm whitespace-nowrap">
+                <span className="figure block pt-1.5 text-sm whitespace-nowrap">
                   {shown(curve.at[i], 0)} %
                 </span>
               )}
@@ -69,7 +72,45 @@ export function PointTable({ curve, mode, which, free, editor }: Props) {
           </tr>
         ))}
       </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={3} className="pt-0.5">
+            <PointKeys
+              chosen={chosen}
+              last={last}
+              stick={shown(curve.at[chosen], 0)}
+              onPoint={onPoint}
+            />
+          </td>
+        </tr>
+      </tfoot>
     </table>
+  );
+}
+
+type KeyProps = Pick<Props, "chosen" | "onPoint"> & { last: number; stick: string };
+
+function PointKeys({ chosen, last, stick, onPoint }: KeyProps) {
+  return (
+    <div className="flex items-center gap-1.5 text-xs">
+      <span className="mr-auto">at {stick} %</span>
+      <button
+        type="button"
+        className="key min-h-7 px-2 py-0 text-xs"
+        disabled={chosen >= last}
+        onClick={() => onPoint(chosen, "put in after")}
+      >
+        add one after
+      </button>
+      <button
+        type="button"
+        className="key min-h-7 px-2 py-0 text-xs"
+        disabled={chosen <= 0 || chosen >= last}
+        onClick={() => onPoint(chosen, "take out")}
+      >
+        take it out
+      </button>
+    </div>
   );
 }
 
