@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from mint_lever.setup.transmitter import Channel, Rate
@@ -79,6 +79,7 @@ def test_the_ring_never_lets_more_through_and_keeps_the_direction(aileron, eleva
     st.lists(st.floats(0, 100), min_size=2, max_size=17),
     st.sampled_from(["straight", "smooth"]),
 )
+@example([0.0, 0.0, 2.2e-309], "smooth")  # a step so small that its inverse is none
 def test_a_curve_passes_its_points_and_never_overshoots_them(points, shape):
     at = np.linspace(0, 100, len(points))
     assert curve(points, at, shape) == pytest.approx(points, abs=1e-9)

@@ -61,7 +61,7 @@ def monotone_slopes(y: Array, width: Array) -> Array:
     w_before = 2 * width[1:] + width[:-1]
     w_after = width[1:] + 2 * width[:-1]
     turns = before * after <= 0
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         mean = (w_before + w_after) / (w_before / before + w_after / after)
     inside = np.where(turns, 0.0, mean)
     first = _end_slope(step[..., 0], step[..., 1], width[0], width[1])

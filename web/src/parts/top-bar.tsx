@@ -92,7 +92,7 @@ function Keys() {
     ["Ctrl S", "save as revision"],
     ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
     ["Enter, Esc in a field", "keep what you typed, put back what was"],
-    ["↑ ↓, Page, Home, End on a point", "move it by 1, by 5, to its ends; with Shift by 0.1"],
+    ["↑ ↓ on a point", "move it by 1 %, with Shift by 0.1, with Page by 5"],
     ["Ins, Del on a point", "one point more after it, take it out"],
     ["U", "the audit of this helicopter"],
     ["A", "on the bench: do what is advised"],
