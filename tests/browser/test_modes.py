@@ -1,6 +1,7 @@
 """Modes, audit, channels and the plugged-in controller in the real interface."""
 
 import re
+from urllib.parse import parse_qs, urljoin, urlparse
 
 import pytest
 from playwright.sync_api import expect
@@ -242,9 +243,15 @@ def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
     page.get_by_role("button", name=re.compile("^Audit 6 findings")).wait_for()
     page.get_by_role("button", name="Undo").click()
     page.get_by_role("button", name=re.compile("^Audit 7 findings")).click()
-    # A finding leads to the setting it names.
+    # A finding leads to the setting it names, on whichever place, with the focus on it.
     sheet.locator("[data-rule=gain_sign]").get_by_role("link", name="Show the setting").click()
-    expect(page.get_by_role("region", name="Normal, pitch curve")).to_be_visible()
+    expect(page.locator("[data-path$='normal.tail_gain_pct']")).to_be_focused()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.wait_for_url(lambda address: "setting=" not in address)
+    page.get_by_role("button", name=re.compile("^Audit 7 findings")).click()
+    rated = sheet.locator("[data-rule=frame_rate_against_rating]")
+    rated.get_by_role("link", name="Show the setting").click()
+    expect(page.locator("[data-path='unit.frame_rate_hz']")).to_be_focused()
     # And the hangar leads to the audit, which has an address of its own.
     page.get_by_role("link", name="Hangar").click()
     page.get_by_role("button", name="More for Sorrel 690").click()
@@ -278,6 +285,27 @@ def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
     ).wait_for()
     page.locator("[data-act='end.elevator.low']").click()
     expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+
+
+@pytest.mark.parametrize("name", ["Yarrow 570", "Tansy 380", "Marjoram 450"])
+def test_every_finding_of_the_fleet_leads_to_its_own_field(page, demo, name):
+    page.get_by_role("link", name=name).click()
+    page.get_by_role("link", name="Path").click()
+    page.get_by_role("button", name=re.compile("^Audit [0-9]")).click()
+    sheet = page.get_by_role("dialog", name=f"Audit of {name}")
+    sheet.locator("[data-rule]").first.wait_for()
+    found = sheet.get_by_role("link", name="Show the setting").evaluate_all(
+        "(links) => links.map((link) => link.getAttribute('href'))"
+    )
+    assert len(found) >= 3
+    for address in found:
+        path = parse_qs(urlparse(address).query)["setting"][0]
+        page.goto(urljoin(page.url, address))
+        page.wait_for_function(
+            "(path) => document.activeElement?.closest('[data-path]')?.dataset.path"
+            ".startsWith(path)",
+            arg=path,
+        )
 
 
 def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):

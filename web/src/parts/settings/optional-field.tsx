@@ -13,6 +13,7 @@ export function OptionalField({ setting, value, editor }: Props) {
         <span className="block text-sm leading-tight">{label}</span>
         <button
           type="button"
+          data-path={path}
           className="key mt-0.5 w-full px-1 text-sm text-faint"
           onClick={() => editor.edit([{ path, value: setting.usual ?? 0 }])}
         >

@@ -10,6 +10,7 @@ export function AbsentMode({ mode, others, shown, editor }: Props) {
   return (
     <section
       aria-label={name}
+      data-path={`transmitter.modes.${mode}`}
       className={`grid min-w-0 content-start gap-2 border-rule px-2 pt-1.5 pb-2 ${shown ? "" : "max-sm:hidden"}`}
     >
       <h2 className="text-faint">{name}</h2>

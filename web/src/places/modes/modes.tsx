@@ -11,6 +11,7 @@ import { PlaceLinks } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { useShownSetting } from "@/parts/settings/use-shown-setting";
 import { TopBar } from "@/parts/top-bar";
 import { AbsentMode } from "./absent-mode";
 import { CurveEditor } from "./curve-editor";
@@ -53,6 +54,7 @@ function OpenModes({ draft }: { draft: Draft }) {
   const editor = useEditor(draft.id);
   const modes = useModes(draft.id, draft.version);
   useLeverKeys();
+  useShownSetting();
   const names = EVERY.filter((name) => draft.document.transmitter?.modes?.[name]);
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">

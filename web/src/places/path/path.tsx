@@ -14,6 +14,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { type StageName, stagesOf } from "@/parts/settings/stages";
+import { useShownSetting } from "@/parts/settings/use-shown-setting";
 import { TopBar } from "@/parts/top-bar";
 import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
@@ -62,6 +63,7 @@ function OpenPath({ draft }: { draft: Draft }) {
   const live = useLive(draft.id, draft.version, view);
   const { f, stage, shows, open } = useOpen(draft.document.arrangement);
   useLeverKeys();
+  useShownSetting();
   const mode = useLever("mode");
   const setup = draft.document;
   const has = (name: ModeName) => Boolean(setup.transmitter?.modes?.[name]);

@@ -11,6 +11,7 @@ export function LayoutField({ setup, editor }: Props) {
   const now = setup.airframe.swash.layout;
   return (
     <ShapeField
+      path="airframe.swash.layout"
       label="Layout, fills in the balls"
       value={now}
       options={Object.entries(LAYOUTS).filter(([name]) => name !== "custom" || name === now)}
@@ -22,6 +23,7 @@ export function LayoutField({ setup, editor }: Props) {
 export function BladesField({ setup, editor }: Props) {
   return (
     <ShapeField
+      path="airframe.head.blades"
       label="Blades"
       value={String(setup.airframe.head.blades)}
       options={["2", "3", "4", "5", "6"].map((count) => [count, count])}
@@ -33,6 +35,7 @@ export function BladesField({ setup, editor }: Props) {
 export function ArrangementField({ setup, editor }: Props) {
   return (
     <ShapeField
+      path="arrangement"
       label="Which device mixes"
       value={setup.arrangement}
       options={Object.entries(ARRANGEMENTS)}
@@ -42,13 +45,14 @@ export function ArrangementField({ setup, editor }: Props) {
 }
 
 type FieldProps = {
+  path: string;
   label: string;
   value: string;
   options: string[][];
   choose: (value: string) => Promise<Problem | null>;
 };
 
-function ShapeField({ label, value, options, choose }: FieldProps) {
+function ShapeField({ path, label, value, options, choose }: FieldProps) {
   const id = useId();
   const [problem, setProblem] = useState<Problem | null>(null);
   return (
@@ -58,6 +62,7 @@ function ShapeField({ label, value, options, choose }: FieldProps) {
       </label>
       <select
         id={id}
+        data-path={path}
         className="field mt-0.5 w-full"
         value={value}
         onChange={async (event) => setProblem(await choose(event.target.value))}

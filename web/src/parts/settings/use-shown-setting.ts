@@ -1,0 +1,48 @@
+/** Puts the focus on the setting an address names (``setting``), once it is on the page. */
+import { useEffect } from "react";
+import { useSearchParams } from "react-router";
+
+const LOOK_MS = 60;
+const LOOKS = 50;
+/** A sheet that closes gives the focus back to its key a moment later: it is taken again. */
+const SETTLED = 5;
+
+export function useShownSetting() {
+  const [search, setSearch] = useSearchParams();
+  const path = search.get("setting");
+  useEffect(() => {
+    if (!path) return;
+    let looks = 0;
+    let held = 0;
+    const look = setInterval(() => {
+      looks += 1;
+      const field = fieldOf(path);
+      if (field && document.activeElement === field) held += 1;
+      else if (field) {
+        field.scrollIntoView({ block: "center" });
+        field.focus({ preventScroll: true });
+      }
+      if (held < SETTLED && looks < LOOKS) return;
+      clearInterval(look);
+      setSearch(
+        (now) => {
+          const next = new URLSearchParams(now);
+          next.delete("setting");
+          return next;
+        },
+        { replace: true },
+      );
+    }, LOOK_MS);
+    return () => clearInterval(look);
+  }, [path, setSearch]);
+}
+
+/** The setting's own field, else the first one inside it. */
+function fieldOf(path: string): HTMLElement | null {
+  const name = CSS.escape(path);
+  const found =
+    document.querySelector<HTMLElement>(`[data-path=${name}]`) ??
+    document.querySelector<HTMLElement>(`[data-path^=${CSS.escape(`${path}.`)}]`);
+  if (!found || found.tabIndex >= 0) return found;
+  return found.querySelector<HTMLElement>("[data-state=on]") ?? found.querySelector("button");
+}
