@@ -1,4 +1,5 @@
 /** The ribbon: the chain from stick to blade with the live value at every stage. */
+import { useEffect, useRef } from "react";
 import type { FunctionName, Setup } from "@/api/client";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
@@ -17,8 +18,18 @@ const WIDE = new Set<StageName>(["servos", "horns"]);
 
 export function Ribbon({ live, function: f, arrangement, open, onOpen }: Props) {
   const stages = stagesOf(f, arrangement);
+  const ribbon = useRef<HTMLElement>(null);
+  // A narrow screen shows a part of the ribbon: the part with the open stage.
+  useEffect(() => {
+    const at = ribbon.current?.querySelector(`[data-stage=${open}]`)?.parentElement;
+    if (!ribbon.current || !at) return;
+    ribbon.current.scrollTo({
+      left: at.offsetLeft - (ribbon.current.clientWidth - at.clientWidth) / 2,
+    });
+  }, [open]);
   return (
     <nav
+      ref={ribbon}
       aria-label="From stick to blade"
       className="moving shrink-0 overflow-x-auto border-b-2 border-ink bg-sheet"
     >
