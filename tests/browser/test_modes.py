@@ -1,22 +1,13 @@
-"""Modes, audit, channels and the plugged-in controller in the real interface."""
+"""Modes in the real interface: curves, points, rates, whole modes, the switch."""
 
 import re
-from urllib.parse import parse_qs, urljoin, urlparse
 
 import pytest
 from playwright.sync_api import expect
 
+from hands import put, wide
+
 KEPT = re.compile("all kept")
-# A transmitter as a game controller, simulated: the test moves its axes.
-CONTROLLER = """
-  window.__axes = null;
-  navigator.getGamepads = () =>
-    [window.__axes && { id: 'simulated transmitter', connected: true, axes: window.__axes }];
-"""
-
-
-def wide(page, width, height):
-    page.set_viewport_size({"width": width, "height": height})
 
 
 @pytest.fixture
@@ -30,15 +21,6 @@ def modes(page, new_pilot, setup_file, import_file):
 
 def point(page, stick, curve="Pitch"):
     return page.get_by_role("slider", name=f"{curve} at stick {stick} %", exact=True)
-
-
-def put(page, label, text):
-    field = page.get_by_label(label, exact=True)
-    field.focus()
-    page.keyboard.press("Control+a")
-    page.keyboard.type(text)
-    page.keyboard.press("Enter")
-    return field
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
@@ -225,154 +207,6 @@ def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, siz
     expect(live.first).not_to_have_attribute("cx", before)
     page.get_by_role("radio", name="Hold").click()
     expect(panel).to_contain_text("Danger: Out of hold")
-
-
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
-def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
-    wide(page, *size)
-    page.get_by_role("link", name="Tansy 380").click()
-    page.get_by_role("button", name=re.compile("^Audit 7 findings")).wait_for()
-    page.keyboard.press("u")
-    sheet = page.get_by_role("dialog", name="Audit of Tansy 380")
-    first = sheet.locator("[data-rule=power_up_mode]")
-    expect(first).to_contain_text("powers up in idle-up 1")
-    axe("the audit")
-    first.get_by_role("button", name="Fix it in the draft").click()
-    expect(first).to_have_count(0)
-    page.keyboard.press("Escape")
-    page.get_by_role("button", name=re.compile("^Audit 6 findings")).wait_for()
-    page.get_by_role("button", name="Undo").click()
-    page.get_by_role("button", name=re.compile("^Audit 7 findings")).click()
-    # A finding leads to the setting it names, on whichever place, with the focus on it.
-    sheet.locator("[data-rule=gain_sign]").get_by_role("link", name="Show the setting").click()
-    expect(page.locator("[data-path$='normal.tail_gain_pct']")).to_be_focused()
-    expect(page.get_by_role("dialog")).to_have_count(0)
-    page.wait_for_url(lambda address: "setting=" not in address)
-    page.get_by_role("button", name=re.compile("^Audit 7 findings")).click()
-    rated = sheet.locator("[data-rule=frame_rate_against_rating]")
-    rated.get_by_role("link", name="Show the setting").click()
-    expect(page.locator("[data-path='unit.frame_rate_hz']")).to_be_focused()
-    # And the hangar leads to the audit, which has an address of its own.
-    page.get_by_role("link", name="Hangar").click()
-    page.get_by_role("button", name="More for Sorrel 690").click()
-    page.get_by_role("menuitem", name="Audit").click()
-    expect(page.get_by_role("dialog", name="Audit of Sorrel 690")).to_contain_text("agree as they")
-    page.reload()
-    expect(page.get_by_role("dialog", name="Audit of Sorrel 690")).to_be_visible()
-
-
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
-def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
-    wide(page, *size)
-    page.get_by_role("button", name="New helicopter").click()
-    page.get_by_label("Name").fill("Borage 420")
-    page.get_by_role("button", name="Put it in the hangar").click()
-    page.get_by_role("link", name="Bench").click()
-    page.get_by_role("button", name="Start the run").click()
-    page.get_by_role("button", name="Pause").wait_for()
-    for _ in range(page.locator("[data-question]").count()):
-        said = page.locator("[data-question][aria-pressed=true]").get_attribute("data-question")
-        page.keyboard.press("y")
-        expect(page.locator(f"[data-question='{said}'][aria-pressed=true]")).to_have_count(0)
-    page.locator("[data-next]").wait_for()
-    page.goto(page.url.split("?")[0] + "?step=arrival")
-    page.locator("[data-question='elevator.low']").click()
-    page.keyboard.type("-96")
-    page.keyboard.press("Enter")
-    # F26, common practice, no source: 96 % seen at 100 % travel wants 104 %.
-    page.get_by_text(
-        re.compile("Set the elevator channel's travel .* from 100 to 104 %")
-    ).wait_for()
-    page.locator("[data-act='end.elevator.low']").click()
-    expect(page.get_by_role("button", name="Undo")).to_be_enabled()
-
-
-@pytest.mark.parametrize("name", ["Yarrow 570", "Tansy 380", "Marjoram 450"])
-def test_every_finding_of_the_fleet_leads_to_its_own_field(page, demo, name):
-    page.get_by_role("link", name=name).click()
-    page.get_by_role("link", name="Path").click()
-    page.get_by_role("button", name=re.compile("^Audit [0-9]")).click()
-    sheet = page.get_by_role("dialog", name=f"Audit of {name}")
-    sheet.locator("[data-rule]").first.wait_for()
-    found = sheet.get_by_role("link", name="Show the setting").evaluate_all(
-        "(links) => links.map((link) => link.getAttribute('href'))"
-    )
-    assert len(found) >= 3
-    for address in found:
-        path = parse_qs(urlparse(address).query)["setting"][0]
-        page.goto(urljoin(page.url, address))
-        page.wait_for_function(
-            "(path) => document.activeElement?.closest('[data-path]')?.dataset.path"
-            ".startsWith(path)",
-            arg=path,
-        )
-
-
-def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):
-    page.get_by_role("link", name="Tansy 380").click()
-    page.get_by_role("link", name="Path").click()
-    page.get_by_role("button", name="Channels", exact=True).click()
-    page.locator("[data-stage=mixes]").click()
-    page.get_by_role("button", name="Add a mix").click()
-    page.get_by_label("Takes from").select_option("aileron")
-    expect(page.get_by_label("Takes from")).to_have_value("aileron")
-    put(page, "Above its centre", "100")
-    page.get_by_role("checkbox", name="Hold").click()
-    expect(page.get_by_role("checkbox", name="Hold")).to_be_checked()
-    page.get_by_role("radio", name="Hold").click()
-    for key in ["t", "f"]:
-        for _ in range(20):
-            page.keyboard.press(key)
-    rudder = page.locator("[data-channel=rudder]")
-    # F3, common practice, no source: 200 % asked, the limit of 135 % holds it.
-    expect(rudder.locator("[data-station=mixed]")).to_have_text("+200.0")
-    expect(rudder.locator("[data-station=limited]")).to_contain_text("+135.0")
-    expect(rudder).to_contain_text("held")
-    axe("the channel monitor")
-
-
-def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
-    page.get_by_role("link", name="Marjoram 450").click()
-    expect(page.locator("[data-step=teach_throws]")).to_be_visible()
-    page.get_by_role("link", name="Path").click()
-    page.locator("[data-stage=gain]").click()
-    page.locator("[data-path='transmitter.swash_mix.elevator']").fill("-54")
-    page.keyboard.press("Enter")
-    expect(page.get_by_text("draft after revision 1, all kept")).to_be_visible()
-    page.locator("[data-stage=stick]").click()
-    page.get_by_label("Which device mixes").select_option("unit mixes")
-    expect(page.locator("[data-stage=arrival]")).to_be_visible()
-    axe("the arrangement moved")
-
-
-def test_a_plugged_in_transmitter_moves_the_levers_and_may_be_pulled_out(page, demo):
-    page.add_init_script(CONTROLLER)
-    page.reload()
-    page.get_by_role("link", name="Sorrel 690").click()
-    page.get_by_role("link", name="Path").click()
-    page.get_by_role("button", name="Controller, none plugged in").click()
-    expect(page.get_by_role("dialog")).to_contain_text("No controller is plugged in")
-    page.evaluate("window.__axes = [0, 0.05, 0, 0]")
-    page.get_by_role("button", name="Learn aileron").click()
-    for asked, axes in (
-        ("Let all sticks rest", "[0, 0.05, 0, 0]"),
-        ("Hold aileron full right", "[0, 0.9, 0, 0]"),
-        ("Hold aileron full left", "[0, -0.8, 0, 0]"),
-    ):
-        page.get_by_text(asked).wait_for()
-        page.evaluate(f"window.__axes = {axes}")
-        page.get_by_role("button", name="Take it").click()
-    expect(page.get_by_role("dialog")).to_contain_text("axis 2")
-    page.keyboard.press("Escape")
-    page.evaluate("window.__axes = [0, 0.9, 0, 0]")
-    stick = page.locator("[data-value=stick]")
-    page.get_by_role("button", name="Aileron", exact=True).click()
-    expect(stick).to_contain_text("+100")
-    page.evaluate("window.__axes = null")
-    page.get_by_role("button", name="Controller, none plugged in").wait_for()
-    expect(stick).to_contain_text("+100")
-    page.keyboard.press("c")
-    expect(stick).to_contain_text("0")
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (768, 1024), (390, 844)])

@@ -6,6 +6,7 @@ import type { Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
 import { DeviceTag } from "@/parts/settings/devices";
+import type { Asked } from "@/parts/settings/use-shown-setting";
 import { placeOf } from "@/parts/settings/where";
 import { SeverityMark } from "./severity";
 
@@ -35,7 +36,11 @@ export function FindingItem({ id, finding, editor }: Props) {
             Fix it in the draft
           </button>
         )}
-        <Link to={placeOf(id, finding.path)} className="key min-h-8 text-sm">
+        <Link
+          to={placeOf(id, finding.path)}
+          state={{ setting: finding.path } satisfies Asked}
+          className="key min-h-8 text-sm"
+        >
           Show the setting
         </Link>
       </div>

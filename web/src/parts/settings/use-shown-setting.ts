@@ -1,6 +1,9 @@
-/** Puts the focus on the setting an address names (``setting``), once it is on the page. */
+/** Puts the focus on the setting that was asked to be shown, once it is on the page. */
 import { useEffect } from "react";
-import { useSearchParams } from "react-router";
+import { useLocation } from "react-router";
+
+/** What a link to a setting's place takes along; it stays out of the address. */
+export type Asked = { setting: string };
 
 const LOOK_MS = 60;
 const LOOKS = 50;
@@ -8,8 +11,9 @@ const LOOKS = 50;
 const SETTLED = 5;
 
 export function useShownSetting() {
-  const [search, setSearch] = useSearchParams();
-  const path = search.get("setting");
+  const { state, key } = useLocation() as { state: Asked | null; key: string };
+  const path = state?.setting;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again, it is shown again
   useEffect(() => {
     if (!path) return;
     let looks = 0;
@@ -22,19 +26,10 @@ export function useShownSetting() {
         field.scrollIntoView({ block: "center" });
         field.focus({ preventScroll: true });
       }
-      if (held < SETTLED && looks < LOOKS) return;
-      clearInterval(look);
-      setSearch(
-        (now) => {
-          const next = new URLSearchParams(now);
-          next.delete("setting");
-          return next;
-        },
-        { replace: true },
-      );
+      if (held >= SETTLED || looks >= LOOKS) clearInterval(look);
     }, LOOK_MS);
     return () => clearInterval(look);
-  }, [path, setSearch]);
+  }, [path, key]);
 }
 
 /** The setting's own field, else the first one inside it. */

@@ -1,12 +1,8 @@
-/** Where a setting is edited: the address of the place that shows it, the setting named. */
+/** Where a setting is edited: the address of the place that shows it. */
 
 const FUNCTIONS = ["collective", "aileron", "elevator", "rudder"];
 
 export function placeOf(id: string, path: string): string {
-  return `${stageOf(id, path)}&setting=${encodeURIComponent(path)}`;
-}
-
-function stageOf(id: string, path: string): string {
   const home = `/helicopters/${id}`;
   const mode = /^transmitter\.modes\.(\w+)(?:\.(\w+))?/.exec(path);
   if (mode) {
