@@ -26,9 +26,17 @@ export function useShownSetting() {
         field.scrollIntoView({ block: "center" });
         field.focus({ preventScroll: true });
       }
-      if (held >= SETTLED || looks >= LOOKS) clearInterval(look);
+      if (held >= SETTLED || looks >= LOOKS) stop();
     }, LOOK_MS);
-    return () => clearInterval(look);
+    // Whoever does something else meanwhile has the focus, and the page stays where it is.
+    const stop = () => {
+      clearInterval(look);
+      removeEventListener("pointerdown", stop, true);
+      removeEventListener("keydown", stop, true);
+    };
+    addEventListener("pointerdown", stop, true);
+    addEventListener("keydown", stop, true);
+    return stop;
   }, [path, key]);
 }
 

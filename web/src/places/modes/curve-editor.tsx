@@ -1,5 +1,5 @@
 /** One curve open: drawn large, its points in a table, what can be done to it. */
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Draft, ModeName, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
@@ -143,9 +143,13 @@ function useDrawing({ draft, curve, mode, which, editor, line, at }: Drawing) {
     [draft.id],
   );
   useEffect(() => () => follower.stop(), [follower]);
-  // What the server has now replaces what was under the hand.
+  // What the server has now replaces what was under the hand, but for what is still on its way:
+  // the answer to the last key press but one must not take the last one back.
+  const keeping = useRef(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another curve is shown
-  useEffect(() => setHeld(null), [curve, mode, which]);
+  useEffect(() => {
+    if (keeping.current === 0) setHeld(null);
+  }, [curve, mode, which]);
 
   const move = (index: number, percent: number, done: boolean) => {
     const from = held ?? curve;
@@ -161,7 +165,11 @@ function useDrawing({ draft, curve, mode, which, editor, line, at }: Drawing) {
     }
     setHeld({ ...from, points });
     const path = `transmitter.modes.${mode}.${which}_curve.${index}`;
-    void editor.edit([{ path, value: percent }]).then((refused) => refused && setHeld(null));
+    keeping.current += 1;
+    void editor.edit([{ path, value: percent }]).then((refused) => {
+      keeping.current -= 1;
+      if (refused) setHeld(null);
+    });
   };
   return { shownCurve: held ?? curve, move };
 }
