@@ -12,7 +12,7 @@ from typing import NoReturn
 from mint_lever.chain import Chain, Evaluation, Sticks, build_chain, evaluate
 from mint_lever.faults import Fault, InvalidRequest, MintLeverError
 from mint_lever.setup import json_schema, read_setup
-from mint_lever.setup.transmitter import MODES
+from mint_lever.setup.modes import MODES
 
 _STICKS = ("aileron", "elevator", "collective")
 _POSE = ("height_mm", "tilt_right_deg", "tilt_forward_deg", "residual_mm")

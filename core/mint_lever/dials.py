@@ -38,12 +38,17 @@ class Dial:
 
 def device_of(setup: Setup) -> Device:
     """The device that does the swash mixing."""
-    return "unit" if setup.mixing_unit is not None else "transmitter"
+    return setup.arranged.mixer
 
 
 def cyclic(setup: Setup, function: SwashFunction = "aileron") -> Dial:
-    """The figure that sets the cyclic throw: the unit's one for both, or a swash mix."""
+    """The figure that sets the cyclic throw: the unit's for both axes, its own for elevator where
+    it has one, or a swash mix."""
     if (unit := setup.mixing_unit) is not None:
+        if function == "elevator" and unit.cyclic_elevator_pct is not None:
+            name = "the unit's cyclic figure of elevator"
+            value = unit.cyclic_elevator_pct
+            return Dial("unit.cyclic_elevator_pct", name, value, _UNIT_FIGURE, "unit")
         name = "the unit's cyclic figure"
         return Dial("unit.cyclic_pct", name, unit.cyclic_pct, _UNIT_FIGURE, "unit")
     return _mix(setup, function)

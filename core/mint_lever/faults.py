@@ -33,3 +33,7 @@ class InvalidSetup(MintLeverError):
 
 class InvalidRequest(MintLeverError):
     """Stick positions, azimuths or a mode that the computation cannot use."""
+
+
+class NotSimulated(MintLeverError):
+    """A question the simulated helicopter has nothing to answer from; it never guesses."""

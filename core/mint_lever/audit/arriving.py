@@ -8,8 +8,8 @@ import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, percent
 from mint_lever.axes import FUNCTIONS
+from mint_lever.setup.channels import Channel
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import Channel
 
 _FULL_PCT = 0.5
 """How near to 100 % is exact: a display shows whole percent."""

@@ -12,7 +12,7 @@ from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import MODES, Mode, ModeName
+from mint_lever.setup.modes import MODE_WORDS, MODES, Mode, ModeName
 from mint_lever.transmitter.mixes import add_mixes
 
 Severity = Literal["danger", "fault", "look"]
@@ -89,4 +89,4 @@ def degrees(value: float) -> str:
 
 def mode_words(name: ModeName) -> str:
     """Name a mode as a pilot does."""
-    return name.replace("_", " ").replace("idle up", "idle-up")
+    return MODE_WORDS[name].lower()

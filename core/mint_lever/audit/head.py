@@ -16,6 +16,7 @@ from mint_lever.measure.throw import UNIT_WINDOW
 from mint_lever.measure.verdict import SIDES_EQUAL
 from mint_lever.modes.pitch_degrees import collective_deg
 from mint_lever.rotor.harmonics import phase_error_deg
+from mint_lever.setup.airframe import LAYOUT_WORDS
 from mint_lever.setup.edit import Change
 from mint_lever.setup.layouts import layout_balls
 
@@ -104,7 +105,7 @@ def layout_against_balls(at: Audited) -> Iterator[Finding]:
         found = f"ball {worst + 1} at {swash.balls[worst].azimuth_deg:g}°"
     else:
         found = f"{len(swash.balls)} balls"
-    name = swash.layout.replace("_", " ")
+    name = LAYOUT_WORDS[swash.layout]
     # Common practice: a 140° plate runs on a 135° setting where that is all there is (F7).
     yield Finding(
         severity="look",

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from mint_lever.audit import arriving, gains, head, modes, pitch, rates, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
-from mint_lever.procedure.touched import Same
+from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 
 Rule = Callable[[Audited], Iterator[Finding]]
@@ -67,11 +67,11 @@ _OF_MODES: tuple[Rule, ...] = (
 
 def audit_modes(setup: Setup) -> tuple[Finding, ...]:
     """Report what does not agree about the flight modes alone; kept for a setup asked again."""
-    return _audit_modes(Same(setup))
+    return _audit_modes(ByIdentity(setup))
 
 
 @lru_cache(maxsize=64)
-def _audit_modes(of: Same) -> tuple[Finding, ...]:
+def _audit_modes(of: ByIdentity) -> tuple[Finding, ...]:
     return tuple(_by(_OF_MODES, Audited(of.setup)))
 
 

@@ -19,7 +19,7 @@ from mint_lever.rotor.harmonics import (
     head_motion,
     phase_error_deg,
 )
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 FIGHT_MM = 0.05
 """Four-servo mismatch above which the servos are said to fight. From memory: about what a ball

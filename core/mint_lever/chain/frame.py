@@ -10,7 +10,7 @@ from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.scene import Scene, scene
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 from mint_lever.transmitter.channel import ChannelStages
 
 _MAX_EXAGGERATION = 5.0

@@ -11,8 +11,10 @@ from mint_lever.axes import FUNCTIONS, SENT, Array, Pose
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
 from mint_lever.rotor.grip import Grip
+from mint_lever.setup.channels import Channel
 from mint_lever.setup.document import Setup
-from mint_lever.setup.transmitter import Channel, Mode, ModeName, SwashMix, Transmitter
+from mint_lever.setup.modes import Mode, ModeName
+from mint_lever.setup.transmitter import SwashMix, Transmitter
 from mint_lever.setup.unit import Unit
 from mint_lever.swash.linkage import Linkage, SwashPoses
 from mint_lever.swash.mixing import mixing_matrix
@@ -81,7 +83,7 @@ class Chain:
         self._channels = _bank(transmitter, [getattr(transmitter.channels, n) for n in SENT])
         self._servo_channels: ChannelBank | None = None
         outputs: Outputs
-        if setup.arrangement == "unit_mixes":
+        if setup.arranged.unit_mixes:
             assert setup.unit is not None  # read_setup refuses one without
             turned = setup.unit.function_reversed
             # The rudder's direction is the tail's business; the unit turns the other three round.
@@ -204,7 +206,7 @@ def _unit_throws(unit: Unit) -> Throws:
         collective_high=unit.collective_pct / 100.0,
         collective_low=unit.collective_low_pct / 100.0,
         aileron=unit.cyclic_pct / 100.0,
-        elevator=unit.cyclic_pct / 100.0,
+        elevator=unit.elevator_pct / 100.0,
         ring_pct=unit.ring_pct,
         trims=0.01 * np.array([[side.aileron_pct, side.elevator_pct] for side in sides]),
     )

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 
 @dataclass(frozen=True)

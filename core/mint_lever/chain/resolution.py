@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike
 from mint_lever.axes import Array
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 _STEP_US = 0.05
 

@@ -11,7 +11,7 @@ from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.resolution import resolution
 from mint_lever.chain.sticks import Sticks
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 POINTS = 101
 

@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike
 from mint_lever.axes import Array, Mask
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 _PIECE = 8192
 """Stick positions computed together. Measured (make bench): smaller pays numpy's overhead a call,

@@ -17,8 +17,8 @@ from numpy.typing import NDArray
 from mint_lever.diagnose.hypotheses import COMMANDS, Command, Field, Ints, field_of, visible
 from mint_lever.diagnose.sight import SWASH_WORDS, SwashWord, swash_words
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.airframe import Swash
-from mint_lever.setup.document import Arrangement
+from mint_lever.setup.airframe import LAYOUT_WORDS, Swash
+from mint_lever.setup.arrangement import ARRANGEMENTS, Arrangement
 
 _WORDS = "one of " + ", ".join(SWASH_WORDS)
 
@@ -97,7 +97,7 @@ def diagnose(
     swash: Swash,
     reversed_now: Sequence[bool],
     sight: Sight,
-    arrangement: Arrangement = "unit_mixes",
+    arranged: Arrangement = ARRANGEMENTS["unit_mixes"],
     phase_deg: float = 0.0,
 ) -> Diagnosis:
     """Explain what was seen on a swash with three or four servos.
@@ -119,10 +119,10 @@ def diagnose(
     works = _works_for_all(space, likely, reversed_now)
     if works is not None:
         first = [works, *(row for row in likely if row != works)]
-        found = _explanations(space, first, arrangement)
+        found = _explanations(space, first, arranged)
         return Diagnosis(found, True, None)
     ask = _next_look(space, moved, likely, sight) or _dead_lead(space, likely)
-    return Diagnosis(_explanations(space, list(likely), arrangement), False, ask)
+    return Diagnosis(_explanations(space, list(likely), arranged), False, ask)
 
 
 def _check(swash: Swash, reversed_now: Sequence[bool], sight: Sight) -> None:
@@ -204,7 +204,7 @@ def _next_look(
         if not sight.layout_checked:
             text = (
                 f"Read which swash layout the mixing device is set to. If it is not "
-                f"{space.layouts[0]}, set it and look again at every movement."
+                f"{LAYOUT_WORDS[space.layouts[0]]}, set it and look again at every movement."
             )
             checked = _spread(space.layout[likely][:, None], weight)
             looks.append((checked, NextLook("layout", text)))
@@ -241,17 +241,16 @@ def _spread(answers: NDArray[np.generic], weight: NDArray[np.float64]) -> float:
 
 
 def _explanations(
-    space: Field, rows: Sequence[int] | Sequence[np.intp], arrangement: Arrangement
+    space: Field, rows: Sequence[int] | Sequence[np.intp], arranged: Arrangement
 ) -> tuple[Explanation, ...]:
     return tuple(
-        Explanation(int(space.changes[row]), _mends(space, int(row), arrangement))
+        Explanation(int(space.changes[row]), _mends(space, int(row), arranged))
         for row in rows[:_SHOWN]
     )
 
 
-def _mends(space: Field, row: int, arrangement: Arrangement) -> tuple[Mend, ...]:
-    unit = arrangement == "unit_mixes"
-    device: Literal["unit", "transmitter"] = "unit" if unit else "transmitter"
+def _mends(space: Field, row: int, arranged: Arrangement) -> tuple[Mend, ...]:
+    unit, device = arranged.unit_mixes, arranged.mixer
     mends = []
     for i in np.flatnonzero(space.flips[row] < 0).tolist():
         where = "the unit's servo direction" if unit else "the transmitter's channel direction"
@@ -269,7 +268,8 @@ def _mends(space: Field, row: int, arrangement: Arrangement) -> tuple[Mend, ...]
             mends.append(Mend("exchange_plugs", "helicopter", text, (servo, other)))
             hangs[servo], hangs[other] = hangs[other], hangs[servo]
     if space.layout[row] > 0:
-        text = f"Set the swash layout to {space.layouts[0]} (it seems to be set otherwise)."
+        layout = LAYOUT_WORDS[space.layouts[0]]
+        text = f"Set the swash layout to {layout} (it seems to be set otherwise)."
         mends.append(Mend("set_layout", device, text))
     dead = int(space.dead[row])
     if dead >= 0:

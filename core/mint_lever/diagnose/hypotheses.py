@@ -49,7 +49,7 @@ class Field:
     changes: Ints
     rare: Ints
     """How many of the changes are not directions: exchanged leads, layout, a dead lead."""
-    layouts: tuple[str, ...]
+    layouts: tuple[LayoutName, ...]
     mixing: Array
     """(layouts, servos, 3 commands)"""
     radius: Array

@@ -13,7 +13,7 @@ from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
 from mint_lever.setup.document import Setup
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 Parameter = Literal["grip_arm", "inner_radius", "head_height", "horn_length"]
 PARAMETERS: tuple[Parameter, ...] = get_args(Parameter)

@@ -7,7 +7,7 @@ import numpy as np
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.setup.modes import Mode, ModeName
 from mint_lever.transmitter.curves import curve, evenly
 
 _MOST = 17

@@ -9,8 +9,8 @@ from pydantic import ValidationError
 
 from mint_lever.faults import InvalidRequest
 from mint_lever.setup.agreement import place_faults
+from mint_lever.setup.modes import CurveShape, Mode
 from mint_lever.setup.plain_faults import faults_of
-from mint_lever.setup.transmitter import CurveShape, Mode
 
 Which = Literal["pitch", "throttle"]
 

@@ -12,10 +12,10 @@ from numpy.typing import ArrayLike
 from mint_lever.axes import SENT, Array, Mask
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.procedure.touched import Same
 from mint_lever.rotor.harmonics import ROUND_DEG
+from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
 
 POINTS = 201
@@ -80,14 +80,15 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
     On a table of quarter percents: good to some ten-thousandths of a degree. Raises InvalidRequest
     at ``path`` for a pitch this helicopter does not reach in the mode.
     """
-    known, values = _table(Same(chain.setup), mode)
+    known, values = _table(ByIdentity(chain.setup), mode)
     if not known.size:
         raise InvalidRequest([Fault(path, "degrees", "a collective that moves the blades")])
     low, high = float(known[0]), float(known[-1])
     for wanted in degrees:
         if not low - 1e-6 <= wanted <= high + 1e-6:
-            allowed = f"{low:.1f} to {high:.1f}°, what this collective reaches in {mode}"
-            raise InvalidRequest([Fault(path, f"{wanted:g}°", allowed.replace("_", " "))])
+            where = MODE_WORDS[mode].lower()
+            allowed = f"{low:.1f} to {high:.1f}°, what this collective reaches in {where}"
+            raise InvalidRequest([Fault(path, f"{wanted:g}°", allowed)])
     made: list[float] = np.interp(degrees, known, values).tolist()
     return made
 
@@ -111,7 +112,7 @@ def changes_to(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> li
 
 def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
     """Give every whole degree the collective reaches, and the curve value (0…100) it stands at."""
-    known, values = _table(Same(chain.setup), mode)
+    known, values = _table(ByIdentity(chain.setup), mode)
     if not known.size:
         return []
     whole = np.arange(np.ceil(known[0] - 1e-9), np.floor(known[-1] + 1e-9) + 1)
@@ -120,7 +121,7 @@ def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
 
 
 @lru_cache(maxsize=64)
-def _table(of: Same, mode: ModeName) -> tuple[Array, Array]:
+def _table(of: ByIdentity, mode: ModeName) -> tuple[Array, Array]:
     """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
     pitch, reachable = collective_deg(build_chain(of.setup), mode, _TABLE_PCT)
     steps = np.diff(pitch)

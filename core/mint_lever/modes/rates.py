@@ -12,7 +12,7 @@ from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.rotor.harmonics import ROUND_DEG, head_motion
 from mint_lever.setup.document import Setup
-from mint_lever.setup.transmitter import ModeName, Rate
+from mint_lever.setup.modes import ModeName, Rate
 from mint_lever.transmitter.shaping import rate_and_expo
 
 RatedFunction = Literal["aileron", "elevator", "rudder"]

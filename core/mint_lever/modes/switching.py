@@ -10,7 +10,7 @@ import numpy as np
 from mint_lever.axes import Array
 from mint_lever.chain.model import Chain
 from mint_lever.modes.pitch_degrees import collective_deg
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 from mint_lever.transmitter.shaping import curve_of
 
 JUMP_DEG = 4.0

@@ -8,7 +8,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.fresh import fresh_mode
-from mint_lever.setup.transmitter import Mode, ModeName
+from mint_lever.setup.modes import Mode, ModeName
 
 What = Literal["pitch", "throttle", "rates", "all"]
 

@@ -29,11 +29,11 @@ def disagreements(setup: Setup) -> list[Fault]:
 def _devices(setup: Setup) -> list[Fault]:
     """Each arrangement needs the parts of the devices that do its work."""
     faults = []
-    transmitter, arrangement = setup.transmitter, setup.arrangement
-    if setup.unit is None and arrangement != "transmitter_mixes":
-        what = "mixing" if arrangement == "unit_mixes" else "stabilising"
+    transmitter, arranged = setup.transmitter, setup.arranged
+    if setup.unit is None and arranged.stabilised:
+        what = "mixing" if arranged.unit_mixes else "stabilising"
         faults.append(Fault("unit", "nothing", f"the unit's settings: the unit does the {what}"))
-    if arrangement == "unit_mixes":
+    if arranged.unit_mixes:
         return faults
     balls = len(setup.airframe.swash.balls)
     allowed = f"{balls}, one for each swash ball, in their order"
@@ -93,7 +93,9 @@ def _counts(setup: Setup) -> list[Fault]:
                 f"{balls}, one for each swash ball, in their order",
             )
         )
-    if setup.unit is not None and len(setup.unit.servos) != balls:
+    # Where nothing stabilises the cyclic, the gyro's box may have nothing but its tail.
+    spare = not setup.arranged.stabilised and setup.unit is not None and not setup.unit.servos
+    if setup.unit is not None and len(setup.unit.servos) != balls and not spare:
         faults.append(
             Fault(
                 "unit.servos",

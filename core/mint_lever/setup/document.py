@@ -6,7 +6,10 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field
 
+from mint_lever.setup.about import About, Holder
 from mint_lever.setup.airframe import Airframe
+from mint_lever.setup.arrangement import ARRANGEMENTS, Arrangement, ArrangementName
+from mint_lever.setup.drive import Drive
 from mint_lever.setup.numbers import Part
 from mint_lever.setup.speed_controller import SpeedController
 from mint_lever.setup.targets import Targets
@@ -14,33 +17,83 @@ from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit
 
 FORMAT: Final = "mint-lever/setup"
-VERSION: Final = 1
-
-Arrangement = Literal["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"]
+VERSION: Final = 2
 
 
 class Setup(Part):
     """Root of the document. Read one with :func:`mint_lever.setup.read_setup`."""
 
-    format: Literal["mint-lever/setup"] = FORMAT
-    version: Literal[1] = VERSION
-    name: Annotated[str, Field(min_length=1, max_length=80)]
-    arrangement: Arrangement
-    airframe: Airframe
-    transmitter: Transmitter = Transmitter()
-    unit: Unit | None = None
-    speed_controller: SpeedController = SpeedController()
-    targets: Targets = Targets()
+    format: Annotated[
+        Literal["mint-lever/setup"],
+        About(
+            label="File format",
+            help="What kind of file this is; always the same.",
+            stage="whole",
+            record=True,
+            words={FORMAT: "setup of a helicopter"},
+        ),
+    ] = FORMAT
+    version: Annotated[
+        Literal[2],
+        About(
+            label="Format version",
+            help="The version of the file's format that its names follow.",
+            stage="whole",
+            record=True,
+            words={VERSION: "version 2"},
+        ),
+    ] = VERSION
+    name: Annotated[
+        str,
+        Field(min_length=1, max_length=80),
+        About(
+            label="Name",
+            help="What you call this helicopter in the hangar and on its sheets.",
+            stage="whole",
+            record=True,
+        ),
+    ]
+    notes: Annotated[
+        str,
+        Field(max_length=4000),
+        About(
+            label="Notes",
+            help="Anything about this helicopter worth keeping, in your own words.",
+            stage="whole",
+            record=True,
+        ),
+    ] = ""
+    arrangement: Annotated[
+        ArrangementName,
+        About(
+            label="Who mixes",
+            help="Which device turns collective, aileron and elevator into servo positions.",
+            stage="whole",
+            steps=("model_memory",),
+            words={name: each.words for name, each in ARRANGEMENTS.items()},
+        ),
+    ]
+    airframe: Annotated[Airframe, Holder()]
+    transmitter: Annotated[Transmitter, Holder()] = Transmitter()
+    unit: Annotated[Unit | None, Holder(play="has_unit")] = None
+    speed_controller: Annotated[SpeedController, Holder()] = SpeedController()
+    drive: Annotated[Drive | None, Holder()] = None
+    targets: Annotated[Targets, Holder()] = Targets()
+
+    @property
+    def arranged(self) -> Arrangement:
+        """Who mixes, as something to ask by name."""
+        return ARRANGEMENTS[self.arrangement]
 
     @property
     def mixing_unit(self) -> Unit | None:
         """The unit where it does the swash mixing; None where the transmitter does."""
-        return self.unit if self.arrangement == "unit_mixes" else None
+        return self.unit if self.arranged.unit_mixes else None
 
     @property
     def stabilising_unit(self) -> Unit | None:
         """The unit where it has the cyclic in hand; None for a flybar head or none at all."""
-        return None if self.arrangement == "transmitter_mixes" else self.unit
+        return self.unit if self.arranged.stabilised else None
 
     def as_document(self) -> dict[str, Any]:
         """Give the plain JSON document, every default written out, absent parts left out."""

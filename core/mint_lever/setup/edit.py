@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from mint_lever.faults import Fault, InvalidSetup
+from mint_lever.setup.catalogue import rows_under
 from mint_lever.setup.plain_faults import shown
 
 
@@ -23,8 +24,9 @@ def apply_changes(document: dict[str, Any], changes: Sequence[Change]) -> dict[s
     """Apply changes in order to a copy of a full document and give it.
 
     Only places that exist can be changed (a document from ``Setup.as_document`` has every one);
-    a key that a part may leave out can be put there, and None takes it away again. Raises
-    InvalidSetup when a path leads nowhere. The result is not validated here.
+    a key that a part may leave out can be put there, with the parts around it that were left out
+    too, and None takes it away again. Raises InvalidSetup when a path leads nowhere. The result is
+    not validated here.
     """
     edited = copy.deepcopy(document)
     for change in changes:
@@ -44,6 +46,9 @@ def _find(document: Any, path: str) -> tuple[Any, str | int]:
         last = index == len(steps) - 1
         if isinstance(holder, dict) and (step in holder or (last and step)):
             key = step
+        elif isinstance(holder, dict) and rows_under(".".join(steps[: index + 1])):
+            key = step
+            holder[step] = {}
         elif isinstance(holder, list) and step.isdecimal() and int(step) < len(holder):
             key = int(step)
         if key is None:

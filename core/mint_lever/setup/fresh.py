@@ -6,7 +6,8 @@ from mint_lever.axes import Rotation
 from mint_lever.setup.airframe import Airframe, Head, LayoutName, Servo, Swash
 from mint_lever.setup.document import Setup
 from mint_lever.setup.layouts import layout_balls
-from mint_lever.setup.transmitter import Mode, ModeName, Modes, Transmitter
+from mint_lever.setup.modes import Mode, ModeName, Modes
+from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit, UnitServo
 
 

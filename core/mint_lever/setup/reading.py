@@ -12,6 +12,7 @@ from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.agreement import disagreements
 from mint_lever.setup.document import FORMAT, VERSION, Setup
 from mint_lever.setup.plain_faults import faults_of, shown
+from mint_lever.setup.upgrade import upgraded
 
 MAX_BYTES = 1_000_000
 
@@ -53,7 +54,7 @@ def read_document(source: bytes | str) -> Any:
 
 
 def read_setup(source: bytes | str | Mapping[str, Any]) -> Setup:
-    """Read and check a setup document.
+    """Read and check a setup document of this version or any older one.
 
     Raises InvalidSetup with every fault found (path, found, allowed).
     """
@@ -62,7 +63,7 @@ def read_setup(source: bytes | str | Mapping[str, Any]) -> Setup:
         raise _refuse("", shown(data), "one JSON object")
     _check_envelope(data)
     try:
-        setup = Setup.model_validate(dict(data))
+        setup = Setup.model_validate(upgraded(data))
     except ValidationError as error:
         raise InvalidSetup(faults_of(error)) from error
     if faults := disagreements(setup):
@@ -75,7 +76,9 @@ def _check_envelope(data: Mapping[str, Any]) -> None:
     if data.get("format") != FORMAT:
         raise _refuse("format", shown(data.get("format")), f'"{FORMAT}"')
     version = data.get("version")
-    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
+    if isinstance(version, bool):
+        raise _refuse("version", shown(version), f"a whole number up to {VERSION}")
+    if isinstance(version, int) and version > VERSION:
         raise _refuse(
             "version",
             f"{version}, a file of a newer Mint Lever",

@@ -10,9 +10,11 @@ import numpy as np
 from mint_lever.axes import bearing
 from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.airframe import LayoutName, Servo, Swash
-from mint_lever.setup.document import Arrangement, Setup
+from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
+from mint_lever.setup.channels import ServoChannel
+from mint_lever.setup.document import Setup
 from mint_lever.setup.layouts import layout_balls
-from mint_lever.setup.transmitter import Channel, SwashMix
+from mint_lever.setup.transmitter import SwashMix
 from mint_lever.setup.unit import Unit, UnitServo
 
 _Part = TypeVar("_Part")
@@ -40,13 +42,13 @@ def with_layout(setup: Setup, layout: LayoutName) -> Setup:
         unit_servos = _stretched(setup.unit.servos, [UnitServo() for _ in balls])
         changed["unit"] = setup.unit.model_copy(update={"servos": unit_servos})
     if setup.transmitter.servo_channels is not None:
-        channels = _stretched(setup.transmitter.servo_channels, [Channel() for _ in balls])
+        channels = _stretched(setup.transmitter.servo_channels, [ServoChannel() for _ in balls])
         update = {"servo_channels": channels}
         changed["transmitter"] = setup.transmitter.model_copy(update=update)
     return setup.model_copy(update=changed)
 
 
-def with_arrangement(setup: Setup, arrangement: Arrangement) -> Setup:
+def with_arrangement(setup: Setup, arrangement: ArrangementName) -> Setup:
     """Give the setup with the mixing done elsewhere.
 
     Throws carry over: the swash mix starts with the unit's figures, and the other way round. A unit
@@ -55,15 +57,15 @@ def with_arrangement(setup: Setup, arrangement: Arrangement) -> Setup:
     balls = setup.airframe.swash.balls
     transmitter, unit = setup.transmitter, setup.unit
     update: dict[str, object] = {}
-    if arrangement != "unit_mixes":
+    if ARRANGEMENTS[arrangement].transmitter_mixes:
         if transmitter.swash_mix is None:
             update["swash_mix"] = _mix_like(setup.airframe.swash, unit)
         if transmitter.servo_channels is None:
-            update["servo_channels"] = [Channel() for _ in balls]
+            update["servo_channels"] = [ServoChannel() for _ in balls]
     else:
         update = {"swash_mix": None, "servo_channels": None}
-    if unit is None and arrangement != "transmitter_mixes":
-        unit = Unit(servos=[UnitServo() for _ in balls])
+    if ARRANGEMENTS[arrangement].stabilised and (unit is None or not unit.servos):
+        unit = (unit or Unit()).model_copy(update={"servos": [UnitServo() for _ in balls]})
         if (mix := transmitter.swash_mix) is not None:
             sides = {
                 "collective_pct": abs(mix.collective),

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from mint_lever.setup.about import About
 from mint_lever.setup.numbers import Part, TargetAngle
+
+_GAUGE = "What the gauge should read"
 
 
 class Targets(Part):
@@ -11,8 +16,64 @@ class Targets(Part):
     ``hover_deg`` is the collective the pilot hovers at: from memory, about 5° on most helicopters.
     """
 
-    reference_tilt_deg: TargetAngle = 6.0
-    cyclic_deg: TargetAngle = 9.0
-    collective_high_deg: TargetAngle = 11.0
-    collective_low_deg: TargetAngle = 11.0
-    hover_deg: TargetAngle = 5.0
+    reference_tilt_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Reference tilt",
+            help="The tilt the unit asks to be shown, read at the blade.",
+            stage="gain",
+            group=_GAUGE,
+            function="cyclic",
+            steps=("cyclic_throw",),
+            record=True,
+            play="unit_mixes",
+            nudge=0.1,
+        ),
+    ] = 6.0
+    cyclic_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Cyclic, full stick",
+            help="The cyclic pitch wanted at full stick, read at the blade.",
+            stage="gain",
+            group=_GAUGE,
+            function="cyclic",
+            steps=("cyclic_throw",),
+            record=True,
+        ),
+    ] = 9.0
+    collective_high_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Stick full up",
+            help="The pitch wanted with the collective full up.",
+            stage="gain",
+            group=_GAUGE,
+            function="collective",
+            steps=("collective_range",),
+            record=True,
+        ),
+    ] = 11.0
+    collective_low_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Stick full down",
+            help="The negative pitch wanted with the collective full down, without its sign.",
+            stage="gain",
+            group=_GAUGE,
+            function="collective",
+            steps=("collective_range",),
+            record=True,
+        ),
+    ] = 11.0
+    hover_deg: Annotated[
+        TargetAngle,
+        About(
+            label="In the hover",
+            help="The collective pitch you hover at; about 5° from memory, yours when you know it.",
+            stage="gain",
+            group=_GAUGE,
+            function="collective",
+            record=True,
+        ),
+    ] = 5.0

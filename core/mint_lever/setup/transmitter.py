@@ -1,4 +1,4 @@
-"""What the transmitter holds: channels, and per flight mode curves and rates."""
+"""What the transmitter holds: channels, and per flight mode curves, rates and gains."""
 
 from __future__ import annotations
 
@@ -6,95 +6,28 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from mint_lever.setup.about import About, Holder, Quantity
+from mint_lever.setup.channels import Channels, ServoChannel
+from mint_lever.setup.modes import MODE_WORDS, ModeName, Modes, Rate, StickName
 from mint_lever.setup.numbers import (
-    CurveValue,
     MixShare,
     Part,
+    Percent,
     Pulse,
     PulsePerPercent,
-    Rpm,
     Share,
     SignedShare,
-    SubTrim,
-    Travel,
 )
 
-ModeName = Literal["normal", "idle_up_1", "idle_up_2", "hold"]
-MODES: tuple[ModeName, ...] = ("normal", "idle_up_1", "idle_up_2", "hold")
-CurveShape = Literal["straight", "smooth"]
-Curve = Annotated[list[CurveValue], Field(min_length=2, max_length=17)]
-CurvePlaces = Annotated[list[CurveValue], Field(min_length=2, max_length=17)]
 MixKind = Literal["geometric", "full_throw"]
-StickName = Literal["collective", "aileron", "elevator", "rudder", "throttle"]
-
-
-class Channel(Part):
-    """One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops."""
-
-    reversed: bool = False
-    travel_low_pct: Travel = 100.0
-    travel_high_pct: Travel = 100.0
-    trim_pct: SubTrim = 0.0
-    subtrim_pct: SubTrim = 0.0
-    limit_low_pct: Travel = 135.0
-    limit_high_pct: Travel = 135.0
-
-
-class Channels(Part):
-    """The function channels a unit that mixes by itself is sent."""
-
-    collective: Channel = Channel()
-    aileron: Channel = Channel()
-    elevator: Channel = Channel()
-    rudder: Channel = Channel()
-    throttle: Channel = Channel()
-
-
-class Rate(Part):
-    """Dual rate and expo of one function; expo + is softer round the centre."""
-
-    rate_pct: Share = 100.0
-    expo_pct: SignedShare = 0.0
-
-
-class Rates(Part):
-    """The three functions that have rates."""
-
-    aileron: Rate = Rate()
-    elevator: Rate = Rate()
-    rudder: Rate = Rate()
-
-
-class Mode(Part):
-    """One flight mode: curves over the stick 0…100 %, rates, tail gain, head speed.
-
-    A curve's points stand evenly spaced unless ``…_at`` gives their stick positions, 0 first and
-    100 last. ``tail_gain_pct`` is signed (−100…100): + in hold, − in rate mode. The governor's
-    ``head_speed_rpm`` is asked for in this mode; left out, this mode asks for none.
-    """
-
-    pitch_curve: Curve = [0.0, 25.0, 50.0, 75.0, 100.0]
-    pitch_curve_at: CurvePlaces | None = None
-    pitch_curve_shape: CurveShape = "straight"
-    throttle_curve: Curve = [0.0, 25.0, 50.0, 75.0, 100.0]
-    throttle_curve_at: CurvePlaces | None = None
-    throttle_curve_shape: CurveShape = "straight"
-    rates: Rates = Rates()
-    tail_gain_pct: SignedShare | None = None
-    head_speed_rpm: Rpm | None = None
-
-
-class Modes(Part):
-    """The flight modes this helicopter uses; normal is always there."""
-
-    normal: Mode = Mode()
-    idle_up_1: Mode | None = None
-    idle_up_2: Mode | None = None
-    hold: Mode | None = None
-
-    def names(self) -> tuple[ModeName, ...]:
-        """Names of the modes this setup has, in the usual order."""
-        return tuple(name for name in MODES if getattr(self, name) is not None)
+STICK_WORDS: dict[StickName, str] = {
+    "collective": "collective",
+    "aileron": "aileron",
+    "elevator": "elevator",
+    "rudder": "rudder",
+    "throttle": "throttle",
+}
+Word = Annotated[str, Field(max_length=40)]
 
 
 class SwashMix(Part):
@@ -105,11 +38,60 @@ class SwashMix(Part):
     ``ring_pct`` shortens the cyclic stick to a ring; 142 is the stick's own corners.
     """
 
-    kind: MixKind = "full_throw"
-    collective: SignedShare = 60.0
-    aileron: SignedShare = 60.0
-    elevator: SignedShare = 60.0
-    ring_pct: Share = 142.0
+    kind: Annotated[
+        MixKind,
+        About(
+            label="Each ball moves",
+            help="How this radio's mixing shares a function out among the servos.",
+            stage="gain",
+            group="Swash mix",
+            steps=("cyclic_throw",),
+            words={"full_throw": "the furthest in full", "geometric": "by its own azimuth"},
+        ),
+    ] = "full_throw"
+    collective: Annotated[
+        SignedShare,
+        About(
+            label="Collective",
+            help="How far collective throws the servos, and with its sign which way round.",
+            stage="gain",
+            group="Swash mix",
+            steps=("collective_range",),
+            sign_step="tilts",
+        ),
+    ] = 60.0
+    aileron: Annotated[
+        SignedShare,
+        About(
+            label="Aileron",
+            help="How far aileron throws the servos, and with its sign which way round.",
+            stage="gain",
+            group="Swash mix",
+            steps=("cyclic_throw",),
+            sign_step="tilts",
+        ),
+    ] = 60.0
+    elevator: Annotated[
+        SignedShare,
+        About(
+            label="Elevator",
+            help="How far elevator throws the servos, and with its sign which way round.",
+            stage="gain",
+            group="Swash mix",
+            steps=("cyclic_throw",),
+            sign_step="tilts",
+        ),
+    ] = 60.0
+    ring_pct: Annotated[
+        Share,
+        About(
+            label="Cyclic ring",
+            help="The furthest aileron and elevator together may go; 142 is the stick's corners.",
+            stage="gain",
+            group="Swash mix",
+            steps=("clearance",),
+        ),
+    ] = 142.0
 
 
 class FreeMix(Part):
@@ -118,12 +100,172 @@ class FreeMix(Part):
     One percentage for each side of the master's centre, in the flight modes named.
     """
 
-    name: Annotated[str, Field(max_length=40)] = ""
-    master: StickName
-    slave: StickName
-    low_pct: MixShare = 0.0
-    high_pct: MixShare = 0.0
-    modes: list[ModeName] = ["normal", "idle_up_1", "idle_up_2", "hold"]
+    name: Annotated[
+        Word,
+        About(
+            label="Name",
+            help="What you call this mix, so that you know it again.",
+            stage="mixes",
+            record=True,
+        ),
+    ] = ""
+    master: Annotated[
+        StickName,
+        About(
+            label="Takes from",
+            help="The stick whose value the mix takes.",
+            stage="mixes",
+            steps=("flight_modes",),
+            words=STICK_WORDS,
+        ),
+    ]
+    slave: Annotated[
+        StickName,
+        About(
+            label="Adds to",
+            help="The channel the mix adds to.",
+            stage="mixes",
+            steps=("flight_modes",),
+            words=STICK_WORDS,
+        ),
+    ]
+    low_pct: Annotated[
+        MixShare,
+        About(
+            label="Below centre",
+            help="How much of the master is added while its stick is below centre.",
+            stage="mixes",
+            steps=("flight_modes",),
+        ),
+    ] = 0.0
+    high_pct: Annotated[
+        MixShare,
+        About(
+            label="Above centre",
+            help="How much of the master is added while its stick is above centre.",
+            stage="mixes",
+            steps=("flight_modes",),
+        ),
+    ] = 0.0
+    modes: Annotated[
+        list[ModeName],
+        Field(max_length=5),
+        About(
+            label="In the modes",
+            help="The flight modes in which the mix is on.",
+            stage="mixes",
+            steps=("flight_modes",),
+            words=MODE_WORDS,
+        ),
+    ] = ["normal", "idle_up_1", "idle_up_2", "hold"]
+
+
+class RateSet(Part):
+    """One more rate of a function, chosen by a switch's position; each side may differ."""
+
+    function: Annotated[
+        Literal["aileron", "elevator", "rudder"],
+        About(
+            label="Function",
+            help="The stick whose rate and expo this position sets.",
+            stage="shape",
+            group="Rates on switches",
+            steps=("flight_modes",),
+            words={"aileron": "aileron", "elevator": "elevator", "rudder": "rudder"},
+        ),
+    ]
+    switch: Annotated[
+        Word,
+        About(
+            label="Switch",
+            help="The transmitter's switch that chooses this rate, by the letter printed on it.",
+            stage="shape",
+            group="Rates on switches",
+            steps=("flight_modes",),
+        ),
+    ]
+    position: Annotated[
+        Word,
+        About(
+            label="Position",
+            help="The switch's position in which this rate counts: up, middle, down.",
+            stage="shape",
+            group="Rates on switches",
+            steps=("flight_modes",),
+        ),
+    ]
+    rate: Annotated[Rate, Holder()] = Rate()
+
+
+class SwitchPosition(Part):
+    """What a switch sends in one position."""
+
+    position: Annotated[
+        Word,
+        About(
+            label="Position",
+            help="The switch's position: up, middle, down.",
+            stage="channel",
+            group="Switches the unit listens to",
+            steps=("arrival",),
+        ),
+    ]
+    value_pct: Annotated[
+        SignedShare,
+        About(
+            label="Sends",
+            help="What the channel sends in this position, percent.",
+            stage="channel",
+            group="Switches the unit listens to",
+            steps=("arrival",),
+        ),
+    ]
+
+
+class ListenedSwitch(Part):
+    """A channel beside the sticks that the unit listens to: gain, governor, set of settings."""
+
+    listens_for: Annotated[
+        Literal["tail_gain", "governor", "settings", "other"],
+        About(
+            label="The unit takes it for",
+            help="What the unit does by this channel, as its manual says.",
+            stage="channel",
+            group="Switches the unit listens to",
+            steps=("arrival",),
+            words={
+                "tail_gain": "tail gain",
+                "governor": "governor",
+                "settings": "a set of settings",
+                "other": "something else",
+            },
+        ),
+    ]
+    channel: Annotated[
+        int,
+        Field(ge=1, le=32),
+        Quantity(""),
+        About(
+            label="Channel number",
+            help="The channel's number, as transmitter and unit count it.",
+            stage="channel",
+            group="Switches the unit listens to",
+            steps=("arrival",),
+        ),
+    ]
+    switch: Annotated[
+        Word,
+        About(
+            label="Switch",
+            help="The transmitter's switch or slider on this channel, by its printed letter.",
+            stage="channel",
+            group="Switches the unit listens to",
+            steps=("arrival",),
+        ),
+    ] = ""
+    positions: Annotated[
+        list[Annotated[SwitchPosition, Holder(name="position {n}")]], Field(max_length=8)
+    ] = []
 
 
 class Transmitter(Part):
@@ -135,14 +277,84 @@ class Transmitter(Part):
     ``fail_safe_throttle_pct`` is the throttle (0…100) at loss of signal, left out when not set.
     """
 
-    centre_us: Pulse = 1520.0
-    us_per_pct: PulsePerPercent = 4.0
-    channels: Channels = Channels()
-    servo_channels: list[Channel] | None = Field(default=None, min_length=3, max_length=4)
-    modes: Modes = Modes()
-    power_up_mode: ModeName = "normal"
-    swash_mix: SwashMix | None = None
-    free_mixes: list[FreeMix] = Field(default=[], max_length=12)
-    travel_step_pct: Annotated[float, Field(gt=0, le=5, json_schema_extra={"unit": "%"})] = 1.0
-    expo_sign: Literal["plus_softens", "minus_softens"] = "plus_softens"
-    fail_safe_throttle_pct: CurveValue | None = None
+    centre_us: Annotated[
+        Pulse,
+        About(
+            label="Centre pulse",
+            help="The pulse a channel sends with its stick centred.",
+            stage="pulse",
+            group="Pulse scale",
+            steps=("arrival",),
+        ),
+    ] = 1520.0
+    us_per_pct: Annotated[
+        PulsePerPercent,
+        About(
+            label="Pulse per percent",
+            help="How many microseconds a percent of the channel is; 4 on most radios.",
+            stage="pulse",
+            group="Pulse scale",
+            steps=("arrival",),
+        ),
+    ] = 4.0
+    channels: Annotated[Channels, Holder()] = Channels()
+    servo_channels: Annotated[
+        list[Annotated[ServoChannel, Holder(name="servo {n}'s channel", group="Servo {n}: {role}")]]
+        | None,
+        Field(min_length=3, max_length=4),
+        Holder(play="transmitter_mixes"),
+    ] = None
+    modes: Annotated[Modes, Holder()] = Modes()
+    power_up_mode: Annotated[
+        ModeName,
+        About(
+            label="Starts in",
+            help="The flight mode the radio is in when it is switched on.",
+            stage="whole",
+            group="The radio",
+            steps=("flight_modes",),
+            words=MODE_WORDS,
+        ),
+    ] = "normal"
+    swash_mix: Annotated[SwashMix | None, Holder(name="swash mix", play="transmitter_mixes")] = None
+    free_mixes: Annotated[
+        list[Annotated[FreeMix, Holder(name="free mix {n}")]], Field(max_length=12)
+    ] = []
+    rate_sets: Annotated[
+        list[Annotated[RateSet, Holder(name="rate on a switch {n}")]], Field(max_length=24)
+    ] = []
+    switches: Annotated[
+        list[Annotated[ListenedSwitch, Holder(name="listened switch {n}")]], Field(max_length=12)
+    ] = []
+    travel_step_pct: Annotated[
+        float,
+        Field(gt=0, le=5),
+        Quantity("%", 0.1),
+        About(
+            label="Step of an end point",
+            help="The smallest step in which this radio sets an end point.",
+            stage="whole",
+            group="The radio",
+            record=True,
+        ),
+    ] = 1.0
+    expo_sign: Annotated[
+        Literal["plus_softens", "minus_softens"],
+        About(
+            label="Softer expo has the sign",
+            help="Which sign of expo this radio calls softer round the centre.",
+            stage="shape",
+            record=True,
+            words={"plus_softens": "plus", "minus_softens": "minus"},
+        ),
+    ] = "plus_softens"
+    fail_safe_throttle_pct: Annotated[
+        Percent | None,
+        About(
+            label="Fail-safe throttle",
+            help="What the throttle goes to when the signal is lost; its low end stops the motor.",
+            stage="whole",
+            group="The radio",
+            steps=("final_directions",),
+        ),
+    ] = None

@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.axes import Rotation
 from mint_lever.setup.airframe import LayoutName
-from mint_lever.setup.document import Arrangement
+from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.rebuild import with_arrangement
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -24,7 +24,9 @@ LAYOUTS: tuple[LayoutName, ...] = (
 )
 
 
-def random_helicopter(seed: int, arrangement: Arrangement = "unit_mixes") -> SimulatedHelicopter:
+def random_helicopter(
+    seed: int, arrangement: ArrangementName = "unit_mixes"
+) -> SimulatedHelicopter:
     """Make a helicopter whose setup is fresh and whose metal is not what the setup says.
 
     Random besides the hidden truth: layout, rotation, number of blades, the grip arm's side.

@@ -8,35 +8,26 @@ the gauge's noise and its last digit. Simulated readings never count for a real 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, Function, wrap_deg
-from mint_lever.bench.mode import bench_mode
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.diagnose.hypotheses import SEEN, Command
 from mint_lever.dials import ring
 from mint_lever.measure.clearance import Limits, clearance
+from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
 from mint_lever.simulate.truth import Truth
-from mint_lever.unit.taught import Taught
+from mint_lever.unit.shown_throws import ShownThrows
 
 _LOOK_PCT = 60.0
 Axis = Literal["roll", "pitch", "pirouette"]
 Sweep = Literal["low", "mid", "high"]
-
-
-@dataclass(frozen=True)
-class Wheel:
-    """A servo's horn wheel: how many arms it has and how many teeth its spline."""
-
-    arms: int = 4
-    teeth: int = 25
 
 
 class SimulatedHelicopter:
@@ -48,6 +39,14 @@ class SimulatedHelicopter:
         self._random = np.random.default_rng(seed)
         self.readings = 0
         self._sticks = Sticks.at()
+        self._exact = False
+
+    def quiet_copy(self) -> SimulatedHelicopter:
+        """Give the same helicopter read by instruments without noise, slop or a last digit."""
+        truth = self.truth.model_copy(deep=True, update={"gauge_sd_deg": 0.0, "slop_deg": 0.0})
+        other = SimulatedHelicopter(self.setup, truth)
+        other._exact = True
+        return other
 
     # What a pilot does.
 
@@ -77,10 +76,10 @@ class SimulatedHelicopter:
         longer = head.arm_sign * turns * head.link_thread_mm * head.link_ends
         self.truth.blade_extra_mm[blade] += longer
 
-    def press_horn(self, servo: int, arm: int, teeth: int, wheel: Wheel) -> None:
+    def press_horn(self, servo: int, arm: int, teeth: int) -> None:
         """Press a horn on anew: another arm of the wheel, some teeth further on."""
         turned = self.truth.horn_error_deg[servo]
-        turned += arm * 360.0 / wheel.arms + teeth * 360.0 / wheel.teeth
+        turned += arm * 360.0 / self.truth.wheel_arms + teeth * 360.0 / self.truth.spline_teeth
         self.truth.horn_error_deg[servo] = float(wrap_deg(turned))
 
     def teach(self, function: Function) -> None:
@@ -130,7 +129,8 @@ class SimulatedHelicopter:
         """Read what the unit shows for a function (whole percent) at the present sticks."""
         arrival = self._chain().run(self._sticks, bench_mode(self.setup)).arrival
         assert arrival is not None  # the step is there only where a unit mixes
-        return float(round(arrival.seen_pct[FUNCTIONS.index(function), 0].item()))
+        seen = float(arrival.seen_pct[FUNCTIONS.index(function), 0].item())
+        return seen if self._exact else float(round(seen))
 
     def read_taught(self, function: Function, high: bool) -> float | None:
         """Read what a taught unit shows of a full stick (whole percent); None before it is."""
@@ -138,7 +138,7 @@ class SimulatedHelicopter:
         if not all(each in taught for each in FUNCTIONS[:3]):
             return None
         ends = np.array([taught[each] for each in FUNCTIONS[:3]])  # functions, sides, servos
-        unit = Taught(np.array(taught["rest"][0]), ends.transpose(1, 0, 2))
+        unit = ShownThrows(np.array(taught["rest"][0]), ends.transpose(1, 0, 2))
         read = unit.reads_pct(self._pulses(Sticks.at(**{function: 100.0 if high else -100.0})))
         return float(round(read[FUNCTIONS.index(function), 0].item()))
 
@@ -156,7 +156,10 @@ class SimulatedHelicopter:
     def read_horn(self, servo: int) -> float:
         """Measure how far a horn stands off square with the sticks centred (deg, to 0.5)."""
         self.readings += 1
-        exact = self._chain().run(Sticks.at(), bench_mode(self.setup)).horn_deg[servo].item()
+        horns = self._chain().run(Sticks.at(), bench_mode(self.setup)).horn_deg
+        exact = float(horns[servo, 0])
+        if self._exact:
+            return exact
         return float(round(2 * (exact + self._random.normal(0, 0.3)))) / 2
 
     def tip(self, axis: Axis) -> bool:
@@ -177,6 +180,10 @@ class SimulatedHelicopter:
         unit = self.setup.stabilising_unit
         # Without a unit the receiver sends the frames, at the safe rate.
         return "quiet" if unit is None or unit.frame_rate_hz <= self.truth.rated_hz else "hot"
+
+    def fail_safe_cuts(self) -> bool:
+        """Switch the transmitter off and say whether the throttle goes to its low end."""
+        return self.truth.fail_safe_pct <= 0.0
 
     # Behind the curtain.
 
@@ -224,4 +231,6 @@ class SimulatedHelicopter:
 
     def _noisy(self, exact: float) -> float:
         play = self._random.uniform(-self.truth.slop_deg, self.truth.slop_deg) / 2
+        if self._exact:
+            return exact
         return round(exact + play + self._random.normal(0, self.truth.gauge_sd_deg), 1)

@@ -37,6 +37,10 @@ class Truth(BaseModel):
     arrives: dict[str, float] = {}
     correction_reversed: dict[str, bool] = {}
     rated_hz: float = 250.0
+    wheel_arms: int = 4
+    spline_teeth: int = 25
+    fail_safe_pct: float = 0.0
+    """The throttle the receiver goes to without a signal."""
     tilt_limit_deg: float = 25.0
     gauge_sd_deg: float = 0.05
     slop_deg: float = 0.05

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
-from mint_lever.setup.transmitter import Channel
+from mint_lever.setup.channels import Channel
 from mint_lever.swash.servos import ServoPulses, column
 
 

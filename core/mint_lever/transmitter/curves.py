@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array
-from mint_lever.setup.transmitter import CurveShape
+from mint_lever.setup.modes import CurveShape
 
 
 def curve(

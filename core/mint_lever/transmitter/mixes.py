@@ -7,7 +7,8 @@ from collections.abc import Sequence
 import numpy as np
 
 from mint_lever.axes import SENT, Array
-from mint_lever.setup.transmitter import FreeMix, ModeName
+from mint_lever.setup.modes import ModeName
+from mint_lever.setup.transmitter import FreeMix
 
 
 def add_mixes(shaped_pct: Array, mixes: Sequence[FreeMix], mode: ModeName) -> Array:

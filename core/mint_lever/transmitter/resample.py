@@ -11,7 +11,7 @@ from numpy.typing import ArrayLike
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.agreement import place_faults
-from mint_lever.setup.transmitter import CurveShape
+from mint_lever.setup.modes import CurveShape
 from mint_lever.transmitter.curves import curve, evenly
 from mint_lever.transmitter.resample_smooth import best_smooth
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Sent
-from mint_lever.setup.transmitter import Mode, Rate
+from mint_lever.setup.modes import Mode, Rate
 from mint_lever.transmitter.curves import curve
 
 

@@ -1,0 +1,1 @@
+"""A pilot at the simulated bench: eyes, hands, and whole evenings by the product's advice only."""

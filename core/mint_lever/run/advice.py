@@ -1,0 +1,292 @@
+"""What a step says: do this, read this, then this. Plain data, drawn by whoever shows it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from mint_lever.measure.verdict import Band, Word
+from mint_lever.run.graph import StepName
+from mint_lever.run.touched import Aspect
+from mint_lever.setup.about import Device
+from mint_lever.setup.edit import Change
+
+Outcome = Literal["begun", "good", "workable", "out"]
+BallMove = Literal[-1, 0, 1]
+
+
+@dataclass(frozen=True)
+class Option:
+    """One answer to choose; ``fine`` says whether it is what the pilot wants to see."""
+
+    value: str
+    label: str
+    fine: bool = True
+
+
+@dataclass(frozen=True)
+class Cell:
+    """Where a question stands in a grid of questions of one kind."""
+
+    grid: str
+    row: str
+    column: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Question:
+    """What every question of a step has.
+
+    ``sticks`` (collective, aileron, elevator, percent), ``azimuth`` and ``blade`` say how the
+    helicopter stands for it. ``word`` judges the answer that was read last and still holds.
+    ``writes`` are settings an answer is written to at once: what a pilot says about the metal is
+    asked once and kept with the helicopter. ``cell`` is its place among questions of one kind.
+    """
+
+    key: str
+    label: str
+    hint: str = ""
+    sticks: tuple[float, float, float] | None = None
+    azimuth: float | None = None
+    blade: int | None = None
+    optional: bool = False
+    word: Word | None = None
+    writes: tuple[str, ...] = ()
+    cell: Cell | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Confirm(Question):
+    """Yes or no."""
+
+    kind: Literal["confirm"] = "confirm"
+    answer: bool | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Number(Question):
+    """A reading within ``low`` … ``high`` in ``unit``; ``nudge`` is its last digit."""
+
+    kind: Literal["number"] = "number"
+    unit: str = ""
+    low: float = 0.0
+    high: float = 0.0
+    nudge: float = 0.1
+    answer: float | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Numbers(Question):
+    """A list of figures, each within ``low`` … ``high``."""
+
+    kind: Literal["numbers"] = "numbers"
+    unit: str = ""
+    low: float = 0.0
+    high: float = 0.0
+    answer: list[float] | None = None
+
+
+@dataclass(frozen=True)
+class Work:
+    """Something done by hand: what, to which servo or blade (from 0), how far.
+
+    ``amount`` is turns of a link (+ longer for a swash link, + more pitch for a blade link), teeth
+    of a spline, or the other servo of an exchange; ``arm`` is the arm of a horn wheel.
+    """
+
+    kind: Literal[
+        "turn_swash_link",
+        "turn_blade_link",
+        "press_horn",
+        "exchange_plugs",
+        "set_layout",
+        "mend_lead",
+    ]
+    index: int
+    amount: float = 0.0
+    arm: int = 0
+
+
+@dataclass(frozen=True)
+class Probe:
+    """A little change made only to see what a reading does: a setting's, or work by hand."""
+
+    read: Number
+    change: Change | None = None
+    work: Work | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Choice(Question):
+    """One option's value. ``probe`` is the little change the question asks to make and watch."""
+
+    kind: Literal["choice"] = "choice"
+    options: tuple[Option, ...] = ()
+    answer: str | None = None
+    probe: Annotated[Probe | None, Field(exclude=True)] = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Balls(Question):
+    """What each of ``count`` swash balls did (1 up, 0 still, −1 down) or, where there are
+    ``options``, one word for the whole swash instead."""
+
+    kind: Literal["balls"] = "balls"
+    count: int = 3
+    options: tuple[Option, ...] = ()
+    answer: list[BallMove] | str | None = None
+
+
+Ask = Confirm | Number | Numbers | Choice | Balls
+Answer = bool | float | str | list[float] | list[BallMove] | None
+
+
+@dataclass(frozen=True)
+class Prediction:
+    """What a question should read once an action is done, and how far off that may be."""
+
+    key: str
+    value: float
+    within: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Action:
+    """The next thing to do: in words with numbers, as settings to change, as work by hand.
+
+    ``needed`` is false for one that only makes a workable result better. ``keys`` are the readings
+    of this step it asks for anew (all when empty). ``learned`` marks one that only writes down what
+    the helicopter was found to be: nothing is touched, and no reading has to be taken anew.
+    ``predicts`` is what the readings after it must follow. ``together`` names the act it is a part
+    of, with others of that name: what goes together is set in one act.
+    """
+
+    key: str
+    text: str
+    expect: str = ""
+    device: Device = "unit"
+    changes: tuple[Change, ...] = ()
+    work: tuple[Work, ...] = ()
+    aspects: tuple[Aspect, ...] = ()
+    keys: tuple[str, ...] = ()
+    needed: bool = True
+    learned: bool = False
+    predicts: tuple[Prediction, ...] = ()
+    together: str = ""
+
+    @property
+    def by_hand(self) -> bool:
+        """Whether hands, not settings, do it."""
+        return bool(self.work) or not self.changes
+
+
+@dataclass(frozen=True)
+class Mark:
+    """One reading on a ruler; ``holds`` is false for one that no longer counts."""
+
+    value: float
+    sequence: int
+    holds: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Ruler:
+    """A quantity's scale: its bands, every reading, and where the next one should land."""
+
+    label: str
+    unit: str
+    band: Band
+    marks: tuple[Mark, ...]
+    predicted: float | None = None
+
+
+@dataclass(frozen=True)
+class Panel:
+    """One drawing of a sketch: line ends (x, y) of the swash and arrows at its ends."""
+
+    caption: str
+    line: tuple[tuple[float, float], tuple[float, float]]
+    arrows: tuple[float, ...]
+    """How far each end moved, in the line's own scale; + is up."""
+
+
+@dataclass(frozen=True)
+class Sketch:
+    """Right beside wrong, seen from ``seen_from``."""
+
+    seen_from: str
+    right: Panel
+    wrong: Panel
+
+
+@dataclass(frozen=True)
+class Ray:
+    """How far the ring clears toward an azimuth (deg) at one collective (percent of the ring).
+
+    ``clears_pct``, whole percent, is the largest that clears all round there.
+    """
+
+    collective: Literal["low", "mid", "high"]
+    azimuth_deg: tuple[float, ...]
+    clear_pct: tuple[float, ...]
+    clears_pct: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Advice:
+    """A step as it stands: what to do, what to read, what then.
+
+    ``do`` are the preparations in order; ``summary`` is the verdict in words; ``outcome`` None
+    while nothing of it has been read. ``rays`` is the clearance of the clearance step.
+    """
+
+    step: StepName
+    do: tuple[str, ...]
+    asks: tuple[Ask, ...]
+    summary: str = ""
+    actions: tuple[Action, ...] = ()
+    rulers: tuple[Ruler, ...] = ()
+    outcome: Outcome | None = None
+    cautions: tuple[str, ...] = ()
+    sketch: Sketch | None = None
+    rays: tuple[Ray, ...] = ()
+
+    ALL: ClassVar[str] = "all."
+    """What the key of an act begins with that does several things at once."""
+
+    @property
+    def next_key(self) -> str | None:
+        """The question to answer next: the first required one that has no answer that holds."""
+        for ask in self.asks:
+            if not ask.optional and (ask.answer is None or ask.word == "read again"):
+                return ask.key
+        return None
+
+
+def at_once(actions: Sequence[Action]) -> tuple[Action, ...]:
+    """Put actions that go together into one act each, before its parts."""
+    made: list[Action] = []
+    for action in actions:
+        parts = [each for each in actions if action.together and each.together == action.together]
+        if len(parts) > 1 and parts[0] is action:
+            made.append(_one_act(parts))
+        made.append(action)
+    return tuple(made)
+
+
+def _one_act(parts: Sequence[Action]) -> Action:
+    return Action(
+        key=f"{Advice.ALL}{parts[0].together}"[:60],
+        text=f"Set all {len(parts)} of these at once.",
+        expect="Each as it says below; then read what they touched again.",
+        device=parts[0].device if len({part.device for part in parts}) == 1 else "helicopter",
+        changes=tuple(change for part in parts for change in part.changes),
+        work=tuple(work for part in parts for work in part.work),
+        aspects=tuple(dict.fromkeys(aspect for part in parts for aspect in part.aspects)),
+        keys=tuple(dict.fromkeys(key for part in parts for key in part.keys)),
+        needed=any(part.needed for part in parts),
+        predicts=tuple(each for part in parts for each in part.predicts),
+    )

@@ -1,0 +1,24 @@
+"""The audit of the model on the bench: what was read there has the last word."""
+
+from __future__ import annotations
+
+from mint_lever.audit import Finding, audit
+from mint_lever.axes import FUNCTIONS
+from mint_lever.run.graph import StepName
+from mint_lever.run.run import BenchRun
+from mint_lever.run.unit_reads import reads_now
+
+
+def audit_of(run: BenchRun) -> list[Finding]:
+    """Audit a run's setup, going by what was read and still holds."""
+    ends = [f"{function}.{end}" for function in FUNCTIONS for end in ("low", "high")]
+    asked: list[tuple[StepName, str]] = [
+        *(("arrival", key) for key in ends),
+        ("collective_range", "up"),
+        ("collective_range", "down"),
+    ]
+    read = {f"{step}.{key}": run.mean(step, key) for step, key in asked}
+    known = {key: value for key, value in read.items() if value is not None}
+    if run.setup.arranged.taught_by_throws:
+        known |= {f"teach_throws.{key}": value for key, value in reads_now(run).items()}
+    return audit(run.setup, known)

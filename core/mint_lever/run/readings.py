@@ -1,0 +1,282 @@
+"""Reading the log: which answers still hold on the present setup, and what undid the others."""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+from typing import Any, TypeVar
+
+import numpy as np
+
+from mint_lever.axes import Function
+from mint_lever.chain.model import Chain, build_chain
+from mint_lever.dials import function_way
+from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.run.advice import Mark
+from mint_lever.run.graph import Graph, Node, StepName
+from mint_lever.run.log import Entry, Event
+from mint_lever.run.touched import (
+    differing,
+    handwork,
+    settings,
+    touches_of,
+    touches_of_work,
+    words_of,
+)
+from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.document import Setup
+from mint_lever.setup.modes import ModeName
+
+Made = TypeVar("Made")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Ruled(Node):
+    """A step as the log is read for it.
+
+    ``spares`` (run, question's key, changed path): whether a changed setting leaves that reading
+    standing although it belongs to the step. ``repeats`` is how far two readings of one thing lie
+    apart on a good instrument, in the questions' own unit. ``looked_at_with`` are steps whose looks
+    are the same looks: following either's advice asks for both anew.
+    """
+
+    spares: Callable[[Readings, str, str], bool] | None = None
+    repeats: float = 0.2
+    looked_at_with: tuple[StepName, ...] = ()
+
+
+def figure(entry: Entry) -> float:
+    """The figure a numeric question was answered with."""
+    return float(entry.value)  # type: ignore[arg-type]
+
+
+def chain_of(setup: Setup) -> Chain:
+    """Give a setup's chain; kept for setups asked about again."""
+    return _chain(ByIdentity(setup))
+
+
+@lru_cache(maxsize=32)
+def _chain(of: ByIdentity) -> Chain:
+    return build_chain(of.setup)
+
+
+@lru_cache(maxsize=16)
+def _graph(steps: tuple[Ruled, ...], arrangement: ArrangementName) -> Graph:
+    return Graph(steps)
+
+
+class _Latest:
+    """When events last had to do with a step's question."""
+
+    def __init__(self, events: Iterable[Event]):
+        self._at: dict[tuple[StepName | None, str], int] = {}
+        for event in events:
+            for key in event.keys or ("",):
+                self._at[event.step, key] = event.sequence
+
+    def after(self, entry: Entry, step: StepName) -> bool:
+        """Whether one of the step, for this question or for all, came after an entry."""
+        newest = max(self._at.get((step, ""), -1), self._at.get((step, entry.key), -1))
+        return newest > entry.sequence
+
+
+class Readings(ABC):
+    """One helicopter's log on its present setup, as the steps read it.
+
+    Entries and events are those that count: of the real helicopter, or of the simulated one,
+    never of both, and none that was struck out.
+    """
+
+    def __init__(
+        self,
+        setup: Setup,
+        entries: Iterable[Entry],
+        events: Iterable[Event],
+        steps: Sequence[Ruled],
+    ):
+        self.setup = setup
+        self.entries = sorted(entries, key=lambda entry: entry.sequence)
+        self.events = sorted(events, key=lambda event: event.sequence)
+        here = tuple(step for step in steps if step.here(setup.arranged))
+        self.graph = _graph(here, setup.arrangement)
+        self._ruled: dict[StepName, Ruled] = {step.name: step for step in here}
+        self._differences: dict[tuple[int, int], frozenset[str]] = {}
+        self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
+        self._answers: dict[tuple[StepName, str], list[Entry]] = {}
+        for entry in self.entries:
+            self._answers.setdefault((entry.step, entry.key), []).append(entry)
+        self._by_hand = [event for event in self.events if event.aspects]
+        self._followed, self._worked = _Latest(self.events), _Latest(self._by_hand)
+        self._made: dict[str, Any] = {}
+
+    @abstractmethod
+    def done(self, name: StepName) -> bool:
+        """Whether a step is good or workable and not stale; true for one this run has not."""
+
+    @cached_property
+    def chain(self) -> Chain:
+        """The chain of the present setup."""
+        return chain_of(self.setup)
+
+    @property
+    def mode(self) -> ModeName:
+        """The flight mode the bench is worked in."""
+        return bench_mode(self.setup)
+
+    def all(self, name: StepName, key: str) -> list[Entry]:
+        """Every reading of one question, oldest first."""
+        return self._answers.get((name, key), [])
+
+    def held(self, name: StepName, key: str) -> list[Entry]:
+        """The readings of one question that still hold, oldest first."""
+        return [entry for entry in self.all(name, key) if self._holds(entry)]
+
+    def counted(self, name: StepName, key: str) -> list[Entry]:
+        """The readings of a numeric question that count together.
+
+        The newest one, with those before it that agree with it as far as the instrument repeats,
+        or that the pilot asked to take together with it. Any other it replaces.
+        """
+        return _together(self.held(name, key), self._repeats(name))
+
+    def answer(self, name: StepName, key: str) -> Any:
+        """The newest answer that holds, None without one."""
+        held = self.held(name, key)
+        return held[-1].value if held else None
+
+    def mean(self, name: StepName, key: str) -> float | None:
+        """The mean of the readings that count together: a gauge is read again to be sure."""
+        counted = self.counted(name, key)
+        return float(np.mean([figure(entry) for entry in counted])) if counted else None
+
+    def comparable(self, name: StepName, key: str, control: str) -> list[Entry]:
+        """Readings of a question that differ from now in nothing but one control's setting; of
+        several at one setting, those that count together."""
+        alike = [
+            entry
+            for entry in self.all(name, key)
+            if not self.undone(entry, control) and not self._reworked(entry)
+        ]
+        at: dict[Any, list[Entry]] = {}
+        for entry in alike:
+            at.setdefault(settings(entry.setup).get(control), []).append(entry)
+        kept = {
+            each.sequence for group in at.values() for each in _together(group, self._repeats(name))
+        }
+        return [entry for entry in alike if entry.sequence in kept]
+
+    def marks(self, name: StepName, key: str) -> tuple[Mark, ...]:
+        """Every reading of a numeric question, for a ruler."""
+        counted = {entry.sequence for entry in self.counted(name, key)}
+        return tuple(
+            Mark(figure(e), e.sequence, e.sequence in counted) for e in self.all(name, key)
+        )
+
+    def memo(self, name: str, make: Callable[[], Made]) -> Made:
+        """Give what ``make`` makes, made only once in this run: steps share what costs time."""
+        if name not in self._made:
+            self._made[name] = make()
+        made: Made = self._made[name]
+        return made
+
+    def unit_side(self, stick_pct: float) -> int:
+        """Give 1 when a collective stick (percent, not 0) is above the unit's centre, else −1.
+
+        A collective that was turned round for the swash's sake arrives the other way.
+        """
+        return self.unit_way("collective") * (1 if stick_pct > 0 else -1)
+
+    def unit_way(self, function: Function) -> int:
+        """Give 1 where the stick up, right or forward makes a positive command, else −1.
+
+        What the unit was seen to show decides; before anybody looked, the setup's own channels do.
+        """
+        if self.setup.mixing_unit is None and function != "rudder":
+            return function_way(self.setup, function)
+        seen = self.mean("arrival", f"{function}.high")
+        sent = getattr(self.setup.transmitter.channels, function).reversed
+        backward = seen < 0 if seen is not None else sent
+        if self.setup.mixing_unit is not None:
+            backward ^= getattr(self.setup.mixing_unit.function_reversed, function, False)
+        return -1 if backward else 1
+
+    def undone(self, entry: Entry, control: str | None = None) -> frozenset[str]:
+        """What was touched or changed since that undoes a reading, in words; empty while it stands.
+
+        ``control`` is a setting whose change is left out of account.
+        """
+        known = (entry.sequence, control)
+        if known not in self._undoing:
+            self._undoing[known] = frozenset(self._find_undone(entry, control))
+        return self._undoing[known]
+
+    def replaced(self, entry: Entry) -> bool:
+        """Whether advice of the entry's own step was followed after it: that asks for the reading
+        once more, and the old one counts no longer."""
+        rules = self._ruled.get(entry.step)
+        steps = (entry.step, *(rules.looked_at_with if rules else ()))
+        return any(self._followed.after(entry, step) for step in steps)
+
+    def _holds(self, entry: Entry) -> bool:
+        return not self.replaced(entry) and not self.undone(entry)
+
+    def _repeats(self, name: StepName) -> float:
+        rules = self._ruled.get(name)
+        return rules.repeats if rules else 0.0
+
+    def _reworked(self, entry: Entry) -> bool:
+        """Whether this step's own advice had something done by hand since."""
+        return self._worked.after(entry, entry.step)
+
+    def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
+        because: set[str] = set()
+        rules, arrangement = self._ruled.get(entry.step), self.setup.arrangement
+        for path in self._changed(entry):
+            if path == control or entry.step not in self.graph.undone_by(
+                touches_of(path, arrangement)
+            ):
+                continue
+            if rules is None or rules.spares is None or not rules.spares(self, entry.key, path):
+                because.add(words_of(path))
+        for event in self._by_hand:
+            if event.sequence > entry.sequence and event.step != entry.step:
+                for aspect in event.aspects:
+                    touched = touches_of_work(aspect, arrangement)
+                    if entry.step in self.graph.undone_by(touched):
+                        because.add(handwork(aspect).words)
+        return because
+
+    def _changed(self, entry: Entry) -> frozenset[str]:
+        """The settings that are not as they were for this reading.
+
+        What was only learned since counts as having been so all along: the metal is the same.
+        """
+        learned = [e for e in self.events if e.learned and e.sequence > entry.sequence]
+        known = (id(entry.setup), len(learned))
+        if known not in self._differences:
+            old = settings(entry.setup)
+            for event in learned:
+                now_known = {
+                    path: after
+                    for path, (before, after) in event.learned.items()
+                    if old.get(path) == before
+                }
+                old = {**old, **now_known}
+            self._differences[known] = frozenset(differing(old, settings(self.setup)))
+        return self._differences[known]
+
+
+def _together(entries: Sequence[Entry], repeats: float) -> list[Entry]:
+    if not entries:
+        return []
+    newest = entries[-1]
+    kept = [newest]
+    for entry in reversed(entries[:-1]):
+        near = abs(figure(entry) - figure(newest)) <= repeats + 1e-9
+        if not (kept[-1].joins or near):
+            break
+        kept.append(entry)
+    return kept[::-1]

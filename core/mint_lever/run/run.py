@@ -1,0 +1,153 @@
+"""A bench run: its log held against the present setup, each step's state, fitness to fly."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Literal
+
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.run.advice import Advice, at_once
+from mint_lever.run.graph import StepName
+from mint_lever.run.log import Entry, Event
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.setup.document import Setup
+
+State = Literal["open", "in hand", "good", "workable", "out", "stale"]
+_NAMED = 3
+"""Changes named when a step is stale; more are counted."""
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A step's state; ``because`` says what made it stale, ``base`` names the steps it rests on
+    that are not done themselves."""
+
+    step: Step
+    state: State
+    because: tuple[str, ...] = ()
+    base: tuple[StepName, ...] = ()
+
+
+@dataclass(frozen=True)
+class Fitness:
+    """Whether the helicopter may be called fit to fly, and every reason why not."""
+
+    fit: bool
+    withheld: tuple[str, ...]
+
+
+class BenchRun(Readings):
+    """A run of the steps it is handed; ``steps`` is the registry, of every arrangement."""
+
+    def __init__(
+        self,
+        setup: Setup,
+        entries: Iterable[Entry],
+        events: Iterable[Event],
+        steps: Sequence[Step],
+    ):
+        super().__init__(setup, entries, events, steps)
+        self.steps: tuple[Step, ...] = tuple(
+            sorted((s for s in steps if s.here(setup.arranged)), key=lambda step: step.number)
+        )
+        self._by_name = {step.name: step for step in self.steps}
+        self._advice: dict[StepName, Advice] = {}
+        self._states: dict[StepName, tuple[State, tuple[str, ...]]] = {}
+
+    def step(self, name: str) -> Step:
+        """Give a step of this arrangement; raises InvalidRequest for another name."""
+        if name in self._by_name:
+            return self._by_name[name]
+        allowed = "one of " + ", ".join(step.name for step in self.steps)
+        raise InvalidRequest([Fault("step", name, allowed)])
+
+    def advice(self, name: StepName) -> Advice:
+        """What the step says now."""
+        if name not in self._advice:
+            step = self.step(name)
+            self._advice[name] = _finished(step, step.advise(self))
+        return self._advice[name]
+
+    def done(self, name: StepName) -> bool:
+        """Whether a step is good or workable and not stale; true for one this run has not."""
+        return name not in self._by_name or self._state(name)[0] in ("good", "workable")
+
+    @cached_property
+    def standings(self) -> list[Standing]:
+        """Every step's state in the order of work."""
+        states = {step.name: self._state(step.name) for step in self.steps}
+        return [
+            Standing(
+                step,
+                *states[step.name],
+                base=tuple(
+                    name
+                    for name in step.rests_on
+                    if name in states and states[name][0] not in ("good", "workable")
+                ),
+            )
+            for step in self.steps
+        ]
+
+    def next_step(self) -> StepName | None:
+        """The first step that is not done, None when all are."""
+        return next((step.name for step in self.steps if not self.done(step.name)), None)
+
+    def fitness(self) -> Fitness:
+        """Judge fitness to fly: every step good or workable, none of it stale.
+
+        What only records or judges withdraws nothing. Any other change undoes the final list, on
+        which the model is tipped for its corrections once more: a crash in the first second hangs
+        on it.
+        """
+        withheld = []
+        for standing in self.standings:
+            title = standing.step.title.lower()
+            if standing.state == "stale":
+                withheld.append(f"{title}: changed since it was done: {_said(standing.because)}")
+            elif standing.state not in ("good", "workable"):
+                withheld.append(f"{title}: {standing.state}")
+        return Fitness(not withheld, tuple(withheld))
+
+    def _state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
+        if name not in self._states:
+            self._states[name] = self._find_state(name)
+        return self._states[name]
+
+    def _find_state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
+        if not any(entry.step == name for entry in self.entries):
+            followed = any(event.step == name for event in self.events)
+            return ("in hand" if followed else "open"), ()
+        advice = self._brief(name)
+        because: set[str] = set()
+        for ask in advice.asks:
+            readings = [] if ask.optional else self.all(name, ask.key)
+            if readings and not self.held(name, ask.key) and not self.replaced(readings[-1]):
+                because |= self.undone(readings[-1])
+        if because:
+            return "stale", tuple(sorted(because))
+        if advice.outcome is None or advice.outcome == "begun":
+            return "in hand", ()
+        return advice.outcome, ()
+
+    def _brief(self, name: StepName) -> Advice:
+        brief = self._by_name[name].brief
+        if brief is not None and name not in self._advice:
+            return self.memo(f"brief {name}", lambda: brief(self))
+        return self.advice(name)
+
+
+def _said(because: Sequence[str]) -> str:
+    named = [words[:1].lower() + words[1:] for words in because[:_NAMED]]
+    more = len(because) - len(named)
+    return ", ".join(named) + (f" and {more} more" if more > 0 else "")
+
+
+def _finished(step: Step, advice: Advice) -> Advice:
+    """The advice with its cautions, what goes together as one act, what is needed before what is
+    only better."""
+    actions = sorted(at_once(advice.actions), key=lambda action: not action.needed)
+    return replace(advice, cautions=step.cautions, actions=tuple(actions))

@@ -1,0 +1,31 @@
+"""A step of the bench: its data, its cautions, its advice, and what a simulated model answers.
+
+One file in ``steps/`` makes one of these; nothing else of the house names a step.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from mint_lever.run.advice import Advice, Answer, Ask
+from mint_lever.run.readings import Readings, Ruled
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+
+@dataclass(frozen=True, kw_only=True)
+class Step(Ruled):
+    """One step.
+
+    ``advise`` says what the step says now; ``brief`` its questions and outcome alone, where the
+    whole advice costs a search. ``simulate`` answers a question on a simulated helicopter, and
+    raises NotSimulated for one it cannot answer: nothing is right by default. ``acts_as_read``:
+    advice is good as soon as it is given. ``teaches``: lengths can be learned from its readings.
+    """
+
+    advise: Callable[[Readings], Advice]
+    simulate: Callable[[SimulatedHelicopter, Ask], Answer]
+    brief: Callable[[Readings], Advice] | None = None
+    cautions: tuple[str, ...] = ()
+    acts_as_read: bool = False
+    teaches: bool = False

@@ -1,0 +1,185 @@
+"""What was touched: settings by what the catalogue says of them, the metal by what was done.
+
+Everything here ends in touches, from which the graph derives what is undone.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any, Literal
+
+from mint_lever.run.graph import Touch
+from mint_lever.setup.about import Device
+from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
+from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.catalogue import Row, catalogue, name_of, row_of
+from mint_lever.setup.document import Setup
+
+Aspect = Literal[
+    "power",
+    "servo",
+    "servo_direction",
+    "swash_link",
+    "level_links",
+    "ball",
+    "blade_link",
+    "blade",
+    "head",
+    "unit_mount",
+    "model_memory",
+    "unit_memory",
+    "channel_ends",
+]
+"""Work by hand, as the log keeps it."""
+
+
+@dataclass(frozen=True)
+class Handwork:
+    """What work by hand is called, the steps it touches, the device whose memory it empties."""
+
+    words: str
+    touches: tuple[Touch, ...] = ()
+    empties: Device | None = None
+
+
+def _metal(*steps: str) -> tuple[Touch, ...]:
+    return tuple(Touch(step, "metal") for step in steps)
+
+
+def _settings(*steps: str) -> tuple[Touch, ...]:
+    return tuple(Touch(step, "settings") for step in steps)
+
+
+HANDWORK: dict[Aspect, Handwork] = {
+    "power": Handwork("the power", _metal("make_safe")),
+    "servo": Handwork("a servo or its horn", _metal("horns")),
+    "servo_direction": Handwork("the servos' leads", _settings("together")),
+    "swash_link": Handwork("a swash link", _metal("level")),
+    "level_links": Handwork("the swash links", _settings("level")),
+    "ball": Handwork("a ball's place", _metal("cyclic_throw")),
+    "blade_link": Handwork("a pitch link", _metal("zero_pitch")),
+    "blade": Handwork("the blades", _metal("zero_pitch")),
+    "head": Handwork("the rotor head", _metal("cyclic_throw")),
+    "unit_mount": Handwork("how the unit sits", _metal("corrections")),
+    "model_memory": Handwork(
+        "the transmitter's memory", _settings("model_memory"), empties="transmitter"
+    ),
+    "unit_memory": Handwork("the unit's memory", empties="unit"),
+    "channel_ends": Handwork("end points, reversing or trims", _settings("arrival")),
+}
+
+# What a pilot says was touched, as what it touches. Common practice, no source.
+WORKED_ON: dict[str, tuple[Aspect, ...]] = {
+    "servo or horn replaced, spline moved": ("servo",),
+    "pitch link turned or replaced": ("blade_link",),
+    "blades changed": ("blade",),
+    # After a crash or a rebuilt head nobody knows that the geometry is what it was, so the cyclic
+    # is measured again as well (F27).
+    "crash": ("blade_link", "head"),
+    "head, grip or feathering shaft rebuilt": ("blade_link", "head"),
+    "swash link or swash replaced": ("swash_link",),
+    "ball moved on a horn or ring": ("ball",),
+    "ball moved, links changed to suit": ("ball", "level_links"),
+    "unit remounted or turned": ("unit_mount",),
+    "unit reset to its delivered settings": ("unit_memory",),
+    "transmitter changed or model memory reset": ("model_memory",),
+    "end points, reversing or trims touched": ("channel_ends",),
+    "powered up again": ("power",),
+}
+
+
+def handwork(aspect: Aspect) -> Handwork:
+    """Give what work by hand is called and touches. A log of another version may name work that is
+    called otherwise today: nobody knows what it touched, so it counts as a servo's."""
+    return HANDWORK.get(aspect) or HANDWORK["servo"]
+
+
+@lru_cache(maxsize=256)
+def touches_of_work(aspect: Aspect, arrangement: ArrangementName) -> tuple[Touch, ...]:
+    """Give what work by hand touches. What a memory held, it held in this arrangement."""
+    done = handwork(aspect)
+    held: list[Touch] = []
+    if done.empties is not None:
+        arranged = ARRANGEMENTS[arrangement]
+        for row in catalogue():
+            if row.device == done.empties and row.in_play(arranged):
+                held += _touches(row)
+    return tuple(dict.fromkeys((*done.touches, *held)))
+
+
+@lru_cache(maxsize=8192)
+def touches_of(path: str, arrangement: ArrangementName) -> tuple[Touch, ...]:
+    """Give what a change of one setting touches; nothing for what only records, and for what does
+    nothing in this arrangement."""
+    turned = path.endswith(_WAY)
+    row = row_of(path.removesuffix(_WAY))
+    if row is None or row.about.record or not row.in_play(ARRANGEMENTS[arrangement]):
+        return ()
+    if turned and row.about.sign_step is not None:
+        return (Touch(row.about.sign_step),)
+    return _touches(row)
+
+
+def _touches(row: Row) -> tuple[Touch, ...]:
+    if row.about.record:
+        return ()
+    return tuple(Touch(step, "metal" if row.metal else "settings") for step in row.about.steps)
+
+
+def words_of(path: str) -> str:
+    """What a changed setting is called."""
+    return name_of(path.removesuffix(_WAY))
+
+
+def touched_by_difference(before: Setup, after: Setup) -> set[Touch]:
+    """Give everything in which two setups differ, as what it touches."""
+    arrangement = after.arrangement
+    return {t for path in changed_paths(before, after) for t in touches_of(path, arrangement)}
+
+
+def changed_paths(before: Setup, after: Setup) -> set[str]:
+    """Give the path of every setting in which two setups differ."""
+    return differing(settings(before), settings(after))
+
+
+def settings(setup: Setup) -> Mapping[str, Any]:
+    """Give every setting of a setup by its path; kept for setups asked about again."""
+    return _settings_of(ByIdentity(setup))
+
+
+def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
+    """Give the paths whose values differ, or that only one side has."""
+    if old is new:
+        return set()
+    return {path for path, _ in old.items() ^ new.items()}
+
+
+_WAY = ".way"
+
+
+@lru_cache(maxsize=256)
+def _settings_of(of: ByIdentity) -> dict[str, Any]:
+    """Every setting by its path; one whose sign is a setting of its own is two: how far, and
+    (``.way``) which way round."""
+    every = dict(_leaves(of.setup.as_document()))
+    for row in _signed():
+        if row.path in every:
+            every[f"{row.path}{_WAY}"] = every[row.path] < 0
+            every[row.path] = abs(every[row.path])
+    return every
+
+
+@lru_cache(maxsize=1)
+def _signed() -> tuple[Row, ...]:
+    return tuple(row for row in catalogue() if row.about.sign_step is not None)
+
+
+def _leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
+    if isinstance(value, dict | list):
+        entries = value.items() if isinstance(value, dict) else enumerate(value)
+        for key, inner in entries:
+            yield from _leaves(inner, f"{path}.{key}" if path else str(key))
+    else:
+        yield path, value

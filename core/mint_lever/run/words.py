@@ -1,0 +1,54 @@
+"""Small words of the bench: numbers as a pilot reads them, verdicts of several readings."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
+from mint_lever.run.advice import Outcome
+
+
+def degrees(value: float) -> str:
+    """Write degrees to a tenth with their sign: "+1.3°"."""
+    return f"{round(value, 1) + 0.0:+.1f}°".replace("-", "−")
+
+
+def turns(count: float) -> str:
+    """Write turns of a link without sign: "half a turn", "1½ turns", "0.3 turns"."""
+    size = round(abs(count), 2)
+    if size == 0.5:
+        return "half a turn"
+    if size == 1:
+        return "1 turn"
+    whole, rest = divmod(size, 1)
+    return f"{whole:.0f}½ turns" if rest == 0.5 else f"{size:g} turns"
+
+
+def blade_name(index: int) -> str:
+    """Name a blade by its letter."""
+    return "ABCDEF"[index]
+
+
+def word_for(value: float, band: Band, count: int, repeats: float = GAUGE_REPEATS_DEG) -> Word:
+    """Judge a value read ``count`` times over.
+
+    "Read again" only where the gauge's repeatability could carry a single reading over the edge
+    between what will do and what will not; a second reading settles it.
+    """
+    if count > 1:
+        return judge(value, band, 0.0)
+    word = judge(value, band, repeats)
+    if word != "read again":
+        return word
+    usable = {judge(value + shift, band, 0.0) != "out" for shift in (-repeats, repeats)}
+    return judge(value, band, 0.0) if len(usable) == 1 else "read again"
+
+
+def worst(words: Iterable[Word | None]) -> Outcome:
+    """Give the outcome of several verdicts; one that is missing or to be read again: begun."""
+    seen = list(words)
+    if not seen or any(word in (None, "read again") for word in seen):
+        return "begun"
+    if "out" in seen:
+        return "out"
+    return "workable" if "workable" in seen else "good"

@@ -1,0 +1,95 @@
+"""What a setting says of itself, beside its type: the one place a name, a unit or a step stands.
+
+A field of the setup document carries an :class:`About`; a part inside the document carries a
+:class:`Holder`, whose words stand before the names of what is in it. The catalogue walks both.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any, Literal
+
+Stage = Literal[
+    "whole",
+    "shape",
+    "mixes",
+    "channel",
+    "pulse",
+    "arrival",
+    "gain",
+    "servos",
+    "horns",
+    "swash",
+    "blade",
+    "tail",
+    "drive",
+]
+"""Where in the chain a setting works; ``whole`` is of no single stage."""
+
+Play = Literal["always", "unit_mixes", "transmitter_mixes", "stabilised", "has_unit"]
+"""Where a setting does anything at all; :mod:`mint_lever.setup.arrangement` answers it."""
+
+Device = Literal["transmitter", "unit", "helicopter", "speed controller"]
+
+
+@dataclass(frozen=True)
+class Quantity:
+    """Unit of a kind of number, and how far one press of an arrow key moves it."""
+
+    unit: str
+    nudge: float = 1.0
+
+    def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
+        """Put the unit into the JSON Schema."""
+        schema: dict[str, Any] = handler(core)
+        return {**schema, "unit": self.unit}
+
+
+@dataclass(frozen=True, kw_only=True)
+class About:
+    """One setting.
+
+    ``help`` says what it is and where it is read or measured. ``steps`` are the steps of the bench
+    it belongs to: they, and what rests on them, are to be done anew when it changes. ``record``
+    marks what only records or judges: nothing on the helicopter changes with it, so no reading
+    goes stale and fitness stays; it may belong to a step all the same. ``sign_step`` is the step a
+    turned sign belongs to, where size and sign of a figure are two settings. ``function`` is the
+    stick it is of, ``words`` names the values of a choice, ``group`` is what it stands together
+    with on its stage. ``nudge`` and ``unit`` overrule the kind's own.
+    """
+
+    label: str
+    help: str
+    stage: Stage
+    steps: tuple[str, ...] = ()
+    record: bool = False
+    sign_step: str | None = None
+    function: str = ""
+    group: str = ""
+    play: Play = "always"
+    words: Mapping[Any, str] = field(default_factory=dict)
+    nudge: float | None = None
+    unit: str | None = None
+
+    def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
+        """Name and describe the setting in the JSON Schema too."""
+        schema: dict[str, Any] = handler(core)
+        return {**schema, "title": self.label, "description": self.help}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Holder:
+    """A part of the document: the words before the names of what is in it.
+
+    ``{n}`` is an entry's number from 1, ``{letter}`` its letter, in a list.
+    """
+
+    name: str = ""
+    function: str = ""
+    group: str = ""
+    play: Play = "always"
+
+
+REVERSED = {False: "straight", True: "reversed"}
+ON_OFF = {False: "off", True: "on"}

@@ -1,0 +1,195 @@
+"""A transmitter's channels: direction, end points, trims and hard stops of each."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from mint_lever.setup.about import REVERSED, About, Holder
+from mint_lever.setup.numbers import Part, SubTrim, Travel
+
+_DIRECTION = "Which way round the channel works; turned round where a function goes the wrong way."
+_SUBTRIM = "A shift of the channel's centre, kept in the model memory; best left at zero."
+_TRAVEL_LOW = "How far the channel goes below its centre at full stick."
+_TRAVEL_HIGH = "How far the channel goes above its centre at full stick."
+_LIMIT_LOW = "The stop below centre that the channel never passes, whatever is mixed in."
+_LIMIT_HIGH = "The stop above centre that the channel never passes, whatever is mixed in."
+_ENDS = ("arrival",)
+_THROW = ("cyclic_throw", "level")
+
+
+class Channel(Part):
+    """One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops."""
+
+    reversed: Annotated[
+        bool,
+        About(
+            label="Direction",
+            help=_DIRECTION,
+            stage="channel",
+            steps=_ENDS,
+            words=REVERSED,
+        ),
+    ] = False
+    trim_pct: Annotated[
+        SubTrim,
+        About(
+            label="Trim lever",
+            help="Where the trim key beside the stick stands; the unit reads it as a held stick.",
+            stage="channel",
+            steps=_ENDS,
+        ),
+    ] = 0.0
+    subtrim_pct: Annotated[
+        SubTrim, About(label="Sub-trim", help=_SUBTRIM, stage="channel", steps=_ENDS)
+    ] = 0.0
+    travel_low_pct: Annotated[
+        Travel, About(label="Travel below centre", help=_TRAVEL_LOW, stage="channel", steps=_ENDS)
+    ] = 100.0
+    travel_high_pct: Annotated[
+        Travel, About(label="Travel above centre", help=_TRAVEL_HIGH, stage="channel", steps=_ENDS)
+    ] = 100.0
+    limit_low_pct: Annotated[
+        Travel,
+        About(label="Limit below centre", help=_LIMIT_LOW, stage="channel", steps=_ENDS, nudge=1),
+    ] = 135.0
+    limit_high_pct: Annotated[
+        Travel,
+        About(label="Limit above centre", help=_LIMIT_HIGH, stage="channel", steps=_ENDS, nudge=1),
+    ] = 135.0
+
+
+class SwashChannel(Channel):
+    """A swash function's channel. Where the transmitter mixes nothing but its trim lever works."""
+
+    reversed: Annotated[
+        bool,
+        About(
+            label="Direction",
+            help=_DIRECTION,
+            stage="channel",
+            steps=_ENDS,
+            play="unit_mixes",
+            words=REVERSED,
+        ),
+    ] = False
+    subtrim_pct: Annotated[
+        SubTrim,
+        About(label="Sub-trim", help=_SUBTRIM, stage="channel", steps=_ENDS, play="unit_mixes"),
+    ] = 0.0
+    travel_low_pct: Annotated[
+        Travel,
+        About(
+            label="Travel below centre",
+            help=_TRAVEL_LOW,
+            stage="channel",
+            steps=_ENDS,
+            play="unit_mixes",
+        ),
+    ] = 100.0
+    travel_high_pct: Annotated[
+        Travel,
+        About(
+            label="Travel above centre",
+            help=_TRAVEL_HIGH,
+            stage="channel",
+            steps=_ENDS,
+            play="unit_mixes",
+        ),
+    ] = 100.0
+    limit_low_pct: Annotated[
+        Travel,
+        About(
+            label="Limit below centre",
+            help=_LIMIT_LOW,
+            stage="channel",
+            steps=_ENDS,
+            play="unit_mixes",
+            nudge=1,
+        ),
+    ] = 135.0
+    limit_high_pct: Annotated[
+        Travel,
+        About(
+            label="Limit above centre",
+            help=_LIMIT_HIGH,
+            stage="channel",
+            steps=_ENDS,
+            play="unit_mixes",
+            nudge=1,
+        ),
+    ] = 135.0
+
+
+class ServoChannel(Channel):
+    """A swash servo's own channel, where the transmitter mixes: what a unit holds elsewhere."""
+
+    reversed: Annotated[
+        bool,
+        About(
+            label="Direction",
+            help="Which way round this servo works; reversed where it disagrees with the others.",
+            stage="servos",
+            steps=("together",),
+            words=REVERSED,
+        ),
+    ] = False
+    trim_pct: Annotated[
+        SubTrim,
+        About(
+            label="Trim lever",
+            help="A trim on this servo's channel; leave it at zero.",
+            stage="servos",
+            steps=("horns",),
+        ),
+    ] = 0.0
+    subtrim_pct: Annotated[
+        SubTrim,
+        About(
+            label="Sub-trim",
+            help="What squares the horn after the best place on its spline was found.",
+            stage="servos",
+            steps=("horns",),
+        ),
+    ] = 0.0
+    travel_low_pct: Annotated[
+        Travel,
+        About(label="Travel below centre", help=_TRAVEL_LOW, stage="servos", steps=_THROW),
+    ] = 100.0
+    travel_high_pct: Annotated[
+        Travel,
+        About(label="Travel above centre", help=_TRAVEL_HIGH, stage="servos", steps=_THROW),
+    ] = 100.0
+    limit_low_pct: Annotated[
+        Travel,
+        About(
+            label="Limit below centre",
+            help=_LIMIT_LOW,
+            stage="servos",
+            steps=("clearance",),
+            nudge=1,
+        ),
+    ] = 135.0
+    limit_high_pct: Annotated[
+        Travel,
+        About(
+            label="Limit above centre",
+            help=_LIMIT_HIGH,
+            stage="servos",
+            steps=("clearance",),
+            nudge=1,
+        ),
+    ] = 135.0
+
+
+def _of(function: str) -> Holder:
+    return Holder(name=f"{function} channel", function=function, group=f"{function} channel")
+
+
+class Channels(Part):
+    """The function channels a unit that mixes by itself is sent."""
+
+    collective: Annotated[SwashChannel, _of("collective")] = SwashChannel()
+    aileron: Annotated[SwashChannel, _of("aileron")] = SwashChannel()
+    elevator: Annotated[SwashChannel, _of("elevator")] = SwashChannel()
+    rudder: Annotated[Channel, _of("rudder")] = Channel()
+    throttle: Annotated[Channel, _of("throttle")] = Channel()

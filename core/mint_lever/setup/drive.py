@@ -1,0 +1,282 @@
+"""Motor, gear, pack and governor, as ``setup-file.md`` names them. All of it is optional."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from mint_lever.setup.about import About, Holder, Quantity
+from mint_lever.setup.numbers import (
+    Ampere,
+    Charge,
+    Gain,
+    Inertia,
+    Part,
+    Percent,
+    Resistance,
+    Rpm,
+    Seconds,
+    SpeedPerVolt,
+    Teeth,
+)
+
+# Until the drive has steps of its own, what hangs on it is looked at in the final list.
+_FINAL = ("final_directions",)
+
+
+class Motor(Part):
+    """The motor's own figures."""
+
+    kv_rpm_per_v: Annotated[
+        SpeedPerVolt | None,
+        About(
+            label="Kv",
+            help="Motor speed for a volt without load; printed on the motor or in its data.",
+            stage="drive",
+            group="Motor",
+            steps=_FINAL,
+        ),
+    ] = None
+    poles: Annotated[
+        int | None,
+        Field(ge=2, le=64),
+        Quantity(""),
+        About(
+            label="Poles",
+            help="How many magnets the motor's rotor has; from its data, always even.",
+            stage="drive",
+            group="Motor",
+            steps=_FINAL,
+        ),
+    ] = None
+    resistance_mohm: Annotated[
+        Resistance | None,
+        About(
+            label="Motor resistance",
+            help="Resistance between two leads, from the motor's data.",
+            stage="drive",
+            group="Motor",
+            record=True,
+        ),
+    ] = None
+    no_load_a: Annotated[
+        Ampere | None,
+        About(
+            label="No-load current",
+            help="What the motor draws turning freely, from its data.",
+            stage="drive",
+            group="Motor",
+            record=True,
+        ),
+    ] = None
+
+
+class Gear(Part):
+    """Teeth from the motor to the rotor; ``second`` is driver and driven of a second stage."""
+
+    pinion: Annotated[
+        Teeth | None,
+        About(
+            label="Pinion teeth",
+            help="Teeth of the gear on the motor's shaft; count them.",
+            stage="drive",
+            group="Gear",
+            steps=_FINAL,
+        ),
+    ] = None
+    main: Annotated[
+        Teeth | None,
+        About(
+            label="Main gear teeth",
+            help="Teeth of the gear the pinion meets; count them or see the parts list.",
+            stage="drive",
+            group="Gear",
+            steps=_FINAL,
+        ),
+    ] = None
+    second: Annotated[
+        list[
+            Annotated[
+                Teeth,
+                About(
+                    label="Second stage, wheel {n}",
+                    help="Teeth of the second stage: the driving wheel first, then the driven one.",
+                    stage="drive",
+                    group="Gear",
+                    steps=_FINAL,
+                ),
+            ]
+        ]
+        | None,
+        Field(min_length=2, max_length=2),
+    ] = None
+
+
+class Pack(Part):
+    """The flight pack; its resistance is the whole pack's."""
+
+    cells: Annotated[
+        int | None,
+        Field(ge=1, le=20),
+        Quantity("cells"),
+        About(
+            label="Cells in series",
+            help="How many cells stand in series; printed on the pack before its S.",
+            stage="drive",
+            group="Pack",
+            steps=_FINAL,
+        ),
+    ] = None
+    resistance_mohm: Annotated[
+        Resistance | None,
+        About(
+            label="Pack resistance",
+            help="Resistance of the whole pack, as a charger shows it.",
+            stage="drive",
+            group="Pack",
+            record=True,
+        ),
+    ] = None
+    capacity_mah: Annotated[
+        Charge | None,
+        About(
+            label="Capacity",
+            help="The pack's charge, printed on it.",
+            stage="drive",
+            group="Pack",
+            record=True,
+        ),
+    ] = None
+
+
+class Governor(Part):
+    """What is meant to hold the head speed, and how it is set."""
+
+    place: Annotated[
+        Literal["unit", "speed_controller", "none"],
+        About(
+            label="Governor is meant to be in",
+            help="The one device that is to hold the head speed.",
+            stage="drive",
+            group="Governor",
+            record=True,
+            words={"unit": "the unit", "speed_controller": "the speed controller", "none": "none"},
+        ),
+    ] = "none"
+    band_low_rpm: Annotated[
+        Rpm | None,
+        About(
+            label="Band from",
+            help="The lowest head speed of the governor's band.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = None
+    band_high_rpm: Annotated[
+        Rpm | None,
+        About(
+            label="Band to",
+            help="The highest head speed of the governor's band.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = None
+    on_above_pct: Annotated[
+        Percent,
+        About(
+            label="On above",
+            help="The throttle above which the governor switches on.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = 30.0
+    takes_over_pct: Annotated[
+        Percent,
+        About(
+            label="Takes over at",
+            help="The share of the target speed from which the governor takes over.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = 60.0
+    gain: Annotated[
+        Gain,
+        About(
+            label="Governor gain",
+            help="How strongly the governor answers a fall of the head speed, in its own figure.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = 6.0
+    ramp_up_s: Annotated[
+        Seconds,
+        About(
+            label="Ramp up",
+            help="How long the governor takes to a higher speed.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = 5.0
+    ramp_down_s: Annotated[
+        Seconds,
+        About(
+            label="Ramp down",
+            help="How long the governor takes to a lower speed.",
+            stage="drive",
+            group="Governor",
+            steps=_FINAL,
+        ),
+    ] = 5.0
+
+
+class Drive(Part):
+    """Everything that turns the rotor."""
+
+    kind: Annotated[
+        Literal["electric", "other"],
+        About(
+            label="Kind of drive",
+            help="Electric, or something else that this program does not compute.",
+            stage="drive",
+            record=True,
+            words={"electric": "electric", "other": "other"},
+        ),
+    ] = "electric"
+    motor: Annotated[Motor, Holder(name="motor")] = Motor()
+    gear: Annotated[Gear, Holder(name="gear")] = Gear()
+    pack: Annotated[Pack, Holder(name="pack")] = Pack()
+    efficiency_pct: Annotated[
+        Percent,
+        About(
+            label="Efficiency of gear and drive",
+            help="How much of the motor's power reaches the rotor; 95 from memory.",
+            stage="drive",
+            record=True,
+        ),
+    ] = 95.0
+    tail_share_pct: Annotated[
+        Percent,
+        About(
+            label="Tail's share of the power",
+            help="How much the tail rotor takes beside the main rotor; 12 from memory.",
+            stage="drive",
+            record=True,
+        ),
+    ] = 12.0
+    head_inertia_kg_m2: Annotated[
+        Inertia | None,
+        About(
+            label="Inertia of head and blades",
+            help="Known from a maker or a log; left out, it is worked out from the blades.",
+            stage="drive",
+            record=True,
+        ),
+    ] = None
+    governor: Annotated[Governor, Holder(name="governor")] = Governor()

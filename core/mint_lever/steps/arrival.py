@@ -1,0 +1,318 @@
+"""Step 3: link and arrival. Direction first, then the ends, until the unit shows ±100 %.
+
+F26 (common practice, no source): new travel = old travel × 100 / seen, a straight line.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
+from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, seen_dead
+from mint_lever.run.graph import StepName
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.probing import goes, raising
+from mint_lever.transmitter.shaping import shape
+
+_ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
+_COLUMN = {"low": "low, left, back", "centre": "middle", "high": "high, right, forward"}
+_PLACE: dict[Function, tuple[str, str, str]] = {
+    "collective": ("stick low", "stick middle", "stick high"),
+    "aileron": ("stick left", "stick centred", "stick right"),
+    "elevator": ("stick back", "stick centred", "stick forward"),
+    "rudder": ("stick left", "stick centred", "stick right"),
+}
+# The step that proves a function's direction at the swash, whatever the unit shows.
+_PROVEN_BY: dict[Function, StepName] = {
+    "collective": "together",
+    "aileron": "tilts",
+    "elevator": "tilts",
+}
+_REPEATS_PCT = 1.0
+_SIDED = re.compile(r"\.(?:travel|limit)_(low|high)_pct$")
+_PROBE_PCT = 4.0
+
+
+@dataclass(frozen=True)
+class _End:
+    """One end of one function: its question, what should arrive there, what was seen."""
+
+    function: Function
+    end: str
+    ask: Number
+    wanted: float
+    band: Band
+    seen: float | None
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on what the unit shows for every function at both ends and the centre."""
+    turned = [f for f in FUNCTIONS if _against(run, f)]
+    ends = [_end(run, function, i, function in turned) for function in FUNCTIONS for i in range(3)]
+    asks: list[Ask] = []
+    actions: list[Action] = []
+    doubts: list[Doubt] = []
+    for each in ends:
+        asks.append(each.ask)
+        doubtful = _doubt(run, each)
+        if doubtful is not None:
+            asks.append(doubtful.look)
+            doubts += [doubtful] if doubtful.verdict == "look" else []
+            if doubtful.verdict == "read again":
+                asks[-2] = replace(each.ask, word="read again")
+                continue
+        waits = doubtful is not None and doubtful.verdict == "look"
+        if each.seen is not None and not turned and each.ask.word != "in" and not waits:
+            actions.append(_set_end(run, each))
+    if turned:
+        actions = [_turn(run, function) for function in turned]
+    words = [ask.word for ask in asks if not isinstance(ask, Choice)]
+    nothing = all(ask.answer is None for ask in asks)
+    outcome = None if nothing else worst(words)
+    return Advice(
+        step="arrival",
+        do=(
+            "Bind the receiver. With a serial link, choose its protocol and port at both ends.",
+            "Open the unit's own display of what arrives.",
+            "Move one stick at a time to its ends and its middle.",
+        ),
+        asks=tuple(asks),
+        summary=_summary(turned, actions, outcome, doubts),
+        actions=tuple(action for action in actions if action.changes),
+        rulers=tuple(_rulers(run, ends)),
+        outcome="begun" if doubts else outcome,
+    )
+
+
+def _end(run: Readings, function: Function, i: int, turned: bool) -> _End:
+    end, percent = _ENDS[i]
+    key, sticks = f"{function}.{end}", [percent if f == function else 0.0 for f in FUNCTIONS[:3]]
+    seen, wanted = run.mean("arrival", key), _wanted(run, function, percent)
+    band = Band.around(wanted, 0.5, 1.0) if end == "centre" else Band.around(abs(wanted), 0.5, 1.5)
+    ask = Number(
+        key=key,
+        label=f"{function.capitalize()}, {_PLACE[function][i]}",
+        hint=f"What the unit shows for this function; {abs(wanted):.0f} % is right.",
+        unit="%",
+        low=-150.0,
+        high=150.0,
+        nudge=1.0,
+        sticks=(sticks[0], sticks[1], sticks[2]),
+        answer=run.answer("arrival", key),
+        word=_word(seen, end, band, turned),
+        cell=Cell("What the unit shows, %", function.capitalize(), _COLUMN[end]),
+    )
+    return _End(function, end, ask, wanted, band, seen)
+
+
+def _rulers(run: Readings, ends: list[_End]) -> list[Ruler]:
+    rulers = []
+    for each in ends:
+        marks = run.marks("arrival", each.ask.key)
+        if marks and each.ask.word != "in":
+            side = abs if each.end != "centre" else float
+            marks = tuple(replace(m, value=side(m.value)) for m in marks)
+            label = each.ask.label[:1].lower() + each.ask.label[1:]
+            rulers.append(Ruler(label=label, unit="%", band=each.band, marks=marks))
+    return rulers
+
+
+def _summary(
+    turned: list[Function], actions: list[Action], outcome: str | None, doubts: list[Doubt]
+) -> str:
+    if turned:
+        return "A direction is wrong. Direction first: left and right swap with it."
+    if doubts:
+        return doubts[0].words
+    stuck = [a for a in actions if not a.changes]
+    if stuck:
+        return stuck[0].text
+    if outcome in ("good", "workable"):
+        return "Every function arrives in full."
+    return "Full stick must arrive in full: 100 % with straight curves and full rates."
+
+
+def _wanted(run: Readings, function: Function, stick_pct: float) -> float:
+    """What should arrive (percent, sign apart): full stick as curve and rates shape it."""
+    mode = run.chain.mode(run.mode)
+    return float(shape(function, np.array([stick_pct]), mode)[0])
+
+
+def _word(value: float | None, end: str, band: Band, turned: bool) -> Word | None:
+    if value is None:
+        return None
+    if turned:
+        return "out"
+    return judge(value if end == "centre" else abs(value), band, 0.0)
+
+
+def _against(run: Readings, function: Function) -> bool:
+    """Whether a function arrives the other way and the swash has not proven that right."""
+    low = run.mean("arrival", f"{function}.low")
+    high = run.mean("arrival", f"{function}.high")
+    wrong = (high is not None and high < 0) or (low is not None and low > 0)
+    if not wrong:
+        return False
+    proof = _PROVEN_BY.get(function)
+    return not ((proof is not None and run.done(proof)) or _turned_for_the_swash(run, function))
+
+
+def _turned_for_the_swash(run: Readings, function: Function) -> bool:
+    """Whether the channel was last turned round because the swash went the wrong way: what the
+    blades do has the last word over what the unit's display says."""
+    path = f"transmitter.channels.{function}.reversed"
+    turning = [event for event in run.events if path in event.changed]
+    return bool(turning) and turning[-1].step in ("together", "tilts")
+
+
+def _turn(run: Readings, function: Function) -> Action:
+    channel = getattr(run.setup.transmitter.channels, function)
+    keys = tuple(f"{function}.{end}" for end, _ in _ENDS)
+    return Action(
+        key=f"turn.{function}",
+        text=f"Reverse the {function} channel.",
+        expect="The unit then shows the stick's own direction; read its ends again.",
+        device="transmitter",
+        changes=(Change(f"transmitter.channels.{function}.reversed", not channel.reversed),),
+        keys=keys,
+        together="directions",
+    )
+
+
+def _side(run: Readings, each: _End) -> str:
+    """The side of the channel's travel that an end answers to: by the sign of what is sent, unless
+    it was seen not to answer there."""
+    own = "high" if (each.seen or 0.0) >= 0 else "low"
+    if seen_dead(run, "arrival", each.ask.key):
+        return "low" if own == "high" else "high"
+    return own
+
+
+def _doubt(run: Readings, each: _End) -> Doubt | None:
+    if each.end == "centre" or each.seen is None:
+        return None
+    side = "high" if each.seen >= 0 else "low"
+    path = f"transmitter.channels.{each.function}.travel_{side}_pct"
+    travel = getattr(getattr(run.setup.transmitter.channels, each.function), f"travel_{side}_pct")
+    where = "above" if side == "high" else "below"
+    lever = Lever(
+        raised=f"Raise the {each.function} channel's travel {where} centre",
+        reads=each.ask,
+        rises=1 if each.seen >= 0 else -1,
+        change=Change(path, min(travel + _PROBE_PCT, 150.0)),
+    )
+    return doubt(run, "arrival", lever)
+
+
+def _set_end(run: Readings, each: _End) -> Action:
+    function, end, seen, wanted = each.function, each.end, each.seen or 0.0, each.wanted
+    channel = getattr(run.setup.transmitter.channels, function)
+    base = f"transmitter.channels.{function}"
+    if end == "centre":
+        return _centre(run, each)
+    # Travel works after reversing, by the sign of what is sent.
+    side = _side(run, each)
+    old = getattr(channel, f"travel_{side}_pct")
+    step = run.setup.transmitter.travel_step_pct
+    exact = old * abs(wanted) / max(abs(seen), 1.0)
+    new = float(min(max(round(round(exact / step) * step, 3), 0), 150))
+    after = abs(seen) * new / max(old, 1.0)
+    label = "above" if side == "high" else "below"
+    if new == old:
+        text = (
+            f"{function.capitalize()}: {abs(seen):g} % is as near as this radio's steps of "
+            f"{step:g} % come."
+        )
+        return Action(key=f"end.{function}.{end}", text=text, device="transmitter")
+    action = Action(
+        key=f"end.{function}.{end}",
+        text=f"Set the {function} channel's travel {label} centre from {old:g} to {new:g} %.",
+        expect=f"The unit should then show {after:.1f} %, {after - abs(wanted):+.1f} % off.",
+        device="transmitter",
+        changes=(Change(f"{base}.travel_{side}_pct", new),),
+        keys=(f"{function}.{end}",),
+        needed=each.ask.word == "out",
+        together="ends",
+    )
+    sign = 1.0 if seen >= 0 else -1.0
+    return predicting(action, predicted(each.ask.key, seen, sign * after, _REPEATS_PCT))
+
+
+def _centre(run: Readings, each: _End) -> Action:
+    function, seen, wanted = each.function, each.seen or 0.0, each.wanted
+    channel = getattr(run.setup.transmitter.channels, function)
+    base = f"transmitter.channels.{function}"
+    trims = {
+        "sub-trim": (f"{base}.subtrim_pct", channel.subtrim_pct),
+        "trim": (f"{base}.trim_pct", channel.trim_pct),
+    }
+    set_ = {name: path for name, (path, value) in trims.items() if value}
+    if set_:
+        return Action(
+            key=f"centre.{function}",
+            text=f"Take the {function} channel's {' and '.join(set_)} out.",
+            device="transmitter",
+            changes=tuple(Change(path, 0.0) for path in set_.values()),
+            keys=tuple(f"{function}.{end}" for end, _ in _ENDS),
+        )
+    text = (
+        f"The {function} rests at {seen:+.0f} %, not {wanted:+.0f}: take its trim out at the "
+        "transmitter, then read it again. The unit reads a trim as a held stick."
+    )
+    return Action(key=f"centre.{function}", text=text, device="transmitter")
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """A function's arrival rests on its own channel, each end on that side's travel and limit, by
+    the sign of what arrives; the middle on neither."""
+    if not path.startswith("transmitter.channels."):
+        return False
+    own = key.removeprefix(LOOK)
+    function, _, end = own.partition(".")
+    if path.split(".")[2] != function:
+        return True
+    side = _SIDED.search(path)
+    if side is None or seen_dead(run, "arrival", own):
+        return False
+    read = run.all("arrival", own)
+    return end == "centre" or not read or side[1] != ("high" if read[-1].value >= 0 else "low")  # type: ignore[operator]
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if isinstance(ask, Choice) and ask.probe is not None and ask.probe.change is not None:
+        reads = ask.probe.read
+        return goes(bench, lambda other: _shown(other, reads), raising(ask.probe.change))
+    return _shown(bench, ask)
+
+
+def _shown(bench: SimulatedHelicopter, ask: Ask) -> float:
+    function, _, end = ask.key.partition(".")
+    stick = dict(_ENDS).get(end)
+    if function not in FUNCTIONS or stick is None:
+        raise not_simulated(ask.key)
+    bench.move_sticks(**{function: stick})
+    return bench.read_arrival(function)
+
+
+STEP = Step(
+    name="arrival",
+    number=3,
+    title="Link and arrival",
+    why="Full stick must arrive at the unit as exactly 100 %; direction first, ends after.",
+    rests_on=("model_memory",),
+    here=lambda arrangement: arrangement.shows_functions,
+    spares=_spares,
+    repeats=_REPEATS_PCT,
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,172 @@
+"""Step 12: clearance: the computed ring first, then the sweep by eye and ear."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import lru_cache
+from typing import Literal, cast
+
+import numpy as np
+
+from mint_lever.dials import Dial, ring
+from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Ray
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter, Sweep
+
+_SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
+    ("low", -100.0),
+    ("mid", 0.0),
+    ("high", 100.0),
+)
+_HEARD = (
+    Option("clear", "Clear all round, corners too"),
+    Option("touches", "A link or the swash touches", False),
+    Option("stalls", "A servo stalls or groans", False),
+)
+# (key, what the maker says of it, where it is kept)
+_LIMITS = (
+    ("tilt_limit", "The swash ball's largest tilt", "airframe.swash.tilt_limit_deg"),
+    ("link_limit", "A ball link's largest lean", "airframe.swash.link_limit_deg"),
+)
+# One search serves every question asked about the same chain.
+_clearance = lru_cache(maxsize=16)(clearance)
+_TOUCH_STEP_PCT = 5.0
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on the cyclic ring from the exact geometry, then from what the pilot heard."""
+    brief, dial = _brief(run), ring(run.setup)
+    clear = _clearance(run.chain, Limits(*(_limit(run, key) for key, *_ in _LIMITS)))
+    left = cyclic_left(run.chain, min(dial.value, clear.ring_pct))
+    touched = any(ask.word == "out" for ask in brief.asks)
+    return replace(
+        brief,
+        summary=_summary(clear, dial.value, left),
+        actions=_actions(clear, dial, touched),
+        rays=_rays(clear),
+    )
+
+
+def _brief(run: Readings) -> Advice:
+    """The step's questions and outcome alone, without the search for the ring: what the slip asks
+    for again and again."""
+    asks: list[Ask] = [
+        Number(
+            key=key,
+            label=label,
+            hint="From the maker, if you know it. Kept with the helicopter.",
+            unit="°",
+            low=1.0,
+            high=89.0,
+            nudge=1.0,
+            optional=True,
+            answer=(answer := _limit(run, key)),
+            word=None if answer is None else "in",
+            writes=(path,),
+        )
+        for key, label, path in _LIMITS
+    ]
+    sweeps: list[Ask] = []
+    for place, stick in _SWEEPS:
+        heard = run.answer("clearance", f"sweep.{place}")
+        sweeps.append(
+            Choice(
+                key=f"sweep.{place}",
+                label=f"Collective {place}, cyclic swept all round",
+                options=_HEARD,
+                sticks=(stick, 0.0, 0.0),
+                answer=heard,
+                word=None if heard is None else "in" if heard == "clear" else "out",
+            )
+        )
+    nothing = all(ask.answer is None for ask in sweeps)
+    return Advice(
+        step="clearance",
+        do=(
+            "Collective full low, in the middle, full high: at each, sweep the cyclic all round.",
+            "Listen for a servo that stalls; watch every link. Let go at the first touch.",
+        ),
+        asks=(*asks, *sweeps),
+        outcome=None if nothing else worst(ask.word for ask in sweeps),
+    )
+
+
+def _limit(run: Readings, key: str) -> float | None:
+    """A limit of the maker's; a log from before it was kept has it as an answer, 0 for unknown."""
+    swash = run.setup.airframe.swash
+    kept = swash.tilt_limit_deg if key == "tilt_limit" else swash.link_limit_deg
+    return kept or run.answer("clearance", key) or None
+
+
+def _actions(clear: Clearance, dial: Dial, touched: bool) -> tuple[Action, ...]:
+    keys = tuple(f"sweep.{place}" for place, _ in _SWEEPS)
+    now = dial.value
+    # A ring wider than the sticks' own circle asks for nothing more.
+    if clear.ring_pct < min(now, 100.0) and clear.ring_pct > 0:
+        text = f"Reduce the cyclic ring from {now:g} to {clear.ring_pct:g} %."
+        expect = "By the geometry it then just clears all round."
+        new = clear.ring_pct
+    elif touched:
+        new = max(min(now, 100.0) - _TOUCH_STEP_PCT, 5.0)
+        text = f"Reduce the cyclic ring from {now:g} to {new:g} %, then sweep again."
+        expect = "No further than it takes to clear."
+    else:
+        return ()
+    change = (dial.set(new),)
+    return (
+        Action(key="ring", text=text, expect=expect, device=dial.device, changes=change, keys=keys),
+    )
+
+
+def _summary(clear: Clearance, ring: float, cyclic: float) -> str:
+    # F12, common practice, no source.
+    typical = "at mid collective; 10–12° is typical."
+    left = f"The ring in force, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
+    if clear.first is None:
+        return f"By the geometry nothing touches anywhere the sticks reach. {left}"
+    first = clear.first
+    if clear.ring_pct <= 0:
+        return f"Collective alone is too much: {first.what} at {first.collective}. See step 11."
+    if clear.ring_pct < ring:
+        left = f"That leaves {cyclic:.1f}° of cyclic {typical}"
+    return (
+        f"By the geometry a ring of {clear.ring_pct:g} % clears. {left} First to touch: "
+        f"{first.what}, collective {first.collective}, tilted toward {first.azimuth_deg:.0f}° from "
+        "the nose."
+    )
+
+
+def _rays(clear: Clearance) -> tuple[Ray, ...]:
+    azimuth = tuple(float(a) for a in clear.azimuth_deg)
+    return tuple(
+        Ray(
+            place,
+            azimuth,
+            tuple(float(v) for v in clear.clear_pct[i]),
+            float(np.floor(clear.clear_pct[i].min() + 1e-6)),
+        )
+        for i, (place, _) in enumerate(_SWEEPS)
+    )
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    kind, _, place = ask.key.partition(".")
+    if kind != "sweep":
+        raise not_simulated(ask.key)
+    return "clear" if bench.sweep(cast(Sweep, place)) else "touches"
+
+
+STEP = Step(
+    name="clearance",
+    number=12,
+    title="Clearance",
+    why="Nothing may stall or touch anywhere the sticks can reach together.",
+    rests_on=("cyclic_throw", "collective_range"),
+    advise=_advise,
+    brief=_brief,
+    simulate=_simulate,
+)

@@ -1,0 +1,218 @@
+"""Step 11: collective range, each side by itself (F11)."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from mint_lever.dials import Dial, collective
+from mint_lever.faults import InvalidRequest
+from mint_lever.measure.next_value import next_value
+from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler
+from mint_lever.run.readings import Readings, figure
+from mint_lever.run.step import Step
+from mint_lever.run.words import degrees, word_for, worst
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import gauge, not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+_WORKABLE_DEG = 0.5
+_APART_DEG = 0.8
+"""Two sides no further apart than this are within the workable band of their mean."""
+_STICKS = (("up", 100.0), ("down", -100.0))
+_SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on the collective's figure for each side of centre.
+
+    A transmitter that mixes has one figure for both sides: it is set by the mean of the two.
+    """
+    both = run.setup.mixing_unit is None
+    asks: list[Ask] = []
+    actions: list[Action] = []
+    rulers: list[Ruler] = []
+    gauges: list[float] = []
+    for key, stick in _STICKS:
+        dial = collective(run.setup, run.unit_side(stick) > 0)
+        target = _target(run, key)
+        band = Band.around(target, 0.3, _WORKABLE_DEG)
+        raw = run.mean("collective_range", key)
+        pitch = None if raw is None else raw if key == "up" else -raw
+        counted = len(run.counted("collective_range", key))
+        word = None if pitch is None else word_for(pitch, band, counted)
+        sign = "+" if key == "up" else "−"
+        asks.append(
+            Number(
+                key=key,
+                label=f"Blade A, stick full {key}",
+                hint=f"Wanted: {sign}{target:g}°.",
+                unit="°",
+                low=-30.0,
+                high=30.0,
+                sticks=(stick, 0.0, 0.0),
+                azimuth=180.0,
+                blade=0,
+                answer=run.answer("collective_range", key),
+                word=word,
+            )
+        )
+        predicted = None
+        if pitch is not None:
+            gauges.append(pitch)
+            if word in ("out", "workable") and not both:
+                action, predicted = _next(run, dial, (key,), target, word == "out")
+                actions += [action] if action else []
+        marks = run.marks("collective_range", key)
+        if marks:
+            turn = 1.0 if key == "up" else -1.0
+            lands = None if predicted is None else turn * predicted
+            own = Band.around(turn * target, 0.3, _WORKABLE_DEG)
+            rulers.append(
+                Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
+            )
+    outcome = None if not gauges else worst(ask.word for ask in asks)
+    if both and len(gauges) == 2 and outcome in ("out", "workable"):
+        actions = _one_figure(run, dial, dict(zip(("up", "down"), gauges, strict=True)))
+    summary = "Full up, then full down; equal both ways unless you choose otherwise."
+    if len(gauges) == 2:
+        gap = gauges[0] - gauges[1]
+        wanted = _target(run, "up") - _target(run, "down")
+        summary = f"{degrees(gauges[0])} up, {degrees(-gauges[1])} down."
+        if wanted:
+            summary += " The two sides are meant to differ."
+        elif judge(gap, SIDES_EQUAL, 0.0) != "in" and outcome == "good":
+            outcome = "workable"
+            summary += f" The sides differ by {abs(gap):.1f}°."
+    return Advice(
+        step="collective_range",
+        do=(
+            "Blade A over the boom, cyclic centred.",
+            "Collective full up, read; full down, read.",
+        ),
+        asks=tuple(asks),
+        summary=summary,
+        actions=tuple(actions),
+        rulers=tuple(rulers),
+        outcome=outcome,
+    )
+
+
+def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Action]:
+    """One swash mix serves both sides: by their mean, or where they are too far apart for that by
+    the shorter one, and the longer one shortened with the pitch curve."""
+    over = {key: pitch - _target(run, key) for key, pitch in gauges.items()}
+    short, long = sorted(over, key=lambda key: over[key])
+    if over[long] - over[short] <= _APART_DEG:
+        target = (_target(run, "up") + _target(run, "down")) / 2
+        needed = max(abs(miss) for miss in over.values()) > _WORKABLE_DEG
+        action, _ = _next(run, dial, ("up", "down"), target, needed)
+    elif abs(over[short]) > _WORKABLE_DEG:
+        action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
+    else:
+        action = _shorten(run, long, gauges[long])
+    return [action] if action else []
+
+
+def _shorten(run: Readings, key: str, pitch: float) -> Action:
+    """Shorten one side of the pitch curve, the same in every mode: they all share the swash mix."""
+    target = _target(run, key)
+    share = target / pitch
+    modes = run.setup.transmitter.modes
+    changes = []
+    for name in modes.names():
+        curve = getattr(modes, name).pitch_curve
+        shorter = [
+            round(50 + (value - 50) * share, 1) if (value > 50) == (key == "up") else value
+            for value in curve
+        ]
+        changes.append(Change(f"transmitter.modes.{name}.pitch_curve", shorter))
+    end = round(50 + (50 if key == "up" else -50) * share, 1)
+    return Action(
+        key=f"curve.{key}",
+        text=(
+            f"Shorten the {'upper' if key == 'up' else 'lower'} side of the pitch curve in every "
+            f"mode: what was {'100' if key == 'up' else '0'} becomes {end:g} %."
+        ),
+        expect=f"Expect {degrees(target if key == 'up' else -target)}.",
+        device="transmitter",
+        changes=tuple(changes),
+        keys=(key,),
+    )
+
+
+def _target(run: Readings, key: str) -> float:
+    targets = run.setup.targets
+    return targets.collective_high_deg if key == "up" else targets.collective_low_deg
+
+
+def _next(
+    run: Readings, dial: Dial, keys: tuple[str, ...], target: float, needed: bool
+) -> tuple[Action | None, float | None]:
+    values, gauges = _pairs(run, dial, keys)
+    try:
+        step = next_value(values, gauges, target, dial.control)
+    except InvalidRequest:
+        return None, None
+    if step.value == dial.value:
+        return None, None
+    turn = -1.0 if keys == ("down",) else 1.0
+    action = Action(
+        key="figure" if len(keys) > 1 else f"figure.{keys[0]}",
+        text=f"Set {dial.name} from {dial.value:g} to {step.value:g} %.",
+        expect=f"Expect {degrees(turn * step.expected)}" + (" each way." if keys[1:] else "."),
+        device=dial.device,
+        changes=(dial.set(step.value),),
+        keys=keys,
+        needed=needed,
+        together="both sides",
+    )
+    return action, step.expected
+
+
+def _pairs(run: Readings, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float], list[float]]:
+    """Comparable (figure, gauge) pairs; of several sides, the mean of figures read on each."""
+    read: dict[float, dict[str, list[float]]] = {}
+    for key in keys:
+        turn = 1.0 if key == "up" else -1.0
+        for entry in run.comparable("collective_range", key, dial.path):
+            above = dial.path != "unit.collective_low_pct"
+            set_to = collective(entry.setup, above).value
+            pitch = turn * figure(entry)
+            read.setdefault(set_to, {}).setdefault(key, []).append(pitch)
+    whole = {set_to: sides for set_to, sides in read.items() if len(sides) == len(keys)}
+    values = [set_to for set_to, sides in whole.items() for _ in _repeats(sides)]
+    gauges = [pitch for sides in whole.values() for pitch in _repeats(sides)]
+    return values, gauges
+
+
+def _repeats(sides: dict[str, list[float]]) -> list[float]:
+    """Single readings of one side, each by itself; the mean where there are two sides."""
+    if len(sides) == 1:
+        return next(iter(sides.values()))
+    return [float(np.mean([np.mean(values) for values in sides.values()]))]
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """Each end of the collective rests on its own figure."""
+    side = _SIDE_OF_FIGURE.get(path)
+    return side is not None and side != run.unit_side(100.0 if key == "up" else -100.0)
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key not in ("up", "down"):
+        raise not_simulated(ask.key)
+    return gauge(bench, ask.sticks, ask.azimuth, ask.blade)
+
+
+STEP = Step(
+    name="collective_range",
+    number=11,
+    title="Collective range",
+    why="Equal both ways, and no more than pilot and head can use.",
+    rests_on=("zero_pitch",),
+    spares=_spares,
+    teaches=True,
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,134 @@
+"""Step 13: swash corrections, seen by tipping the model. The step nobody may skip."""
+
+from __future__ import annotations
+
+from mint_lever.measure.verdict import Word
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
+from mint_lever.run.readings import Readings
+from mint_lever.run.sketches import sketch_of
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import AXES, not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+_TIPS = (
+    (
+        "nose_down",
+        "Tip the nose down by hand, sticks let go: the swash goes",
+        "pitch",
+        (Option("against", "back, against it"), Option("with", "forward, along with it", False)),
+    ),
+    (
+        "roll_right",
+        "Roll the model right by hand, sticks let go: the swash goes",
+        "roll",
+        (Option("against", "left, against it"), Option("with", "right, along with it", False)),
+    ),
+)
+_STILL = Option("still", "nowhere", False)
+_PIROUETTE = (
+    Option("holds", "The tilt keeps pointing at the same place in the room"),
+    Option("turns", "The tilt turns along with the model, or twice as fast", False),
+    Option("none", "This unit has no pirouette compensation"),
+)
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on what the pilot saw when tipping and turning the model."""
+    asks: list[Choice] = []
+    actions: list[Action] = []
+    unit = run.setup.stabilising_unit
+    for key, label, axis, options in _TIPS:
+        answer = run.answer("corrections", key)
+        every = (*options, _STILL)
+        asks.append(_ask(key, label, every, answer))
+        if answer == "with" and unit is not None:
+            turned = not getattr(unit.correction_reversed, axis)
+            actions.append(
+                Action(
+                    key=f"turn.{axis}",
+                    text=f"Reverse the unit's {axis} correction.",
+                    expect="Then tip it again: only what you see counts.",
+                    changes=(Change(f"unit.correction_reversed.{axis}", turned),),
+                    keys=(key,),
+                    together="corrections",
+                )
+            )
+    turning = run.answer("corrections", "pirouette")
+    asks.append(
+        _ask("pirouette", "Test tilt shown, turn the model about its shaft", _PIROUETTE, turning)
+    )
+    if turning == "turns" and unit is not None:
+        actions.append(
+            Action(
+                key="turn.pirouette",
+                text="Reverse the unit's pirouette compensation.",
+                expect="Then turn the model again.",
+                changes=(Change("unit.pirouette_reversed", not unit.pirouette_reversed),),
+                keys=("pirouette",),
+                together="corrections",
+            )
+        )
+    answers = [ask.answer for ask in asks]
+    nothing = all(answer is None for answer in answers)
+    seen_nose = asks[0].answer is not None and asks[1].answer is None
+    summary = "Against the motion is right. Along with it crashes."
+    if "still" in answers:
+        summary = "No movement: wait until the unit is ready, then tip again."
+    if run.setup.airframe.head.blades > 2:
+        summary += " A head of three or more blades may want a phase: see Path."
+    return Advice(
+        step="corrections",
+        do=(
+            "Lift the model, let the sticks go, and tip it by hand.",
+            "Look at the swash against the frame, not against the room.",
+        ),
+        asks=tuple(asks),
+        summary=summary,
+        actions=tuple(actions),
+        outcome=None if nothing else worst(ask.word for ask in asks),
+        sketch=sketch_of("roll_right" if seen_nose else "nose_down"),
+    )
+
+
+def _ask(key: str, label: str, options: tuple[Option, ...], answer: str | None) -> Choice:
+    fine = {option.value for option in options if option.fine}
+    word: Word | None = None if answer is None else "in" if answer in fine else "out"
+    return Choice(key=key, label=label, options=options, answer=answer, word=word)
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """What was seen on one axis rests on no other axis' correction."""
+    own = {"nose_down": "correction_reversed.pitch", "roll_right": "correction_reversed.roll"}
+    if not path.startswith(("unit.correction_reversed.", "unit.pirouette_reversed")):
+        return False
+    return path != f"unit.{own.get(key, 'pirouette_reversed')}"
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key not in AXES:
+        raise not_simulated(ask.key)
+    right = bench.tip(AXES[ask.key])
+    if ask.key == "pirouette":
+        return "holds" if right else "turns"
+    return "against" if right else "with"
+
+
+STEP = Step(
+    name="corrections",
+    number=13,
+    title="Swash corrections",
+    why="A correction the wrong way crashes the model as it gets light on the skids.",
+    rests_on=("teach_throws",),
+    settings_of=("together",),
+    metal_of=("horns", "level"),
+    here=lambda arrangement: arrangement.stabilised,
+    spares=_spares,
+    cautions=(
+        "A correction the wrong way crashes the model as it gets light on the skids. Nobody can "
+        "see it but you, tipping the model by hand.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)

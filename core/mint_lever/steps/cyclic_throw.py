@@ -1,0 +1,369 @@
+"""Step 10: cyclic throw, by reference tilt or by full throw (F10a–F10d)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from mint_lever.dials import Dial, SwashFunction, cyclic
+from mint_lever.faults import InvalidRequest
+from mint_lever.measure.next_value import next_value
+from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
+from mint_lever.measure.verdict import REFERENCE_TILT, Band, Word, judge
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Numbers, Ruler
+from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
+from mint_lever.run.readings import Readings, figure
+from mint_lever.run.step import Step
+from mint_lever.run.words import word_for, worst
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import gauge as read_gauge
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.probing import goes, raising
+
+_GAUGE_REPEATS_DEG = 0.2
+_REPEATS_DEG = 0.07
+"""Of half the difference of two readings: a gauge's own 0.1° (F23) over the root of two."""
+# (key, what to do, aileron, elevator, azimuth)
+_READS = (
+    ("right", "stick full right, blade over the boom", 100.0, 0.0, 180.0),
+    ("left", "stick full left, blade over the boom", -100.0, 0.0, 180.0),
+    ("forward", "stick full forward, blade on the right", 0.0, 100.0, 90.0),
+    ("back", "stick full back, blade on the right", 0.0, -100.0, 90.0),
+)
+_KEPT = "Asked once and kept with the helicopter."
+# (key, what to say, how, where it is kept)
+_HOLES = (
+    ("horn_mm", "Holes your horns have", f"mm from the shaft, with spaces between. {_KEPT}"),
+    ("outer_mm", "Radii your outer swash balls can take", _KEPT),
+    ("inner_mm", "Radii your inner ring's balls can take", _KEPT),
+)
+_PROBE_PCT = 5.0
+_AFTER = {
+    "look": "",
+    "read again": "The way is right: read it once more.",
+    "turned": "It goes the other way: look at the tilts again, then read once more.",
+    "dead": "The figure moves nothing: is this the model, and was it saved in the unit?",
+}
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on the cyclic figure, and on moving a ball when that leaves the unit's window.
+
+    A unit has one figure for both axes, read on aileron; a transmitter that mixes has one for each.
+    """
+    unit, targets = run.setup.mixing_unit, run.setup.targets
+    full = unit is None or unit.cyclic_school == "full_throw"
+    band = throw_band(targets.cyclic_deg) if full else REFERENCE_TILT
+    target = targets.cyclic_deg if full else targets.reference_tilt_deg
+    axes = [_axis(run, "aileron", band)]
+    elevator = _axis(run, "elevator", band)
+    if unit is None or unit.cyclic_elevator_pct is not None:
+        axes.append(elevator)
+    asks: list[Ask] = [_read(run, read, axes, band) for read in _READS]
+    asks += [_holes(run, *each) for each in _HOLES]
+    actions: list[Action] = []
+    rulers: list[Ruler] = []
+    doubts: list[Doubt] = []
+    nothing = all(run.answer("cyclic_throw", key) is None for axis in axes for key in axis.keys)
+    outcome = None if nothing else worst(axis.word for axis in axes)
+    for axis in axes:
+        predicted_deg = None
+        doubtful = _doubt(run, axis)
+        if doubtful is not None:
+            doubts.append(doubtful)
+            asks.append(doubtful.look)
+        elif axis.gauge is not None and axis.word in ("out", "workable"):
+            action, predicted_deg = _next_figure(run, axis, target)
+            actions += [action] if action else []
+        rulers += _rulers(run, axis, band, predicted_deg, full)
+    figure = axes[0].dial.value
+    window = judge(figure, UNIT_WINDOW, 0.0) if full and unit is not None else "in"
+    if outcome in ("good", "workable") and window != "in":
+        actions += _move_ball(run, target)
+        outcome = "workable"
+    summary = _summary(axes, elevator.gauge, target, window, full)
+    if doubts:
+        outcome, summary = "begun", f"{doubts[0].words} {_AFTER[doubts[0].verdict]}"
+    return Advice(
+        step="cyclic_throw",
+        do=(
+            "Collective at centre, blade A parallel to the tail boom.",
+            "Full aileron, each way."
+            if full
+            else "Let the unit show its reference tilt, each way.",
+            "Read the gauge at both ends.",
+            *(("Blade A across the boom: the same with elevator.",) if len(axes) > 1 else ()),
+        ),
+        asks=tuple(asks),
+        summary=summary,
+        actions=tuple(actions),
+        rulers=tuple(rulers),
+        outcome=outcome,
+    )
+
+
+@dataclass(frozen=True)
+class _Axis:
+    """One cyclic axis as read: its two ends' keys, its dial, the mean of both ends."""
+
+    function: SwashFunction
+    keys: tuple[str, str]
+    dial: Dial
+    gauge: float | None
+    times: int
+    word: Word | None
+
+
+def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
+    keys = ("right", "left") if function == "aileron" else ("forward", "back")
+    gauge = _half(*(run.mean("cyclic_throw", key) for key in keys))
+    times = min(len(run.counted("cyclic_throw", key)) for key in keys)
+    word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
+    return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word)
+
+
+def _read(
+    run: Readings,
+    read: tuple[str, str, float, float, float],
+    axes: list[_Axis],
+    band: Band,
+) -> Ask:
+    key, label, aileron, elevator, azimuth = read
+    axis = next((axis for axis in axes if key in axis.keys), None)
+    return Number(
+        key=key,
+        label=f"Pitch, {label}",
+        hint="With its sign; a blade's own offset cancels between the two.",
+        unit="°",
+        low=-30.0,
+        high=30.0,
+        sticks=(0.0, aileron, elevator),
+        azimuth=azimuth,
+        blade=0,
+        optional=axis is None,
+        answer=run.answer("cyclic_throw", key),
+        word=None if axis is None else _end_word(run, key, axis.gauge, band, axis.times),
+    )
+
+
+def throw_band(target: float) -> Band:
+    """The band of the full-throw school round a pilot's own target; F10b's width is ±1°."""
+    return Band(target - 0.5, target + 0.5, target - 1.0, target + 1.0)
+
+
+def _end_word(run: Readings, key: str, gauge: float | None, band: Band, times: int) -> Word | None:
+    """Both ends share a verdict; the one read less often is the one to read again."""
+    if gauge is None:
+        return None
+    word = word_for(gauge, band, times, _REPEATS_DEG)
+    more = len(run.counted("cyclic_throw", key)) > times
+    return judge(gauge, band, 0.0) if more and word == "read again" else word
+
+
+def _half(one: float | None, other: float | None) -> float | None:
+    return None if one is None or other is None else abs(one - other) / 2
+
+
+def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | None, float | None]:
+    values, gauges = _pairs(run, axis)
+    dial = axis.dial
+    try:
+        step = next_value(
+            values or [dial.value], gauges or [axis.gauge or 0.0], target, dial.control
+        )
+    except InvalidRequest:
+        return None, None
+    if step.value == dial.value:
+        return None, None
+    single = len(axis.keys) == 2 and dial.path == "unit.cyclic_pct"
+    action = Action(
+        key="figure" if axis.function == "aileron" else f"figure.{axis.function}",
+        text=f"Set {dial.name} from {dial.value:g} to {step.value:g} %.",
+        expect=f"Expect {step.expected:.1f}° at full stick; the gauge decides.",
+        device=dial.device,
+        changes=(dial.set(step.value),),
+        keys=tuple(key for key, *_ in _READS) if single else axis.keys,
+        needed=axis.word == "out",
+        together="figures",
+    )
+    # What the mean of both ends is to change by, each end does.
+    first = axis.keys[0]
+    read = run.mean("cyclic_throw", first) or 0.0
+    more = (step.expected - (axis.gauge or 0.0)) * (1.0 if read >= 0 else -1.0)
+    return predicting(
+        action, predicted(first, read, read + more, _GAUGE_REPEATS_DEG)
+    ), step.expected
+
+
+def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:
+    """Comparable (figure, gauge) pairs: both ends read at the same figure."""
+    ends: dict[float, dict[str, list[float]]] = {}
+    for key in axis.keys:
+        for entry in run.comparable("cyclic_throw", key, axis.dial.path):
+            at = ends.setdefault(cyclic(entry.setup, axis.function).value, {})
+            at.setdefault(key, []).append(figure(entry))
+    one, other = axis.keys
+    pairs = {
+        figure: abs(np.mean(read[one]) - np.mean(read[other])) / 2
+        for figure, read in ends.items()
+        if len(read) == 2
+    }
+    return list(pairs), [float(value) for value in pairs.values()]
+
+
+def _holes(run: Readings, key: str, label: str, hint: str) -> Numbers:
+    kept = _kept_holes(run, key)
+    return Numbers(
+        key=key,
+        label=label,
+        hint=hint,
+        unit="mm",
+        low=1.0,
+        high=60.0,
+        optional=True,
+        answer=kept or None,
+        writes=_where_kept(run, key),
+    )
+
+
+def _where_kept(run: Readings, key: str) -> tuple[str, ...]:
+    if key == "horn_mm":
+        return tuple(f"airframe.servos.{i}.holes_mm" for i in range(len(run.setup.airframe.servos)))
+    if key == "outer_mm":
+        return ("airframe.swash.outer_radii_mm",)
+    return ("airframe.head.inner_radii_mm",)
+
+
+def _kept_holes(run: Readings, key: str) -> list[float]:
+    """The places for a ball as the pilot named them; a log from before they were kept has them as
+    answers."""
+    airframe = run.setup.airframe
+    kept = {
+        "horn_mm": airframe.servos[0].holes_mm,
+        "outer_mm": airframe.swash.outer_radii_mm,
+        "inner_mm": airframe.head.inner_radii_mm,
+    }[key]
+    return list(kept) or list(run.answer("cyclic_throw", key) or [])
+
+
+def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
+    """Whether the gauge follows the figure that was set; watched on the axis' first end."""
+    if axis.gauge is None:
+        return None
+    first, label, aileron, elevator, azimuth = next(r for r in _READS if r[0] == axis.keys[0])
+    read = run.mean("cyclic_throw", first) or 0.0
+    reads = Number(
+        key=first,
+        label=f"Pitch, {label}",
+        unit="°",
+        low=-30.0,
+        high=30.0,
+        sticks=(0.0, aileron, elevator),
+        azimuth=azimuth,
+        blade=0,
+    )
+    raised = min(axis.dial.value + _PROBE_PCT, axis.dial.control.high)
+    lever = Lever(
+        raised=f"Raise {axis.dial.name}",
+        reads=reads,
+        rises=1 if read >= 0 else -1,
+        change=axis.dial.set(raised),
+    )
+    return doubt(run, "cyclic_throw", lever)
+
+
+def _move_ball(run: Readings, target: float) -> list[Action]:
+    holes = Holes(*(_kept_holes(run, key) for key, *_ in _HOLES))
+    able = [r for r in remedies(run.setup, target, holes) if r.throw.figure_pct is not None]
+    better = [r for r in able if judge(r.throw.figure_pct or 0, UNIT_WINDOW, 0.0) == "in"]
+    return [_moving(run, remedy) for remedy in (better or able)[:2]]
+
+
+def _moving(run: Readings, remedy: Remedy) -> Action:
+    figure = remedy.throw.figure_pct or 0.0
+    paths = {
+        "horn": [f"airframe.servos.{i}.arm_mm" for i in range(len(run.setup.airframe.servos))],
+        "outer ring": [
+            f"airframe.swash.balls.{i}.radius_mm"
+            for i, ball in enumerate(run.setup.airframe.swash.balls)
+            if ball.radius_mm
+        ],
+        "inner ring": ["airframe.head.inner_ball_radius_mm"],
+    }[remedy.ball]
+    return Action(
+        key=f"ball.{remedy.ball}.{remedy.to_mm:g}",
+        text=(
+            f"Move the {remedy.ball} balls from {remedy.from_mm:g} to {remedy.to_mm:g} mm; the "
+            f"target then needs about {figure:.0f} %."
+        ),
+        expect=f"One µs of servo pulse then moves {remedy.throw.deg_per_us:.4f}° of cyclic.",
+        device="helicopter",
+        changes=tuple(Change(path, remedy.to_mm) for path in paths),
+        needed=False,
+    )
+
+
+def _summary(
+    axes: list[_Axis], elevator: float | None, target: float, window: str, full: bool
+) -> str:
+    gauge, figure = axes[0].gauge, axes[0].dial.value
+    if gauge is None:
+        what = f"{target:g}° at full stick" if full else f"the reference tilt of {target:g}°"
+        return f"Wanted: {what}."
+    text = f"{gauge:.1f}° where {target:g}° is wanted, at {figure:g} %."
+    if elevator is not None and len(axes) > 1:
+        text += f" Elevator {elevator:.1f}° at {axes[1].dial.value:g} %."
+    elif elevator is not None and abs(elevator - gauge) > 0.5:
+        text += f" Elevator gives {elevator:.1f}°: look at the balls' radii and the layout."
+    if window != "in":
+        way = "outward on the horns" if figure > UNIT_WINDOW.high else "inward on the horns"
+        size = "above" if figure > UNIT_WINDOW.high else "below"
+        text += (
+            f" {figure:g} % is {size} the unit's comfortable {UNIT_WINDOW.low:g}–"
+            f"{UNIT_WINDOW.high:g} %: move the balls {way}; say which holes you have."
+        )
+    return text
+
+
+def _rulers(
+    run: Readings, axis: _Axis, band: Band, predicted: float | None, full: bool
+) -> list[Ruler]:
+    marks = [
+        replace(mark, value=abs(mark.value))
+        for key in axis.keys
+        for mark in run.marks("cyclic_throw", key)
+    ]
+    if not marks:
+        return []
+    marks.sort(key=lambda mark: mark.sequence)
+    label = "cyclic, full stick" if full else "reference tilt"
+    if axis.dial.device == "transmitter":
+        label = f"{axis.function}, full stick"
+    return [Ruler(label=label, unit="°", band=band, marks=tuple(marks), predicted=predicted)]
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if isinstance(ask, Choice) and ask.probe is not None and ask.probe.change is not None:
+        reads = ask.probe.read
+        return goes(bench, lambda other: _gauge(other, reads), raising(ask.probe.change))
+    return _gauge(bench, ask)
+
+
+def _gauge(bench: SimulatedHelicopter, ask: Ask) -> float:
+    if ask.key not in {key for key, *_ in _READS}:
+        raise not_simulated(ask.key)
+    return read_gauge(bench, ask.sticks, ask.azimuth, ask.blade)
+
+
+STEP = Step(
+    name="cyclic_throw",
+    number=10,
+    title="Cyclic throw",
+    why="Enough for the stabiliser to work with, not so much that it turns nervous.",
+    rests_on=("level",),
+    teaches=True,
+    advise=_advise,
+    simulate=_simulate,
+)

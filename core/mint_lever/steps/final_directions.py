@@ -1,0 +1,85 @@
+"""Step 18: every direction once more, and the fail-safe: a fixed short list after any change."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from mint_lever.diagnose.hypotheses import Command
+from mint_lever.measure.verdict import Word
+from mint_lever.run.advice import Advice, Answer, Ask, Choice, Option
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.simulate.answers import AXES, not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+_ANSWERS = (Option("right", "As it should"), Option("wrong", "Not so", False))
+_LIST: tuple[tuple[str, str, tuple[float, float, float] | None, str], ...] = (
+    ("collective", "Collective up: pitch rises", (60.0, 0.0, 0.0), "All together"),
+    ("right", "Stick right: swash tilts right", (0.0, 60.0, 0.0), "Tilts"),
+    ("back", "Stick back: swash tilts back", (0.0, 0.0, -60.0), "Tilts"),
+    ("nose_down", "Tipped nose down: swash goes back", None, "Swash corrections"),
+    ("roll_right", "Rolled right: swash goes left", None, "Swash corrections"),
+    ("fail_safe", "Radio off: throttle goes to its low end", None, "Fresh model memory"),
+)
+
+
+def _advise(run: Readings) -> Advice:
+    """Ask the fixed list; anything wrong names the step to go back to."""
+    asks: list[Ask] = []
+    back_to = ""
+    for key, label, sticks, step in _LIST:
+        if key in AXES and not run.setup.arranged.stabilised:
+            continue
+        answer = run.answer("final_directions", key)
+        word: Word | None = None if answer is None else "in" if answer == "right" else "out"
+        asks.append(
+            Choice(key=key, label=label, options=_ANSWERS, sticks=sticks, answer=answer, word=word)
+        )
+        if word == "out" and not back_to:
+            back_to = f"Not fit. Go back to “{step}”, then this list again from its top."
+    nothing = all(ask.answer is None for ask in asks)
+    outcome = None if nothing else worst(ask.word for ask in asks)
+    done = "Every direction is right and the fail-safe cuts the throttle."
+    return Advice(
+        step="final_directions",
+        do=(
+            "Propulsion still disabled. Go down the list once, without skipping.",
+            "Tail and governor have their own steps; this program does not judge them yet.",
+        ),
+        asks=tuple(asks),
+        summary=back_to or (done if outcome == "good" else "The same short list every time."),
+        outcome=outcome,
+    )
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key in AXES:
+        seen = bench.tip(AXES[ask.key])
+    elif ask.key == "collective":
+        seen = bench.pitch_rises()
+    elif ask.key in ("right", "back"):
+        seen = bench.tilts(cast(Command, ask.key))
+    elif ask.key == "fail_safe":
+        seen = bench.fail_safe_cuts()
+    else:
+        raise not_simulated(ask.key)
+    return "right" if seen else "wrong"
+
+
+STEP = Step(
+    name="final_directions",
+    number=18,
+    title="Final directions and fail-safe",
+    why="Every direction once more, and the fail-safe cuts the throttle.",
+    always_last=True,
+    cautions=(
+        "Fail-safe must cut the throttle; test it with propulsion disabled.",
+        "First flight after a change: stand well back, outdoors, hover low, land at the first "
+        "wrong response.",
+        "Registration, height, distance and people: your local rules and your club decide, not "
+        "this program.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,112 @@
+"""Step 17: every flight mode gone through, with the numbers it has at the blade."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from mint_lever.audit import Finding, audit_modes
+from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Outcome
+from mint_lever.run.confirming import confirmed, points
+from mint_lever.run.readings import Readings, chain_of
+from mint_lever.run.step import Step
+from mint_lever.run.words import degrees
+from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
+from mint_lever.simulate.answers import done_as_asked
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+
+def _advise(run: Readings) -> Advice:
+    """Ask for each mode with its pitch, throttle, gain and head speed; what the audit finds wrong
+    about the modes comes first."""
+    modes = run.setup.transmitter.modes
+    asks = points(
+        run,
+        "flight_modes",
+        tuple(
+            (name, f"{MODE_WORDS[name]}: set on the transmitter as written down", hint)
+            for name, hint in _hints(ByIdentity(run.setup))
+            if getattr(modes, name) is not None
+        ),
+    )
+    outcome: Outcome | None = confirmed(asks)
+    grave = [finding for finding in audit_modes(run.setup) if finding.severity != "look"]
+    if grave and outcome is not None:
+        outcome = "out"
+    return Advice(
+        step="flight_modes",
+        do=(
+            "Go through the modes with the switch, in the order it moves.",
+            "Compare curves, gain and head speed with what is written down here.",
+            "Watch throttle and pitch on the transmitter's own display as the switch moves.",
+        ),
+        asks=asks,
+        summary=_summary(grave, outcome),
+        actions=tuple(_mend(finding) for finding in grave if finding.changes),
+        outcome=outcome,
+    )
+
+
+def _summary(grave: list[Finding], outcome: Outcome | None) -> str:
+    if grave:
+        first = grave[0]
+        more = f" And {len(grave) - 1} more in the audit." if len(grave) > 1 else ""
+        return f"{first.found[0].upper()}{first.found[1:]}. {first.fix}{more}"
+    if outcome == "good":
+        return "Every mode is as it is written down."
+    return "Nothing about the modes contradicts itself; Modes shows their curves."
+
+
+def _mend(finding: Finding) -> Action:
+    mode = next((part for part in finding.path.split(".") if part in MODE_WORDS), None)
+    return Action(
+        key=f"{finding.rule}.{finding.path}"[:60],
+        text=finding.fix,
+        expect=finding.why,
+        device="transmitter",
+        changes=finding.changes,
+        keys=(mode,) if mode else (),
+    )
+
+
+@lru_cache(maxsize=64)
+def _hints(of: ByIdentity) -> tuple[tuple[ModeName, str], ...]:
+    """What each mode comes to, in one line."""
+    chain = chain_of(of.setup)
+    hints = []
+    for name in of.setup.transmitter.modes.names():
+        mode = chain.mode(name)
+        pitch, _ = collective_deg(chain, name, [mode.pitch_curve[0], mode.pitch_curve[-1]])
+        low, high = pitch.tolist()
+        hints.append((name, f"Pitch {degrees(low)} to {degrees(high)}; {_rest(mode)}."))
+    return tuple(hints)
+
+
+def _rest(mode: Mode) -> str:
+    low, high = min(mode.throttle_curve), max(mode.throttle_curve)
+    throttle = f"throttle {low:g} %" if low == high else f"throttle {low:g} to {high:g} %"
+    gain = "" if mode.tail_gain_pct is None else f"; tail gain {mode.tail_gain_pct:+g}"
+    speed = "" if mode.head_speed_rpm is None else f"; head speed {mode.head_speed_rpm:g} rpm"
+    return f"{throttle}{gain}{speed}"
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    return done_as_asked(*MODE_WORDS)(ask.key)
+
+
+STEP = Step(
+    name="flight_modes",
+    number=17,
+    title="Flight modes",
+    why="A mode that was never looked through is found out in the air, when the switch moves.",
+    settings_of=("model_memory",),
+    cautions=(
+        "Propulsion disabled while the switch is moved: in idle-up the throttle is high with the "
+        "stick low. Never power the model in an idle-up mode.",
+        "Head speed never above what the makers of blades, head and tail allow: their manuals "
+        "say, no figure here does.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,63 @@
+"""Every step, in one list: the only place that knows them all."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from functools import cache
+
+from mint_lever.run.graph import Graph
+from mint_lever.run.log import Entry, Event
+from mint_lever.run.run import BenchRun
+from mint_lever.run.step import Step
+from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
+from mint_lever.setup.document import Setup
+from mint_lever.steps import (
+    arrival,
+    clearance,
+    collective_range,
+    corrections,
+    cyclic_throw,
+    final_directions,
+    flight_modes,
+    horns,
+    level,
+    make_safe,
+    model_memory,
+    servo_basics,
+    teach_throws,
+    tilts,
+    together,
+    zero_pitch,
+)
+
+STEPS: tuple[Step, ...] = (
+    make_safe.STEP,
+    model_memory.STEP,
+    arrival.STEP,
+    servo_basics.STEP,
+    horns.STEP,
+    together.STEP,
+    tilts.STEP,
+    level.STEP,
+    zero_pitch.STEP,
+    cyclic_throw.STEP,
+    collective_range.STEP,
+    clearance.STEP,
+    teach_throws.STEP,
+    corrections.STEP,
+    flight_modes.STEP,
+    final_directions.STEP,
+)
+
+
+def bench_run(
+    setup: Setup, entries: Iterable[Entry] = (), events: Iterable[Event] = ()
+) -> BenchRun:
+    """Give the run of a log on a setup, over every step."""
+    return BenchRun(setup, entries, events, STEPS)
+
+
+@cache
+def graph_of(arrangement: ArrangementName) -> Graph:
+    """Give the graph of an arrangement's steps."""
+    return Graph(step for step in STEPS if step.here(ARRANGEMENTS[arrangement]))

@@ -1,0 +1,143 @@
+"""Step 4: servo basics: pulse family and frame rate.
+
+F5, F6 (common practice, no source): when the rating is unknown 166 Hz; a pulse of the wide family
+up to 333 Hz, of the narrow one up to 560 Hz, and it must fit its frame with 200 µs to spare.
+"""
+
+from __future__ import annotations
+
+from mint_lever.measure.verdict import Band, Word
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Ruler
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+SAFE_HZ = 166.0
+_SPARE_US = 200.0
+_QUIET = (
+    Option("quiet", "Holds centre, cool and quiet"),
+    Option("runs", "One runs to one end", False),
+    Option("hot", "One hums or gets warm", False),
+)
+
+
+def highest_rate_hz(rated_hz: float, centre_us: float, longest_us: float) -> float:
+    """Give the highest frame rate (Hz, whole) for a servo; a rating of 0 is an unknown one."""
+    family = 560.0 if centre_us < 900 else 333.0
+    fits = 1e6 / (longest_us + _SPARE_US)
+    return float(int(min(rated_hz or SAFE_HZ, family, fits)))
+
+
+def _advise(run: Readings) -> Advice:
+    """Advise on pulse family and frame rate from the servos' rating and what they do."""
+    unit = run.setup.stabilising_unit
+    if unit is None:
+        return _without_unit(run)
+    rated, behave = run.answer("servo_basics", "rated"), run.answer("servo_basics", "behave")
+    longest = max((servo.max_us for servo in unit.servos), default=2140.0)
+    highest = None if rated is None else highest_rate_hz(rated, unit.centre_us, longest)
+    over = highest is not None and unit.frame_rate_hz > highest
+    word: Word | None = None if rated is None else "out" if over else "in"
+    asks = (
+        Number(
+            key="rated",
+            label="The slowest servo's rated frame rate",
+            hint="From its maker's data; 0 when nobody knows it.",
+            unit="Hz",
+            low=0.0,
+            high=600.0,
+            nudge=1.0,
+            answer=rated,
+            word=word,
+        ),
+        _behave(run, f"Powered on {unit.centre_us:g} µs, the servos"),
+    )
+    actions, rulers = [], []
+    if highest is not None:
+        band = Band(25.0, highest, 25.0, highest)
+        rulers.append(
+            Ruler(
+                label=f"frame rate, now {unit.frame_rate_hz:g} Hz",
+                unit="Hz",
+                band=band,
+                marks=(),
+                predicted=min(unit.frame_rate_hz, highest),
+            )
+        )
+    if over and highest is not None:
+        actions.append(
+            Action(
+                key="frame_rate",
+                text=f"Lower the frame rate from {unit.frame_rate_hz:g} to {highest:g} Hz.",
+                expect="Every pulse then fits its frame and the servo's rating.",
+                changes=(Change("unit.frame_rate_hz", highest),),
+                keys=("behave",),
+            )
+        )
+    summary = {
+        "runs": "Wrong pulse family: unplug at once and set the servos' own centre pulse.",
+        "hot": "Too fast a frame rate, or something binds: lower the rate, then look again.",
+    }.get(behave or "", "")
+    if not summary:
+        summary = "The servos get what they are made for." if word == "in" and behave else ""
+    outcome = None if rated is None and behave is None else worst(ask.word for ask in asks)
+    return Advice(
+        step="servo_basics",
+        do=(
+            f"Choose the servos' pulse family in the unit; the draft says {unit.centre_us:g} µs.",
+            f"Set the frame rate; the draft says {unit.frame_rate_hz:g} Hz.",
+            "Power up with horns off or links free, and watch.",
+        ),
+        asks=asks,
+        summary=summary,
+        actions=tuple(actions),
+        rulers=tuple(rulers),
+        outcome=outcome,
+    )
+
+
+def _without_unit(run: Readings) -> Advice:
+    ask = _behave(run, "Powered from the receiver, the servos")
+    return Advice(
+        step="servo_basics",
+        do=("Choose the receiver's frame rate no higher than the servos' rating.",),
+        asks=(ask,),
+        outcome=None if ask.word is None else worst([ask.word]),
+    )
+
+
+def _behave(run: Readings, label: str) -> Choice:
+    behave = run.answer("servo_basics", "behave")
+    return Choice(
+        key="behave",
+        label=label,
+        options=_QUIET,
+        answer=behave,
+        word=None if behave is None else "in" if behave == "quiet" else "out",
+    )
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == "rated":
+        return bench.truth.rated_hz
+    if ask.key == "behave":
+        return bench.servos_behave()
+    raise not_simulated(ask.key)
+
+
+STEP = Step(
+    name="servo_basics",
+    number=4,
+    title="Servo basics",
+    why="The wrong pulse family runs a servo to one end; too fast a frame rate heats it.",
+    repeats=0.0,
+    cautions=(
+        "The receiver supply's voltage must lie within the servos' and the unit's rating; their "
+        "manuals say.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)

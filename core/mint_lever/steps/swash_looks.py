@@ -1,0 +1,311 @@
+"""What steps 6 and 7 share: one set of looks at the swash, and one solver behind them.
+
+The swash must rise with collective where the head gains pitch that way, sink where it does not:
+positive collective gives positive blade pitch.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any, cast
+
+from mint_lever.axes import Pose
+from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
+from mint_lever.diagnose.hypotheses import COMMANDS, Command, field_of, visible
+from mint_lever.diagnose.sight import SWASH_WORDS
+from mint_lever.dials import reverse_function, reverse_servo, servo_reversed
+from mint_lever.rotor.grip import Grip
+from mint_lever.run.advice import (
+    Action,
+    Answer,
+    Ask,
+    BallMove,
+    Balls,
+    Choice,
+    Confirm,
+    Option,
+    Work,
+)
+from mint_lever.run.graph import StepName
+from mint_lever.run.readings import Readings
+from mint_lever.setup.about import Device
+from mint_lever.setup.airframe import LAYOUT_WORDS, Head
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+STEPS: tuple[StepName, StepName] = ("together", "tilts")
+LOOK_PCT = 60.0
+STICKS: dict[Command, tuple[float, float, float]] = {
+    "collective": (LOOK_PCT, 0.0, 0.0),
+    "right": (0.0, LOOK_PCT, 0.0),
+    "back": (0.0, 0.0, -LOOK_PCT),
+}
+_MOVE: dict[Command, str] = {
+    "collective": "Collective up",
+    "right": "Cyclic stick right",
+    "back": "Cyclic stick back",
+}
+_WORDS = {
+    "up": "up",
+    "down": "down",
+    "right": "tilts right",
+    "left": "tilts left",
+    "forward": "tilts forward",
+    "back": "tilts back",
+    "still": "does not move",
+    "other": "something else",
+}
+_BALLS = "balls."
+"""The key of a look that is asked again ball by ball: a word had left it open."""
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What was seen so far, and what the solver makes of it. ``lift``: −1 for a head that gains
+    pitch when the swash sinks."""
+
+    looks: dict[Command, Any]
+    drives: dict[int, int]
+    layout: bool | None
+    lift: int
+    diagnosis: Diagnosis
+
+    def right(self, run: Readings, command: Command) -> bool | None:
+        """Whether a movement is as it should be; None when it was not looked at."""
+        look = self.looks.get(command)
+        return None if look is None else _as_wanted(run, command, look, self.lift)
+
+
+def seen_so_far(run: Readings) -> Seen:
+    """Give what both steps' looks come to."""
+    return run.memo("seen", lambda: _look_back(run))
+
+
+def newest(run: Readings, key: str) -> Any:
+    """The newest answer that holds in either of the two steps."""
+    held = [entry for step in STEPS for entry in run.held(step, key)]
+    return max(held, key=lambda entry: entry.sequence).value if held else None
+
+
+def says(seen: Seen) -> str:
+    """Say in words how far the solver is."""
+    now = seen.diagnosis
+    if now.settled and now.explanations and not now.explanations[0].mends:
+        return "Nothing wrong so far in what was seen."
+    if now.settled:
+        return "This explains everything seen, with the fewest changes."
+    if now.ask is not None and now.ask.kind in ("impossible", "mend_lead"):
+        return now.ask.text
+    count = len(now.explanations)
+    most = "six or more" if count >= 6 else str(count)
+    return f"{most} explanations are left; one more look tells them apart."
+
+
+def look(run: Readings, seen: Seen, command: Command) -> Balls:
+    """The question what a stick movement does."""
+    right = seen.right(run, command)
+    return Balls(
+        key=f"look.{command}",
+        label=f"{_MOVE[command]}: each ball goes",
+        hint="Or say only what the whole swash did.",
+        count=len(run.setup.airframe.swash.balls),
+        options=tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
+        sticks=STICKS[command],
+        answer=seen.looks.get(command),
+        word=None if right is None else "in" if right else "out",
+    )
+
+
+def also_asked(run: Readings, seen: Seen, among: tuple[Command, ...]) -> list[Ask]:
+    """The looks the solver had or wants beyond a step's own first ones."""
+    asks: list[Ask] = []
+    for command in among:
+        if command != "collective" and command in seen.looks:
+            asks.append(look(run, seen, command))
+    count = len(run.setup.airframe.swash.balls)
+    asks += [_lead(output, count, servo) for output, servo in seen.drives.items()]
+    if seen.layout is not None:
+        asks.append(_layout(run, seen.layout))
+    if not seen.looks:
+        return asks
+    ask = seen.diagnosis.ask
+    if ask is not None and ask.kind == "command" and ask.command is not None:
+        asks.append(look(run, seen, ask.command))
+    elif ask is not None and ask.kind == "output" and ask.output is not None:
+        asks.append(_lead(ask.output, count, None))
+    elif ask is not None and ask.kind == "layout" and seen.layout is None:
+        asks.append(_layout(run, None))
+    return asks + _ball_by_ball(run, seen, asks)
+
+
+def _ball_by_ball(run: Readings, seen: Seen, asks: list[Ask]) -> list[Ask]:
+    """A word for the whole swash that leaves several explanations open is asked again, ball by
+    ball, when no other look is left to ask."""
+    if seen.diagnosis.settled or any(ask.answer is None for ask in asks):
+        return []
+    for command in COMMANDS:
+        if isinstance(seen.looks.get(command), str):
+            return [
+                Balls(
+                    key=f"{_BALLS}{command}",
+                    label=f"{_MOVE[command]}, once more: ball by ball",
+                    hint="The word leaves it open. Watch one ball at a time.",
+                    count=len(run.setup.airframe.swash.balls),
+                    sticks=STICKS[command],
+                )
+            ]
+    return []
+
+
+def mending(run: Readings, seen: Seen) -> tuple[Action, ...]:
+    """What the looks say is to be changed, once they say it without a doubt."""
+    if seen.layout is False:
+        text = "Set the mixing device to this helicopter's swash layout."
+        return (_by_hand("layout", text, Work("set_layout", 0)),)
+    now = seen.diagnosis
+    if now.ask is not None and now.ask.kind == "mend_lead" and now.ask.output is not None:
+        return (_by_hand("lead", now.ask.text, Work("mend_lead", now.ask.output)),)
+    if not now.settled or not now.explanations or not now.explanations[0].mends:
+        return ()
+    mends = now.explanations[0].mends
+    changes: list[Change] = []
+    work: list[Work] = []
+    for mend in mends:
+        change, done = _part(run, mend)
+        changes += change
+        work += done
+    devices: set[Device] = {mend.where for mend in mends}
+    return (
+        Action(
+            key="mend",
+            text=" ".join(mend.text for mend in mends),
+            expect="Then look at every movement once more.",
+            device=mends[0].where if len(devices) == 1 else "helicopter",
+            changes=tuple(changes),
+            work=tuple(work),
+            aspects=("servo_direction",) if work else (),
+        ),
+    )
+
+
+def simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    """Answer a look on a simulated helicopter."""
+    kind, _, which = ask.key.partition(".")
+    if kind in ("look", "balls"):
+        return cast(list[BallMove], list(bench.look(cast(Command, which))))
+    if kind == "lead":
+        return str(bench.follow_lead(int(which)))
+    if kind == "pitch":
+        return "up" if bench.pitch_rises() else "down"
+    if kind == "layout":
+        return True  # the simulated mixing device is always set to the draft's layout
+    raise not_simulated(ask.key)
+
+
+def _look_back(run: Readings) -> Seen:
+    looks: dict[Command, Any] = {}
+    for command in COMMANDS:
+        answer = newest(run, f"look.{command}")
+        ball_by_ball = newest(run, f"{_BALLS}{command}")
+        if isinstance(answer, str) and ball_by_ball is not None:
+            answer = ball_by_ball
+        if answer is not None:
+            looks[command] = answer
+    count = len(run.setup.airframe.swash.balls)
+    drives = {
+        output: int(servo)
+        for output in range(count)
+        if (servo := newest(run, f"lead.{output}")) is not None
+    }
+    layout = newest(run, "layout")
+    lift = _lift(run.setup.airframe.head.model_dump_json())
+    sight = Sight(
+        {c: _turned(look, lift if c == "collective" else 1) for c, look in looks.items()},
+        drives,
+        layout is True,
+    )
+    diagnosis = diagnose(
+        run.setup.airframe.swash, _reversed(run), sight, run.setup.arranged, phase_of(run)
+    )
+    return Seen(looks, drives, layout, lift, diagnosis)
+
+
+def phase_of(run: Readings) -> float:
+    """The phase of the mixing (deg)."""
+    return 0.0 if run.setup.mixing_unit is None else run.setup.mixing_unit.phase_deg
+
+
+def _reversed(run: Readings) -> list[bool]:
+    return [servo_reversed(run.setup, i) for i in range(len(run.setup.airframe.servos))]
+
+
+@lru_cache(maxsize=64)
+def _lift(head_json: str) -> int:
+    """Whether this head gains pitch when its swash rises (1) or sinks (−1)."""
+    grip = Grip(Head.model_validate_json(head_json))
+    pitch = grip.pitch(Pose.of([0.0, 1.0]), [180.0], 0).pitch_deg[0]
+    return 1 if pitch[1] >= pitch[0] else -1
+
+
+def _turned(look: Any, lift: int) -> Any:
+    if lift > 0:
+        return look
+    if isinstance(look, str):
+        return {"up": "down", "down": "up"}.get(look, look)
+    return [-ball for ball in look]
+
+
+def _as_wanted(run: Readings, command: Command, look: Any, lift: int) -> bool:
+    look = _turned(look, lift if command == "collective" else 1)
+    if isinstance(look, str):
+        wished = {"collective": "up", "right": "right", "back": "back"}[command]
+        return bool(look == wished)
+    wanted = visible(field_of(run.setup.airframe.swash, phase_of(run)).wanted)[
+        :, COMMANDS.index(command)
+    ]
+    return bool(list(look) == wanted.tolist())
+
+
+def _lead(output: int, count: int, answer: int | None) -> Choice:
+    return Choice(
+        key=f"lead.{output}",
+        label=f"Follow the lead from output {output + 1}: it drives",
+        options=tuple(Option(str(i), f"servo {i + 1}") for i in range(count)),
+        answer=None if answer is None else str(answer),
+        word=None if answer is None else "in" if answer == output else "out",
+    )
+
+
+def _layout(run: Readings, answer: bool | None) -> Confirm:
+    name = LAYOUT_WORDS[run.setup.airframe.swash.layout]
+    return Confirm(
+        key="layout",
+        label=f"The mixing device is set to this plate: {name}",
+        answer=answer,
+        word=None if answer is None else "in" if answer else "out",
+    )
+
+
+def _part(run: Readings, mend: Mend) -> tuple[list[Change], list[Work]]:
+    if mend.kind == "reverse_servo":
+        return [reverse_servo(run.setup, mend.servos[0])], []
+    if mend.function is not None:
+        return [reverse_function(run.setup, mend.function)], []
+    if mend.kind == "exchange_plugs":
+        return [], [Work("exchange_plugs", mend.servos[0], float(mend.servos[1]))]
+    if mend.kind == "set_layout":
+        return [], [Work("set_layout", 0)]
+    return [], [Work("mend_lead", mend.servos[0])]
+
+
+def _by_hand(key: str, text: str, work: Work) -> Action:
+    return Action(
+        key=key,
+        text=text,
+        expect="Then look at every movement once more.",
+        device="helicopter",
+        work=(work,),
+        aspects=("servo_direction",),
+    )

@@ -1,0 +1,220 @@
+"""Step 12.5: a unit that rides behind a transmitter that mixes is taught the throws.
+
+Common practice, no source: each stick is moved to its ends while the unit watches, last of all,
+because every figure of the mixing changes what there is to learn. Then full stick reads as full.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from mint_lever.axes import FUNCTIONS
+from mint_lever.chain.sticks import Sticks
+from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Number, Outcome, Ruler
+from mint_lever.run.confirming import confirmed, points
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.unit_reads import SIDES, reads_now
+from mint_lever.setup.modes import MODE_WORDS
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+_ENDS = {
+    "collective": ("low", "high"),
+    "aileron": ("left", "right"),
+    "elevator": ("back", "forward"),
+    "rudder": ("left", "right"),
+}
+_FULL = Band.around(100.0, 1.0, 3.0)
+"""From memory: a unit that was shown the whole throw shows 100, give or take its last digit."""
+
+
+def _advise(run: Readings) -> Advice:
+    """Ask for each stick's ends while the unit watches, then for what it makes of full stick."""
+    taught = points(
+        run,
+        "teach_throws",
+        tuple(
+            (
+                name,
+                f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both",
+                _pulses(run, name),
+            )
+            for name, (low, high) in _ENDS.items()
+        ),
+    )
+    shown = tuple(_shown(run))
+    outcome: Outcome | None = confirmed(taught)
+    again = tuple(_again(run)) if outcome == "good" else ()
+    if again:
+        outcome = "out" if any(action.needed for action in again) else "workable"
+    return Advice(
+        step="teach_throws",
+        do=(
+            *_plain_first(run),
+            "Sticks centred, trims at zero: start the unit's learning as its manual says.",
+            "Move one stick at a time to both ends, slowly, and back to the middle.",
+            "Save, power the model again, and see that the unit rests with the sticks centred.",
+            "Where the unit shows what it reads, move each stick to its ends once more.",
+        ),
+        asks=(*taught, *shown),
+        summary=_summary(run, outcome),
+        actions=again,
+        rulers=tuple(_rulers(run, shown)),
+        outcome=outcome,
+    )
+
+
+def _summary(run: Readings, outcome: Outcome | None) -> str:
+    if outcome == "good":
+        return "The unit knows this transmitter's throws."
+    off = [f"{key.replace('.', ' ')} {value:+.0f} %" for key, value in _strayed(run).items()]
+    if not off:
+        return "Teach it again after any change of a swash mix, end point, sub-trim or direction."
+    because = (
+        "The unit did not take the whole throw."
+        if outcome in ("out", "workable")
+        else "Something it was taught by has changed since."
+    )
+    reads = ", ".join(off).replace("-", "−")
+    return f"{because} It reads full stick as: {reads}. Teach it again."
+
+
+def _strayed(run: Readings) -> dict[str, float]:
+    """What the unit reads of full sticks where that is off."""
+    return {
+        key: value
+        for key, value in reads_now(run).items()
+        if judge(value if key.endswith("high") else -value, _FULL, 0.0) != "in"
+    }
+
+
+def _plain_first(run: Readings) -> Iterator[str]:
+    """Curves and rates that keep a stick from its full throw would be taken for the throw."""
+    sticks = Sticks.at(*np.concatenate([100.0 * np.eye(4), -100.0 * np.eye(4)], axis=1))
+    shaped = np.abs(run.chain.shaped(sticks, run.mode)[:4])
+    least = np.minimum(np.diagonal(shaped[:, :4]), np.diagonal(shaped[:, 4:]))
+    short = [
+        f"the {name} to {value:.0f} %"
+        for name, value in zip(FUNCTIONS, least, strict=True)
+        if value < 99.5
+    ]
+    if short:
+        mode = MODE_WORDS[run.mode]
+        yield (
+            f"First straighten curve and rates: in {mode} a full stick brings "
+            f"{', '.join(short)}, and the unit would take that for all there is."
+        )
+
+
+def _shown(run: Readings) -> Iterator[Number]:
+    for f, function in enumerate(FUNCTIONS[:3]):
+        for side, place, stick in zip(SIDES, _ENDS[function], (-100.0, 100.0), strict=True):
+            key = f"shown.{function}.{side}"
+            at = [stick if i == f else 0.0 for i in range(3)]
+            yield Number(
+                key=key,
+                label=f"{function.capitalize()}, stick {place}, as the unit shows it",
+                hint="Only where the unit shows what it reads; 100 % is right.",
+                unit="%",
+                low=-200.0,
+                high=200.0,
+                nudge=1.0,
+                sticks=(at[0], at[1], at[2]),
+                optional=True,
+                answer=run.answer("teach_throws", key),
+                word=_word(run, key),
+                cell=Cell(
+                    "What the unit shows of full stick, %",
+                    function.capitalize(),
+                    "low, left, back" if side == "low" else "high, right, forward",
+                ),
+            )
+
+
+def _word(run: Readings, key: str) -> Word | None:
+    value = run.mean("teach_throws", key)
+    # A unit may show an end with or without its sign; one the other way round is a wrong direction
+    # only where the swash moves wrong, and the steps before this one have seen to that.
+    return None if value is None else judge(abs(value), _FULL, 0.0)
+
+
+def _again(run: Readings) -> Iterator[Action]:
+    """One teaching for each function whose ends do not read as full."""
+    strayed = _strayed(run)
+    for function in FUNCTIONS[:3]:
+        off = [abs(value) for key, value in strayed.items() if key.startswith(f"{function}.")]
+        if not off:
+            continue
+        value = max(off, key=lambda each: abs(each - 100.0))
+        yield Action(
+            key=f"again.{function}",
+            text=f"Teach the {function} again, its stick to both ends.",
+            expect=(
+                f"{value:.0f} % means the unit took {10000 / max(value, 1.0):.0f} % of the throw "
+                "for all of it; it should then read 100 %."
+            ),
+            keys=(function, *(f"shown.{function}.{side}" for side in SIDES)),
+            needed=any(judge(each, _FULL, 0.0) == "out" for each in off),
+            together="teaching",
+        )
+
+
+def _rulers(run: Readings, shown: tuple[Number, ...]) -> Iterator[Ruler]:
+    for ask in shown:
+        marks = run.marks("teach_throws", ask.key)
+        if marks and ask.word != "in":
+            sized = tuple(replace(m, value=abs(m.value)) for m in marks)
+            yield Ruler(label=ask.label, unit="%", band=_FULL, marks=sized)
+
+
+def _pulses(run: Readings, function: str) -> str:
+    """What each servo's pulse runs between as a stick goes from end to end."""
+    if function == "rudder":
+        return "The tail servo alone moves."
+    sent = run.chain.run(Sticks.at(**{function: np.array([-100.0, 100.0])}), run.mode).servo.sent_us
+    ranges = [f"{low:.0f} to {high:.0f}" for low, high in sent]
+    return "Servo by servo: " + "; ".join(ranges) + " µs."
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    """Teach a function, or read what the taught unit shows of it."""
+    name, _, end = ask.key.removeprefix("shown.").partition(".")
+    if name not in FUNCTIONS:
+        raise not_simulated(ask.key)
+    function = name
+    if ask.key.startswith("shown."):
+        return bench.read_taught(function, end == "high")
+    if function != "rudder":  # the tail's throw is not the swash's affair
+        bench.teach(function)
+    return True
+
+
+STEP = Step(
+    name="teach_throws",
+    number=12.5,
+    title="Teach the throws",
+    why="A unit that rides behind the mixing knows a command only by the throws it was shown.",
+    settings_of=(
+        "model_memory",
+        "arrival",
+        "horns",
+        "together",
+        "tilts",
+        "cyclic_throw",
+        "collective_range",
+        "clearance",
+    ),
+    metal_of=("together",),
+    here=lambda arrangement: arrangement.taught_by_throws,
+    repeats=2.0,
+    cautions=(
+        "The unit moves the swash while it learns. Propulsion stays disabled, throttle hold on.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)
