@@ -12,7 +12,7 @@ from ninja.throttling import AnonRateThrottle
 
 from accounts.pilot import pilot_of
 from config.problems import Refused
-from demo.hangar import demo_pilot
+from demo.models import is_visitor, prepared_pilot
 
 router = Router(tags=["account"])
 BACKEND = "accounts.backend.PilotBackend"
@@ -49,18 +49,19 @@ class NewPassword(Schema):
     new_password: str
 
 
-def _who(request: HttpRequest) -> Who:
+def who_is(request: HttpRequest) -> Who:
+    """Say who is signed in, and whether there is a demo."""
     user = request.user
     return Who(
         pilot=user.get_username() if user.is_authenticated else None,
-        demo=demo_pilot() is not None,
+        demo=prepared_pilot() is not None,
     )
 
 
 @router.get("", response=Who, auth=None)
 def who(request: HttpRequest) -> Who:
     """Say who is signed in."""
-    return _who(request)
+    return who_is(request)
 
 
 @router.post(
@@ -77,7 +78,7 @@ def sign_up(request: HttpRequest, given: Credentials) -> Who:
             {names.get(field, field): list(errors) for field, errors in form.errors.items()}
         )
     login(request, form.save(), backend=BACKEND)
-    return _who(request)
+    return who_is(request)
 
 
 @router.post("/sign-in", response=Who, auth=SameSite())
@@ -95,31 +96,21 @@ def sign_in(request: HttpRequest, given: Credentials) -> Who:
             403, "Name or password is wrong", "Check both; capital letters count in a password."
         )
     login(request, user)
-    return _who(request)
-
-
-@router.post("/demo", response=Who, auth=SameSite())
-def enter_demo(request: HttpRequest) -> Who:
-    """Enter the demo hangar without a password, where demo data is loaded."""
-    pilot = demo_pilot()
-    if pilot is None:
-        raise Refused(404, "There is no demo hangar here", "It comes with the demo data.")
-    login(request, pilot, backend=BACKEND)
-    return _who(request)
+    return who_is(request)
 
 
 @router.post("/sign-out", response=Who)
 def sign_out(request: HttpRequest) -> Who:
     """Sign out."""
     logout(request)
-    return _who(request)
+    return who_is(request)
 
 
 @router.post("/password", response=Who)
 def change_password(request: HttpRequest, given: NewPassword) -> Who:
     """Change the password; this session stays, all others of the account end."""
     pilot = pilot_of(request)
-    if pilot == demo_pilot():
+    if is_visitor(pilot):
         raise Refused(403, "The demo hangar has no password", "Sign up to have one of your own.")
     form = PasswordChangeForm(
         pilot,
@@ -135,4 +126,4 @@ def change_password(request: HttpRequest, given: NewPassword) -> Who:
             {names.get(field, field): list(errors) for field, errors in form.errors.items()}
         )
     update_session_auth_hash(request, form.save())
-    return _who(request)
+    return who_is(request)

@@ -4,16 +4,18 @@ import uuid
 from typing import Literal
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 from pydantic import BaseModel
 
 from accounts.pilot import pilot_of
-from bench.log import run_at
 from bench.services import bench_of
+from bench.stored_run import run_at
 from config.problems import Refused
-from hangar.api import DraftOut, draft_out
+from hangar.api import draft_out
+from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
-from mint_lever.bench import audit_of
+from mint_lever.run.audited import audit_of
+from mint_lever.setup.about import Device
 
 router = Router(tags=["audit"])
 
@@ -27,7 +29,7 @@ class FindingOut(BaseModel):
     found: str
     why: str
     fix: str
-    device: Literal["transmitter", "unit", "helicopter", "speed controller"]
+    device: Device
     rests_on: str
     fixable: bool
 
@@ -39,10 +41,9 @@ class AuditOut(BaseModel):
     findings: list[FindingOut]
 
 
-class Fix(Schema):
+class Fix(Sent):
     """The finding to fix, as the page shows it."""
 
-    version: int
     rule: str = Field(max_length=80)
     path: str = Field(max_length=200)
 
@@ -82,5 +83,5 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
             "The draft was changed since this page read it. Look at the findings again.",
             version=bench.helicopter.draft.version,
         )
-    edited = edit_draft(pilot_of(request), helicopter_id, given.version, found.changes)
-    return draft_out(edited.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, found.changes, given.id))

@@ -1,18 +1,22 @@
 """The bench over the API: the slip and a step, readings, advice followed, the simulated model."""
 
 import uuid
-from typing import Any, Literal
+from datetime import datetime
+from typing import Literal
 
+from django.db.models import F
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from accounts.pilot import pilot_of
 from bench.fitness import Standing, standing_of
-from bench.log import run_at
+from bench.schemas import BenchOut, LogOut, log_page, show
 from bench.services import (
+    Sender,
     act,
     add_reading,
     bench_of,
+    device_holds,
     edit_reading,
     fresh_model,
     note,
@@ -22,11 +26,12 @@ from bench.services import (
     take_simulated,
     worked_on,
 )
-from bench.shown import BenchOut, show
-from hangar.models import Helicopter
-from mint_lever.bench.learning import MEASURED_SD_MM, learn
+from bench.stored_run import run_at
+from hangar.models import DraftState
 from mint_lever.measure.fit import Parameter
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
+from mint_lever.run.advice import Answer
+from mint_lever.run.learning import MEASURED_SD_MM, learn
 
 router = Router(tags=["bench"])
 fleet = Router(tags=["bench"])
@@ -39,38 +44,58 @@ class AtVersion(Schema):
     version: int
 
 
-class NewReading(AtVersion):
-    """An answer to one question of a step."""
+class Sent(Schema):
+    """What a browser sends: under an id of its own, with the time on its clock and the digest of
+    the setup the pilot saw. Sent twice, it is taken once."""
+
+    id: uuid.UUID | None = None
+    at: datetime | None = None
+    saw: str = Field("", max_length=64)
+
+    def sender(self) -> Sender:
+        """Who sent it, for the log."""
+        return Sender(self.id, self.at, self.saw)
+
+
+class NewReading(AtVersion, Sent):
+    """An answer to one question of a step; ``joins`` asks for the mean with those before it."""
 
     step: str = Field(max_length=24)
     key: str = Field(max_length=60)
-    value: Any
+    value: Answer
+    joins: bool = False
 
 
 class EditedReading(Schema):
     """What the reading should have been."""
 
-    value: Any
+    value: Answer
 
 
-class Act(AtVersion):
+class Act(AtVersion, Sent):
     """The advice to follow, as the page shows it."""
 
-    moment: int
+    sequence: int
     step: str = Field(max_length=24)
     key: str = Field(max_length=60)
 
 
-class WorkedOn(Schema):
+class WorkedOn(Sent):
     """What was worked on, in the words offered."""
 
     what: str = Field(max_length=80)
 
 
-class Note(Schema):
+class Note(Sent):
     """Start, pause, resume as it was left, or powered up again (resuming when paused)."""
 
     what: Literal["start", "pause", "resume", "power"]
+
+
+class DeviceHolds(Sent):
+    """Settings of the draft that their devices hold now."""
+
+    paths: list[str] = Field(min_length=1, max_length=50)
 
 
 class Table(AtVersion):
@@ -87,9 +112,9 @@ class Question(Schema):
 
 
 class Taken(Schema):
-    """What the simulated bench's instrument shows; null where it has none for this."""
+    """What the simulated bench's instrument shows; null where a unit shows nothing yet."""
 
-    value: Any = None
+    value: Answer = None
 
 
 class OtherMeans(Schema):
@@ -138,8 +163,16 @@ class LessonOut(Schema):
 @fleet.get("/standings", response=list[Standing])
 def standings(request: HttpRequest) -> list[Standing]:
     """Say for each of the pilot's helicopters whether it is fit to fly and what comes next."""
-    mine = Helicopter.objects.filter(owner=pilot_of(request)).select_related("draft", "bench")
-    return [standing_of(helicopter) for helicopter in mine]
+    states = (
+        DraftState.objects.filter(
+            draft__helicopter__owner=pilot_of(request),
+            draft__practice=False,
+            position=F("draft__position"),
+        )
+        .select_related("draft__helicopter__bench", "document")
+        .defer("document__text", "document__summary", "draft__helicopter__bench__truth")
+    )
+    return [standing_of(state, getattr(state.draft.helicopter, "bench", None)) for state in states]
 
 
 @router.get("/{helicopter_id}/bench", response=BenchOut)
@@ -152,31 +185,46 @@ def bench(request: HttpRequest, helicopter_id: uuid.UUID, step: str | None = Non
 def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> BenchOut:
     """Log a reading."""
     done = add_reading(
-        pilot_of(request), helicopter_id, given.version, given.step, given.key, given.value
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.step,
+        given.key,
+        given.value,
+        given.joins,
+        given.sender(),
     )
     return show(done, given.step)
 
 
-@router.put("/{helicopter_id}/bench/readings/{moment}", response=BenchOut)
+@router.put("/{helicopter_id}/bench/readings/{sequence}", response=BenchOut)
 def reread(
-    request: HttpRequest, helicopter_id: uuid.UUID, moment: int, given: EditedReading, step: str
+    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, given: EditedReading, step: str
 ) -> BenchOut:
     """Put a mistyped reading right."""
-    return show(edit_reading(pilot_of(request), helicopter_id, moment, given.value), step)
+    return show(edit_reading(pilot_of(request), helicopter_id, sequence, given.value), step)
 
 
-@router.post("/{helicopter_id}/bench/readings/{moment}/strike", response=BenchOut)
+@router.post("/{helicopter_id}/bench/readings/{sequence}/strike", response=BenchOut)
 def strike_out(
-    request: HttpRequest, helicopter_id: uuid.UUID, moment: int, step: str, struck: bool = True
+    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, step: str, struck: bool = True
 ) -> BenchOut:
     """Strike an entry out, or let it count again."""
-    return show(strike(pilot_of(request), helicopter_id, moment, struck), step)
+    return show(strike(pilot_of(request), helicopter_id, sequence, struck), step)
 
 
 @router.post("/{helicopter_id}/bench/acts", response=BenchOut)
 def follow(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchOut:
     """Follow a step's advice."""
-    done = act(pilot_of(request), helicopter_id, given.version, given.moment, given.step, given.key)
+    done = act(
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.sequence,
+        given.step,
+        given.key,
+        given.sender(),
+    )
     return show(done, given.step)
 
 
@@ -185,7 +233,7 @@ def touched(
     request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: str | None = None
 ) -> BenchOut:
     """Note what was worked on; what rests on it is stale."""
-    return show(worked_on(pilot_of(request), helicopter_id, given.what), step)
+    return show(worked_on(pilot_of(request), helicopter_id, given.what, given.sender()), step)
 
 
 @router.post("/{helicopter_id}/bench/notes", response=BenchOut)
@@ -194,7 +242,24 @@ def clock(
 ) -> BenchOut:
     """Start, pause, resume, or note a power-up."""
     kinds = ["power", "resume"] if given.what == "power" else [given.what]
-    return show(note(pilot_of(request), helicopter_id, kinds), step)
+    return show(note(pilot_of(request), helicopter_id, kinds, given.sender()), step)
+
+
+@router.get("/{helicopter_id}/bench/log", response=LogOut)
+def log(
+    request: HttpRequest, helicopter_id: uuid.UUID, step: str, before: int | None = None
+) -> LogOut:
+    """Give a page of a step's log: its newest lines, or those before one of them."""
+    return log_page(bench_of(pilot_of(request), helicopter_id), step, before)
+
+
+@router.post("/{helicopter_id}/bench/holds", response=BenchOut)
+def holds(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds, step: str | None = None
+) -> BenchOut:
+    """Note that devices hold the draft's values now."""
+    done = device_holds(pilot_of(request), helicopter_id, given.paths, given.sender())
+    return show(done, step)
 
 
 @router.post("/{helicopter_id}/bench/table", response=BenchOut)

@@ -2,14 +2,15 @@
 
 import uuid
 
-from django.core.cache import cache
 from ninja import Schema
 
-from bench.log import entries_of, run_at, run_of
 from bench.models import Bench
-from hangar.models import Helicopter
-from hangar.services import real_document
-from mint_lever.setup import read_setup
+from bench.stored_run import entries_of, run_at, run_of
+from hangar.documents import setup_of
+from hangar.models import DraftState
+
+MADE_BY = 1
+"""Counted up when a standing comes out otherwise than before."""
 
 
 class Standing(Schema):
@@ -30,21 +31,28 @@ class Standing(Schema):
     practice_done: int
 
 
-def standing_of(helicopter: Helicopter) -> Standing:
-    """Judge one helicopter by its real readings on its own draft."""
-    bench = getattr(helicopter, "bench", None) or Bench(helicopter=helicopter)
-    key = f"standing:{helicopter.id}:{helicopter.draft.version}:{bench.moment}:{bench.simulated}"
-    known = cache.get(key)
-    if isinstance(known, Standing):
-        return known
-    found = _judged(bench)
-    cache.set(key, found, timeout=3600)
-    return found
+def standing_of(state: DraftState, bench: Bench | None) -> Standing:
+    """Judge one helicopter by its real readings on its own draft's present state.
+
+    ``state`` comes with its draft, helicopter and document.
+    """
+    helicopter = state.draft.helicopter
+    at = bench or Bench(helicopter=helicopter)
+    at.helicopter = helicopter
+    made_for = f"{MADE_BY}:{state.document_id}:{helicopter.counter}:{at.sequence}:{at.simulated}"
+    if at.standing_of == made_for:
+        return Standing.model_validate(at.standing)
+    standing = _judged(state, at)
+    if bench is None:
+        bench, _ = Bench.objects.get_or_create(helicopter=helicopter)
+    Bench.objects.filter(pk=bench.pk).update(
+        standing=standing.model_dump(mode="json"), standing_of=made_for
+    )
+    return standing
 
 
-def _judged(bench: Bench) -> Standing:
-    setup = read_setup(real_document(bench.helicopter.draft))
-    run = run_of(setup, entries_of(bench, None))
+def _judged(state: DraftState, bench: Bench) -> Standing:
+    run = run_of(setup_of(state.document), entries_of(bench, None))
     standings, fitness, following = run.standings, run.fitness(), run.next_step()
     title = {step.name: step.title for step in run.steps}
     return Standing(

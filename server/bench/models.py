@@ -1,52 +1,46 @@
 """The bench run of a helicopter: a log that only grows, the simulated model, photos."""
 
-from django.db import models
+import uuid
 
-from hangar.models import Helicopter
+from django.db import models
+from django.utils import timezone
+
+from hangar.models import Document, Helicopter
 
 
 class Bench(models.Model):
-    """A helicopter's bench. ``moment`` counts the log's entries.
+    """A helicopter's bench. ``sequence`` counts the log's entries.
 
     ``simulated`` is the number of the simulated helicopter on the table, null while it is the real
     one; ``truth`` is that model's hidden metal, ``practised`` how many there were, ``taken`` how
-    many readings its instruments gave (their noise goes on from there).
+    many readings its instruments gave (their noise goes on from there). ``standing`` is what the
+    fleet's list says of it, ``standing_of`` what it was worked out for.
     """
 
     helicopter = models.OneToOneField(Helicopter, on_delete=models.CASCADE, related_name="bench")
-    moment = models.PositiveIntegerField(default=0)
+    sequence = models.PositiveIntegerField(default=0)
     simulated = models.PositiveIntegerField(null=True)
     practised = models.PositiveIntegerField(default=0)
     truth = models.JSONField(null=True)
     seed = models.PositiveBigIntegerField(default=0)
     taken = models.PositiveIntegerField(default=0)
+    standing = models.JSONField(null=True)
+    standing_of = models.CharField(max_length=200, default="")
 
     def __str__(self) -> str:
         return f"bench of {self.helicopter_id}"
 
 
-class Snapshot(models.Model):
-    """A setup that readings were taken on; kept once, however many they are."""
-
-    bench = models.ForeignKey(Bench, on_delete=models.CASCADE, related_name="snapshots")
-    digest = models.CharField(max_length=64)
-    document = models.JSONField()
-
-    class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["bench", "digest"], name="one_snapshot_a_setup")
-        ]
-
-    def __str__(self) -> str:
-        return f"snapshot {self.digest[:8]} of {self.bench_id}"
-
-
 class LogEntry(models.Model):
-    """One thing that happened. Nothing is deleted: what was wrong is struck out and stays to be
-    seen.
+    """One thing that happened to a helicopter, whoever wrote it down: bench, field or phone.
 
-    ``stands_at`` is the moment it counts from: its own, or for an edited reading that of the
-    reading it replaces. ``simulated`` is the simulated model's number, null for the real one.
+    Nothing is deleted: what was wrong is struck out and stays to be seen. ``sent_id`` is the id its
+    sender gave it: sent twice, it is logged once. The order is that of arrival (``sequence``, and
+    ``at`` the server's time); ``sent_at`` is the time on the sender's clock, which is shown.
+    ``saw`` is the digest of the setup the pilot had before him. ``stands_at`` is the place in the
+    order it counts from: its own, or for an edited reading that of the reading it replaces.
+    ``simulated`` is the simulated model's number, null for the real one. ``joins`` asks for the
+    mean with the readings before it.
     """
 
     class Kind(models.TextChoices):
@@ -58,29 +52,43 @@ class LogEntry(models.Model):
         PAUSE = "pause"
         RESUME = "resume"
         FRESH = "fresh"
+        HOLDS = "holds"
 
-    bench = models.ForeignKey(Bench, on_delete=models.CASCADE, related_name="entries")
-    moment = models.PositiveIntegerField()
+    class Place(models.TextChoices):
+        BENCH = "bench"
+        FIELD = "field"
+        PHONE = "phone"
+
+    helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="log")
+    sent_id = models.UUIDField(default=uuid.uuid4)
+    place = models.CharField(max_length=8, choices=Place.choices, default=Place.BENCH)
+    sequence = models.PositiveIntegerField()
     stands_at = models.PositiveIntegerField()
     kind = models.CharField(max_length=8, choices=Kind.choices)
     step = models.CharField(max_length=24, blank=True)
-    key = models.CharField(max_length=60, blank=True)
+    key = models.CharField(max_length=200, blank=True)
     label = models.CharField(max_length=500, blank=True)
     value = models.JSONField(null=True)
-    snapshot = models.ForeignKey(Snapshot, on_delete=models.RESTRICT)
+    document = models.ForeignKey(Document, on_delete=models.RESTRICT, related_name="+")
+    saw = models.CharField(max_length=64, blank=True)
     simulated = models.PositiveIntegerField(null=True)
     struck = models.BooleanField(default=False)
+    joins = models.BooleanField(default=False)
     replaces = models.ForeignKey("self", on_delete=models.RESTRICT, null=True)
     at = models.DateTimeField(auto_now_add=True)
+    sent_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["bench", "moment"], name="one_entry_a_moment")
+            models.UniqueConstraint(
+                fields=["helicopter", "sequence"], name="one_entry_a_place_in_the_order"
+            ),
+            models.UniqueConstraint(fields=["helicopter", "sent_id"], name="one_entry_an_id"),
         ]
-        ordering = ["moment"]
+        ordering = ["sequence"]
 
     def __str__(self) -> str:
-        return f"{self.kind} {self.moment} of {self.bench_id}"
+        return f"{self.kind} {self.sequence} of {self.helicopter_id}"
 
 
 class Photo(models.Model):

@@ -10,6 +10,7 @@ from accounts.pilot import pilot_of
 from bench.models import Photo
 from bench.services import bench_of
 from config.problems import Refused
+from demo.models import is_visitor
 
 router = Router(tags=["bench"])
 
@@ -33,7 +34,10 @@ class PhotoOut(Schema):
 @transaction.atomic
 def add(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
     """Keep a photo (JPEG or PNG); the newest twenty of a helicopter stay."""
-    bench = bench_of(pilot_of(request), helicopter_id)
+    pilot = pilot_of(request)
+    if is_visitor(pilot):
+        raise Refused(403, "The demo keeps no photos", "Sign up to have a hangar of your own.")
+    bench = bench_of(pilot, helicopter_id)
     body = request.body
     kind = next((name for start, name in _KINDS.items() if body.startswith(start)), None)
     if kind is None:

@@ -3,6 +3,8 @@
 import secrets
 import uuid
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 import numpy as np
@@ -10,28 +12,40 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
+from django.utils import timezone
 
-from bench.log import present_setup, run_at, snapshot_of
 from bench.models import Bench, LogEntry
+from bench.stored_run import run_at, setup_at
 from config.problems import Refused
-from hangar.services import (
-    PRACTICE_BEGINS,
-    PRACTICE_ENDS,
-    checked,
-    edit_draft,
-    owned,
-    replace_draft,
-)
-from mint_lever.bench import Action, Ask, BenchRun
-from mint_lever.bench.entering import entered
-from mint_lever.bench.learning import learn
-from mint_lever.bench.log import action_event
+from hangar.documents import keep
+from hangar.services import edit_draft, forget_draft, owned, taken_once
+from hangar.services import put_on_table as swap_drafts
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.fit import Parameter
-from mint_lever.procedure import WORKED_ON, StepName
-from mint_lever.simulate.helicopter import SimulatedHelicopter, Wheel
-from mint_lever.simulate.pilot import by_hand, take
+from mint_lever.practise.hands import by_hand, take
+from mint_lever.run import WORKED_ON, Action, Ask, BenchRun, StepName
+from mint_lever.run.advice import Answer
+from mint_lever.run.entering import entered, written_by
+from mint_lever.run.learning import learn
+from mint_lever.run.log import action_event
+from mint_lever.setup import Change
+from mint_lever.setup.arrangement import device_of
+from mint_lever.setup.catalogue import row_of
+from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import Truth, random_truth
+
+
+@dataclass(frozen=True)
+class Sender:
+    """Who sent something: its own id for it, the time on its clock, the setup the pilot saw."""
+
+    id: uuid.UUID | None = None
+    at: datetime | None = None
+    saw: str = ""
+    place: str = LogEntry.Place.BENCH
+
+
+NOBODY = Sender()
 
 
 def bench_of(pilot: User, helicopter_id: uuid.UUID) -> Bench:
@@ -44,27 +58,44 @@ def bench_of(pilot: User, helicopter_id: uuid.UUID) -> Bench:
 
 @transaction.atomic
 def add_reading(
-    pilot: User, helicopter_id: uuid.UUID, version: int, step: str, key: str, value: Any
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    step: str,
+    key: str,
+    value: Any,
+    joins: bool = False,
+    sender: Sender = NOBODY,
 ) -> Bench:
-    """Log an answer to a question of a step; raises for one that is not asked or makes no sense."""
-    bench = _claim(pilot, helicopter_id, version)
+    """Log an answer to a question of a step; raises for one that is not asked or makes no sense.
+
+    What was said about the metal is written into the setup at once. ``joins`` asks for the mean
+    with the readings before it.
+    """
+    bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
+    _claim(bench, version)
     run = run_at(bench)
     name = run.step(step).name
     ask = _asked(run, name, key)
     good = entered(ask, value)
     _safe_first(run, name)
-    _log(bench, LogEntry.Kind.READING, step=name, key=key, label=ask.label, value=good)
+    if changes := written_by(ask, good):
+        _edit(pilot, bench, version, changes)
+    what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
+    _log(bench, LogEntry.Kind.READING, sender, **what)
     return bench
 
 
 @transaction.atomic
-def edit_reading(pilot: User, helicopter_id: uuid.UUID, moment: int, value: Any) -> Bench:
+def edit_reading(pilot: User, helicopter_id: uuid.UUID, sequence: int, value: Any) -> Bench:
     """Put a mistyped reading right: the new one stands where the old one stood, struck out."""
     bench = _bench(pilot, helicopter_id)
-    old = _entry(bench, moment)
+    old = _entry(bench, sequence)
     if old.kind != LogEntry.Kind.READING or old.struck:
         raise Refused(409, "Only a reading that counts can be edited")
-    ask = _asked(run_at(bench), old.step, old.key)  # type: ignore[arg-type]
+    ask = _asked(run_at(bench), old.step, old.key)
     good = entered(ask, value)
     old.struck = True
     old.save()
@@ -75,47 +106,58 @@ def edit_reading(pilot: User, helicopter_id: uuid.UUID, moment: int, value: Any)
         key=old.key,
         label=old.label,
         value=good,
+        joins=old.joins,
         stands_at=old.stands_at,
-        snapshot=old.snapshot,
+        document=old.document,
         replaces=old,
     )
     return bench
 
 
 @transaction.atomic
-def strike(pilot: User, helicopter_id: uuid.UUID, moment: int, struck: bool) -> Bench:
+def strike(pilot: User, helicopter_id: uuid.UUID, sequence: int, struck: bool) -> Bench:
     """Strike an entry out, or let it count again."""
     bench = _bench(pilot, helicopter_id)
-    entry = _entry(bench, moment)
-    if not struck and bench.entries.filter(replaces=entry, struck=False).exists():
+    entry = _entry(bench, sequence)
+    replaced = LogEntry.objects.filter(replaces=entry, struck=False).exists()
+    if not struck and replaced:
         raise Refused(409, "An edited reading stands in its place", "Strike that one out first.")
     entry.struck = struck
     entry.save()
-    bench.moment += 1
+    bench.sequence += 1
     bench.save()
     return bench
 
 
 @transaction.atomic
 def act(
-    pilot: User, helicopter_id: uuid.UUID, version: int, moment: int, step: str, key: str
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    sequence: int,
+    step: str,
+    key: str,
+    sender: Sender = NOBODY,
 ) -> Bench:
     """Do what a step advises: its settings into the draft; by hand it was or is done.
 
-    ``moment`` is the log's as the page shows it: advice that has changed since is not followed.
+    ``sequence`` is the log's as the page shows it: advice that has changed since is not followed.
     """
-    bench = _claim(pilot, helicopter_id, version)
+    bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
+    _claim(bench, version)
     run = run_at(bench)
     name = run.step(step).name
     _safe_first(run, name)
     action = next((a for a in run.advice(name).actions if a.key == key), None)
-    if action is None or bench.moment != moment:
+    if action is None or bench.sequence != sequence:
         raise Refused(
             409,
             "The advice has changed",
             "Readings came in since this page was shown. Look at the step again.",
         )
-    return _do(pilot, bench, version, name, action)
+    return _do(pilot, bench, version, name, action, sender)
 
 
 @transaction.atomic
@@ -127,30 +169,57 @@ def take_lesson(
     measured_sd_mm: Mapping[Parameter, float],
 ) -> Bench:
     """Write down the lengths that the readings teach."""
-    bench = _claim(pilot, helicopter_id, version)
+    bench = _claim(_bench(pilot, helicopter_id), version)
     lesson = learn(run_at(bench), parameters, measured_sd_mm)
     if lesson.action is None:
         raise Refused(409, "There is nothing to write down")
-    return _do(pilot, bench, version, "cyclic_throw", lesson.action)
+    return _do(pilot, bench, version, "cyclic_throw", lesson.action, NOBODY)
 
 
 @transaction.atomic
-def worked_on(pilot: User, helicopter_id: uuid.UUID, what: str) -> Bench:
+def worked_on(pilot: User, helicopter_id: uuid.UUID, what: str, sender: Sender = NOBODY) -> Bench:
     """Note what was worked on."""
     if what not in WORKED_ON or what == "powered up again":
         allowed = "one of " + "; ".join(w for w in WORKED_ON if w != "powered up again")
         raise InvalidRequest([Fault("what", what, allowed)])
     bench = _bench(pilot, helicopter_id)
-    _log(bench, LogEntry.Kind.TOUCHED, key=what, label=what)
+    if taken_once(bench.helicopter, sender.id):
+        _log(bench, LogEntry.Kind.TOUCHED, sender, key=what, label=what)
     return bench
 
 
 @transaction.atomic
-def note(pilot: User, helicopter_id: uuid.UUID, kinds: Sequence[str]) -> Bench:
+def note(
+    pilot: User, helicopter_id: uuid.UUID, kinds: Sequence[str], sender: Sender = NOBODY
+) -> Bench:
     """Note a power-up, a start, a pause or that work goes on."""
     bench = _bench(pilot, helicopter_id)
-    for kind in kinds:
-        _log(bench, kind, label=kind)
+    if taken_once(bench.helicopter, sender.id):
+        for kind in kinds:
+            _log(bench, kind, label=kind)
+    return bench
+
+
+@transaction.atomic
+def device_holds(
+    pilot: User, helicopter_id: uuid.UUID, paths: Sequence[str], sender: Sender = NOBODY
+) -> Bench:
+    """Note that devices hold the draft's values at these paths now."""
+    bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
+    document = setup_at(bench).as_document()
+    for path in paths:
+        row = row_of(path)
+        device = device_of(path)
+        if row is None or device == "helicopter":
+            allowed = "the path of a setting that a device holds"
+            raise InvalidRequest([Fault("paths", path, allowed)])
+        value: Any = document
+        for part in path.split("."):
+            value = value[int(part)] if isinstance(value, list) else (value or {}).get(part)
+        held = {"device": device, "value": value}
+        _log(bench, LogEntry.Kind.HOLDS, key=path, label=row.name(path)[:500], value=held)
     return bench
 
 
@@ -160,17 +229,10 @@ def put_on_table(pilot: User, helicopter_id: uuid.UUID, version: int, simulated:
 
     Each keeps its own draft: what is set while practising never reaches the real helicopter's.
     """
-    bench = _claim(pilot, helicopter_id, version)
+    bench = _claim(_bench(pilot, helicopter_id), version)
     if (bench.simulated is not None) == simulated:
         return bench
-    leaving, aside = present_setup(bench).as_document(), bench.helicopter.draft.set_aside
-    setup = checked(aside) if aside is not None else present_setup(bench)
-    label = PRACTICE_BEGINS if simulated else PRACTICE_ENDS
-    replace_draft(pilot, helicopter_id, version, setup, label)
-    bench = _again(pilot, bench)
-    draft = bench.helicopter.draft
-    draft.set_aside, draft.practice = leaving, simulated
-    draft.save()
+    swap_drafts(bench.helicopter, simulated)
     if simulated and bench.truth is None:
         _hide(bench)
     bench.simulated = bench.practised if simulated else None
@@ -191,43 +253,42 @@ def fresh_model(pilot: User, helicopter_id: uuid.UUID, seed: int | None = None) 
 
 
 @transaction.atomic
-def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -> Any:
+def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -> Answer:
     """Take a reading with the simulated bench's own eyes and instruments; nothing is logged."""
     bench = _bench(pilot, helicopter_id)
     run = run_at(bench)
-    name = run.step(step).name
     model = _simulated(bench)
-    value = take(model, name, _asked(run, name, key))
+    value = take(model, run.step(step), _asked(run, run.step(step).name, key))
     bench.truth = model.truth.model_dump(mode="json")  # a unit that was taught has learned
     bench.taken += 1
     bench.save()
     return value
 
 
-def _do(pilot: User, bench: Bench, version: int, step: StepName, action: Action) -> Bench:
-    before = present_setup(bench)
-    event = action_event(0, step, action, before)
+def _do(
+    pilot: User, bench: Bench, version: int, step: StepName, action: Action, sender: Sender
+) -> Bench:
+    event = action_event(0, step, action, setup_at(bench))
     if action.changes:
-        edit_draft(pilot, bench.helicopter_id, version, action.changes)
-        bench = _again(pilot, bench)
+        _edit(pilot, bench, version, action.changes)
     if bench.simulated is not None and action.work:
-        model, run = _simulated(bench), run_at(bench)
-        arms, teeth = (run.answer("horns", key) for key in ("arms", "teeth"))
-        wheel = Wheel(int(arms or 4), int(teeth or 25))
+        model = _simulated(bench)
         for work in action.work:
-            by_hand(model, work, wheel)
+            by_hand(model, work)
         bench.truth = model.truth.model_dump(mode="json")
     _log(
         bench,
         LogEntry.Kind.ACT,
+        sender,
         step=event.step or "",
         key=action.key,
-        label=action.text,
+        label=action.text[:500],
         value={
             "aspects": event.aspects,
             "keys": event.keys,
             "changed": event.changed,
             "learned": {path: list(pair) for path, pair in event.learned.items()},
+            "predicts": [[p.key, p.value, p.within] for p in event.predicts],
         },
     )
     return bench
@@ -238,24 +299,23 @@ def _bench(pilot: User, helicopter_id: uuid.UUID) -> Bench:
     return bench_of(pilot, helicopter_id)
 
 
-def _claim(pilot: User, helicopter_id: uuid.UUID, version: int) -> Bench:
-    bench = _bench(pilot, helicopter_id)
-    found = bench.helicopter.draft.version
-    if found != version:
+def _claim(bench: Bench, version: int) -> Bench:
+    newest = bench.helicopter.draft.version
+    if newest != version:
         raise Refused(
             409,
             "The setup was changed elsewhere",
             "Another tab or device changed it since this page read it. What you entered is still "
             "here: look at the step again, then enter it.",
-            version=found,
+            version=newest,
         )
     return bench
 
 
-def _again(pilot: User, bench: Bench) -> Bench:
-    """The bench with its helicopter's draft as it is now."""
-    bench.helicopter = owned(pilot, bench.helicopter_id)
-    return bench
+def _edit(pilot: User, bench: Bench, version: int, changes: Sequence[Change]) -> None:
+    edit_draft(pilot, bench.helicopter_id, version, changes)
+    bench.helicopter.refresh_from_db()
+    forget_draft(bench.helicopter)
 
 
 def _asked(run: BenchRun, step: StepName, key: str) -> Ask:
@@ -268,7 +328,8 @@ def _asked(run: BenchRun, step: StepName, key: str) -> Ask:
 
 
 def _safe_first(run: BenchRun, step: StepName) -> None:
-    if step != "make_safe" and not run.done("make_safe"):
+    gate = run.steps[0]
+    if step != gate.name and not run.done(gate.name):
         raise Refused(
             409,
             "Make safe first",
@@ -277,21 +338,31 @@ def _safe_first(run: BenchRun, step: StepName) -> None:
         )
 
 
-def _entry(bench: Bench, moment: int) -> LogEntry:
-    found = bench.entries.filter(moment=moment, simulated=bench.simulated).first()
-    if found is None:
+def _entry(bench: Bench, sequence: int) -> LogEntry:
+    entry = LogEntry.objects.filter(
+        helicopter=bench.helicopter_id, sequence=sequence, simulated=bench.simulated
+    ).first()
+    if entry is None:
         raise Http404
-    return found
+    return entry
 
 
-def _log(bench: Bench, kind: str, **what: Any) -> LogEntry:
-    bench.moment += 1
+def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
+    bench.sequence += 1
     bench.save()
-    what.setdefault("stands_at", bench.moment)
-    if "snapshot" not in what:
-        what["snapshot"] = snapshot_of(bench, present_setup(bench))
+    what.setdefault("stands_at", bench.sequence)
+    if "document" not in what:
+        what["document"] = keep(bench.helicopter, setup_at(bench))
     return LogEntry.objects.create(
-        bench=bench, moment=bench.moment, kind=kind, simulated=bench.simulated, **what
+        helicopter_id=bench.helicopter_id,
+        sent_id=sender.id or uuid.uuid4(),
+        sent_at=sender.at or timezone.now(),
+        saw=sender.saw,
+        place=sender.place,
+        sequence=bench.sequence,
+        kind=kind,
+        simulated=bench.simulated,
+        **what,
     )
 
 
@@ -302,13 +373,13 @@ def _hide(bench: Bench, seed: int | None = None) -> None:
     bench.practised += 1
     bench.taken = 0
     rng = np.random.default_rng(bench.seed)
-    bench.truth = random_truth(present_setup(bench), rng).model_dump(mode="json")
+    bench.truth = random_truth(setup_at(bench), rng).model_dump(mode="json")
 
 
 def _simulated(bench: Bench) -> SimulatedHelicopter:
     if bench.simulated is None or bench.truth is None:
         raise Refused(409, "The real model is on the table", "Its readings are yours to take.")
-    truth, setup = Truth.model_validate(bench.truth), present_setup(bench)
+    truth, setup = Truth.model_validate(bench.truth), setup_at(bench)
     if not truth.fits(setup):
         raise Refused(
             409,

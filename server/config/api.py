@@ -9,7 +9,9 @@ from bench.api import fleet as benches
 from bench.api import router as bench
 from bench.photos import router as photos
 from config.problems import Api, use_problems
+from demo.api import router as demo
 from hangar.api import router as hangar
+from hangar.catalogue import router as catalogue
 from levers.api import router as levers
 from mint_lever.setup import json_schema
 from modes.api import router as modes
@@ -23,6 +25,7 @@ api = Api(
 )
 use_problems(api)
 api.add_router("/account", accounts)
+api.add_router("/account", demo)
 api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
 api.add_router("/helicopters", bench)
@@ -30,6 +33,7 @@ api.add_router("/helicopters", modes)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/bench", benches)
+api.add_router("/catalogue", catalogue)
 
 
 @api.get("/setup-schema", auth=None, response=dict)

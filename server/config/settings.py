@@ -47,6 +47,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "demo.presence.DemoPresenceMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 

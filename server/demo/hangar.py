@@ -5,7 +5,6 @@ from pathlib import Path
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from bench.log import run_at
 from bench.services import (
     act,
     add_reading,
@@ -15,13 +14,13 @@ from bench.services import (
     take_simulated,
     worked_on,
 )
-from demo.models import DemoPilot
-from hangar.models import Draft, Helicopter
+from bench.stored_run import run_at
+from demo.models import DemoPilot, prepared_pilot
+from hangar.models import Helicopter
 from hangar.services import add_helicopter, checked, edit_draft, save_revision
-from mint_lever.bench import Action
-from mint_lever.procedure import StepName
+from mint_lever.practise.evening import next_move
+from mint_lever.run import Action, StepName
 from mint_lever.setup import Change, read_document
-from mint_lever.simulate.evening import next_move
 
 FLEET = Path(__file__).resolve().parent / "fleet"
 # Spaces cannot be typed into a sign-up, so no pilot's own name is ever in the way.
@@ -41,15 +40,10 @@ PRACTISED: dict[str, tuple[int, StepName | None, str]] = {
 UNSAVED = ("yarrow-570.json", Change("unit.cyclic_pct", 58.0))
 
 
-def demo_pilot() -> User | None:
-    """Give the demo account, or None where no demo data is loaded."""
-    return User.objects.filter(demopilot__isnull=False).first()
-
-
 @transaction.atomic
 def load_demo(reset: bool = False) -> bool:
     """Load the fleet; give False when it is there already. ``reset`` starts it over."""
-    pilot = demo_pilot()
+    pilot = prepared_pilot()
     if pilot is not None and not reset:
         return False
     if pilot is None:
@@ -71,7 +65,7 @@ def _practise(
     pilot: User, helicopter: Helicopter, seed: int, until: StepName | None, touched: str
 ) -> None:
     """Work a simulated model through by the product's own advice, as an evening at the bench."""
-    version = Draft.objects.get(helicopter=helicopter).version
+    version = helicopter.draft.version
     put_on_table(pilot, helicopter.id, version, True)
     bench = fresh_model(pilot, helicopter.id, seed)
     note(pilot, helicopter.id, ["start"])
@@ -80,10 +74,10 @@ def _practise(
         name = run.next_step()
         if name is None or name == until:
             break
-        move = next_move(run.advice(name))
+        move = next_move(run, name)
         version = bench.helicopter.draft.version
         if isinstance(move, Action):
-            bench = act(pilot, helicopter.id, version, bench.moment, name, move.key)
+            bench = act(pilot, helicopter.id, version, bench.sequence, name, move.key)
         else:
             value = take_simulated(pilot, helicopter.id, name, move.key)
             bench = add_reading(pilot, helicopter.id, version, name, move.key, value)

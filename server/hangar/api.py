@@ -3,145 +3,75 @@
 import json
 import re
 import uuid
-from datetime import datetime
-from typing import Any, Literal
 
+from django.db.models import F, OuterRef, Subquery
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Router, Status
 
 from accounts.pilot import pilot_of
-from hangar.models import Draft, Helicopter, Revision
+from hangar.documents import setup_of
+from hangar.models import Draft, DraftState, Helicopter, Revision
+from hangar.schemas import (
+    DraftOut,
+    Edit,
+    NewHelicopter,
+    Rebuild,
+    Restore,
+    RevisionOut,
+    RevisionsOut,
+    Save,
+    Sent,
+    StepOut,
+    Summary,
+)
 from hangar.services import (
     add_helicopter,
     checked,
     edit_draft,
     owned,
-    present_state,
-    real_document,
     rebuild_draft,
     replace_draft,
+    same,
     save_revision,
+    state_of,
     step_draft,
-    swaps_models,
 )
-from mint_lever.chain import Reach, build_chain, reach
-from mint_lever.setup import (
-    Change,
-    Setup,
-    fresh_setup,
-    read_document,
-    read_setup,
-    with_arrangement,
-)
-from mint_lever.setup.airframe import LayoutName
-from mint_lever.setup.document import Arrangement
+from hangar.summaries import look_at
+from mint_lever.setup import Change, Setup, fresh_setup, read_document, with_arrangement
+from mint_lever.setup.catalogue import name_of
 
 router = Router(tags=["hangar"])
-
-
-class ReachOut(Schema):
-    """Blade degrees at full stick; null where a link does not reach."""
-
-    collective_low_deg: float | None
-    collective_high_deg: float | None
-    aileron_deg: float | None
-    elevator_deg: float | None
-
-
-class Summary(Schema):
-    """One helicopter as the Hangar shows it."""
-
-    id: uuid.UUID
-    name: str
-    arrangement: Arrangement
-    layout: LayoutName
-    rotation: str
-    blades: int
-    servos: int
-    reach: ReachOut
-    revision: int | None
-    unsaved: bool
-    changed_at: datetime
-
-
-class RevisionOut(Schema):
-    """A revision without its document."""
-
-    number: int
-    note: str
-    saved_at: datetime
-
-
-class DraftOut(Schema):
-    """The working draft and where it stands."""
-
-    id: uuid.UUID
-    version: int
-    document: Setup
-    undo: list[str] | None = Field(description="Paths an undo would change back; null: none")
-    redo: list[str] | None
-    unsaved: bool
-    practice: bool
-    changed_at: datetime
-    revisions: list[RevisionOut]
-
-
-class NewHelicopter(Schema):
-    """What a fresh helicopter needs to be drawn up."""
-
-    name: str = Field(min_length=1, max_length=80)
-    layout: LayoutName = "three_120"
-    rotation: Literal["clockwise", "counter_clockwise"] = "clockwise"
-    blades: int = Field(2, ge=2, le=6)
-    arrangement: Arrangement = "unit_mixes"
-
-
-class ChangeIn(Schema):
-    """One setting to change."""
-
-    path: str = Field(min_length=1, max_length=200)
-    value: Any
-
-
-class Edit(Schema):
-    """Changes to make together to the draft as of ``version``."""
-
-    version: int
-    changes: list[ChangeIn] = Field(min_length=1, max_length=50)
-
-
-class AtVersion(Schema):
-    """The draft's version that the caller has seen."""
-
-    version: int
-
-
-class Save(AtVersion):
-    """A note to save the revision with."""
-
-    note: str = Field("", max_length=500)
-
-
-class Rebuild(AtVersion):
-    """Another swash layout, another number of blades, or the mixing done elsewhere."""
-
-    layout: LayoutName | None = None
-    blades: int | None = None
-    arrangement: Arrangement | None = None
-
-
-class Restore(AtVersion):
-    """The revision to put back into the draft."""
-
-    revision: int
+_PAGE = 20
 
 
 @router.get("", response=list[Summary])
 def fleet(request: HttpRequest) -> list[Summary]:
     """List the pilot's helicopters by name."""
-    mine = Helicopter.objects.filter(owner=pilot_of(request)).select_related("draft")
-    found = mine.prefetch_related("revisions")
-    return sorted((_summary(each) for each in found), key=lambda each: each.name.casefold())
+    newest = Revision.objects.filter(helicopter=OuterRef("draft__helicopter")).order_by("-number")
+    states = (
+        DraftState.objects.filter(
+            draft__helicopter__owner=pilot_of(request),
+            draft__practice=False,
+            position=F("draft__position"),
+        )
+        .select_related("draft", "document")
+        .defer("document__text")
+        .annotate(
+            revision=Subquery(newest.values("number")[:1]),
+            saved=Subquery(newest.values("document")[:1]),
+        )
+    )
+    return sorted((_summary(state) for state in states), key=lambda each: each.name.casefold())
+
+
+def _summary(state: DraftState) -> Summary:
+    return Summary(
+        **look_at(state.document).model_dump(),
+        id=state.draft.helicopter_id,
+        revision=state.revision,  # type: ignore[attr-defined]
+        unsaved=state.saved != state.document_id,  # type: ignore[attr-defined]
+        changed_at=state.draft.changed_at,
+    )
 
 
 @router.post("", response={201: DraftOut})
@@ -149,9 +79,8 @@ def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a fresh helicopter with a middling geometry to measure over."""
     setup = fresh_setup(new.name.strip() or new.name, new.layout, new.rotation, new.blades)
     setup = with_arrangement(setup, new.arrangement)
-    return Status(
-        201, draft_out(add_helicopter(pilot_of(request), checked(setup.as_document()), "new"))
-    )
+    made = add_helicopter(pilot_of(request), checked(setup.as_document()), "new")
+    return Status(201, draft_out(made.draft))
 
 
 @router.post(
@@ -164,18 +93,18 @@ def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
 def import_file(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from a setup file; all of it or nothing."""
     setup = checked(read_document(request.body))
-    return Status(201, draft_out(add_helicopter(pilot_of(request), setup, "imported")))
+    return Status(201, draft_out(add_helicopter(pilot_of(request), setup, "imported").draft))
 
 
 @router.get("/{helicopter_id}", response=DraftOut)
 def draft(request: HttpRequest, helicopter_id: uuid.UUID) -> DraftOut:
     """Give one helicopter's draft."""
-    return draft_out(owned(pilot_of(request), helicopter_id))
+    return draft_out(owned(pilot_of(request), helicopter_id).draft)
 
 
 @router.delete("/{helicopter_id}", response={204: None})
 def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
-    """Remove a helicopter with its draft and every revision."""
+    """Remove a helicopter with its drafts and every revision."""
     owned(pilot_of(request), helicopter_id).delete()
     return Status(204, None)
 
@@ -184,70 +113,90 @@ def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
 def edit(request: HttpRequest, helicopter_id: uuid.UUID, given: Edit) -> DraftOut:
     """Change settings of the draft by path."""
     changes = [Change(change.path, change.value) for change in given.changes]
-    return draft_out(
-        edit_draft(pilot_of(request), helicopter_id, given.version, changes).helicopter
-    )
+    return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/draft/undo", response=DraftOut)
-def undo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> DraftOut:
+def undo(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
     """Take the last change back."""
-    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, -1).helicopter)
+    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, -1, given.id))
 
 
 @router.post("/{helicopter_id}/draft/redo", response=DraftOut)
-def redo(request: HttpRequest, helicopter_id: uuid.UUID, given: AtVersion) -> DraftOut:
+def redo(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
     """Make the last undone change again."""
-    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, +1).helicopter)
+    return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, +1, given.id))
 
 
 @router.post("/{helicopter_id}/draft/rebuild", response=DraftOut)
 def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> DraftOut:
     """Reshape the draft; what still fits keeps its settings, and it can be undone like any edit."""
-    moved = rebuild_draft(
-        pilot_of(request),
-        helicopter_id,
-        given.version,
-        given.layout,
-        given.blades,
-        given.arrangement,
+    return draft_out(
+        rebuild_draft(
+            pilot_of(request),
+            helicopter_id,
+            given.version,
+            given.layout,
+            given.blades,
+            given.arrangement,
+            given.id,
+        )
     )
-    return draft_out(moved.helicopter)
 
 
 @router.post("/{helicopter_id}/draft/restore", response=DraftOut)
 def restore(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> DraftOut:
     """Put a revision back into the draft; can be undone like any edit."""
-    setup = read_setup(_revision(request, helicopter_id, given.revision).document)
+    setup = setup_of(_revision(request, helicopter_id, given.revision).document)
     label = f"revision {given.revision} restored"
-    moved = replace_draft(pilot_of(request), helicopter_id, given.version, setup, label)
-    return draft_out(moved.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(replace_draft(pilot, helicopter_id, given.version, setup, label, given.id))
 
 
 @router.post("/{helicopter_id}/revisions", response={201: DraftOut})
 def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[DraftOut]:
     """Save the draft as the next revision."""
-    saved = save_revision(pilot_of(request), helicopter_id, given.version, given.note)
-    return Status(201, draft_out(saved.helicopter))
+    saved = save_revision(pilot_of(request), helicopter_id, given.version, given.note, given.id)
+    return Status(201, draft_out(saved))
+
+
+@router.get("/{helicopter_id}/revisions", response=RevisionsOut)
+def revisions(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    before: int | None = None,
+) -> RevisionsOut:
+    """List revisions, the newest first, a page at a time; ``before`` a number on."""
+    found = owned(pilot_of(request), helicopter_id).revisions.order_by("-number")
+    if before is not None:
+        found = found.filter(number__lt=before)
+    page = list(found.defer("document")[: _PAGE + 1])
+    return RevisionsOut(
+        revisions=[
+            RevisionOut(number=r.number, note=r.note, saved_at=r.saved_at) for r in page[:_PAGE]
+        ],
+        more=len(page) > _PAGE,
+    )
 
 
 @router.get("/{helicopter_id}/revisions/{number}", response=Setup)
 def revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Setup:
     """Give one revision's setup."""
-    return read_setup(_revision(request, helicopter_id, number).document)
+    return setup_of(_revision(request, helicopter_id, number).document)
 
 
 @router.get("/{helicopter_id}/export", response=Setup)
 def export(
     request: HttpRequest, helicopter_id: uuid.UUID, revision: int | None = None
 ) -> HttpResponse:
-    """Download the draft, or a revision, as a setup file."""
-    helicopter = owned(pilot_of(request), helicopter_id)
+    """Download the draft, or a revision, as a setup file of today's version."""
     if revision is None:
-        document, which = present_state(helicopter.draft).document, "draft"
+        helicopter = owned(pilot_of(request), helicopter_id)
+        kept, which = state_of(helicopter.draft).document, "draft"
     else:
-        document = _revision(request, helicopter_id, revision).document
+        kept = _revision(request, helicopter_id, revision).document
         which = f"revision-{revision}"
+    document = setup_of(kept).as_document()
     stem = re.sub(r"[^a-z0-9]+", "-", document["name"].lower()).strip("-") or "helicopter"
     response = HttpResponse(
         json.dumps(document, indent=2, ensure_ascii=False) + "\n", content_type="application/json"
@@ -257,55 +206,38 @@ def export(
 
 
 def _revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Revision:
-    found = owned(pilot_of(request), helicopter_id).revisions.filter(number=number).first()
+    helicopter: Helicopter = owned(pilot_of(request), helicopter_id)
+    found = helicopter.revisions.select_related("document").filter(number=number).first()
     if found is None:
         raise Http404
     return found
 
 
-def _summary(helicopter: Helicopter) -> Summary:
-    document = real_document(helicopter.draft)
-    setup = read_setup(document)
-    revisions = list(helicopter.revisions.all())
-    return Summary(
-        id=helicopter.id,
-        name=setup.name,
-        arrangement=setup.arrangement,
-        layout=setup.airframe.swash.layout,
-        rotation=setup.airframe.head.rotation,
-        blades=setup.airframe.head.blades,
-        servos=len(setup.airframe.servos),
-        reach=_reach(reach(build_chain(setup))),
-        revision=revisions[-1].number if revisions else None,
-        unsaved=not revisions or revisions[-1].document != document,
-        changed_at=helicopter.draft.changed_at,
-    )
-
-
-def _reach(found: Reach) -> ReachOut:
-    return ReachOut(**vars(found))
-
-
-def draft_out(helicopter: Helicopter) -> DraftOut:
-    """Show a helicopter's draft."""
-    at: Draft = helicopter.draft
-    near = {s.position: s for s in at.states.filter(position__range=(at.position, at.position + 1))}
+def draft_out(at: Draft) -> DraftOut:
+    """Show a draft."""
+    near = {
+        state.position: state
+        for state in at.states.select_related("document").filter(
+            position__range=(at.position - 1, at.position + 1)
+        )
+    }
     state, after = near[at.position], near.get(at.position + 1)
-    has_before = at.position > 0 and not swaps_models(state)
-    has_before = has_before and at.states.filter(position=at.position - 1).exists()
-    if after is not None and swaps_models(after):
-        after = None
-    revisions = list(helicopter.revisions.all())
+    last = at.helicopter.revisions.select_related("document").last()
     return DraftOut(
-        id=helicopter.id,
+        id=at.helicopter_id,
         version=at.version,
-        document=read_setup(state.document),
-        undo=state.paths if has_before else None,
-        redo=after.paths if after else None,
-        unsaved=not revisions or revisions[-1].document != state.document,
+        digest=state.document.digest,
+        document=setup_of(state.document),
+        undo=_step(state) if at.position - 1 in near else None,
+        redo=_step(after) if after else None,
+        unsaved=last is None or not same(last.document.text, state.document.text),
         practice=at.practice,
         changed_at=at.changed_at,
-        revisions=[
-            RevisionOut(number=r.number, note=r.note, saved_at=r.saved_at) for r in revisions
-        ],
+        revision=None if last is None else last.number,
     )
+
+
+def _step(state: DraftState) -> StepOut:
+    names = list(dict.fromkeys(name_of(path) for path in state.paths))
+    words = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
+    return StepOut(words=words or state.label or "the whole setup", paths=state.paths)

@@ -1,15 +1,15 @@
 """What a pilot does with helicopters: start, edit, undo, save, restore. All or nothing, always."""
 
 import uuid
-from collections.abc import Sequence
-from typing import Any
+from collections.abc import Callable, Sequence
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
 from config.problems import Refused
-from hangar.models import Draft, DraftState, Helicopter, Revision
+from hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
+from hangar.models import Draft, DraftState, Helicopter, Revision, Taken
 from mint_lever.chain import build_chain
 from mint_lever.setup import (
     Change,
@@ -21,17 +21,11 @@ from mint_lever.setup import (
     with_layout,
 )
 from mint_lever.setup.airframe import LayoutName
-from mint_lever.setup.document import Arrangement
+from mint_lever.setup.arrangement import ArrangementName
 
 KEPT_STATES = 200
-PRACTICE_BEGINS = "practice draft"
-PRACTICE_ENDS = "back from practice"
-
-
-def swaps_models(state: DraftState) -> bool:
-    """Whether another model was put on the table here: no undo and no redo goes across it, so that
-    a practice draft never comes back as the real one's."""
-    return state.label in (PRACTICE_BEGINS, PRACTICE_ENDS)
+KEPT_TAKINGS = 500
+_SWEPT_EVERY = 50
 
 
 def checked(document: object) -> Setup:
@@ -43,22 +37,20 @@ def checked(document: object) -> Setup:
 
 def owned(pilot: User, helicopter_id: uuid.UUID) -> Helicopter:
     """Find a pilot's own helicopter; another pilot's is not found, as if it were not there."""
-    found = Helicopter.objects.select_related("draft").filter(owner=pilot, id=helicopter_id).first()
-    if found is None:
+    helicopter = Helicopter.objects.filter(owner=pilot, id=helicopter_id).first()
+    if helicopter is None:
         raise Http404
-    return found
+    return helicopter
 
 
-def present_state(draft: Draft) -> DraftState:
-    """The state the draft is in."""
-    return draft.states.get(position=draft.position)
+def state_of(draft: Draft) -> DraftState:
+    """The state a draft is in."""
+    return present_state(draft.pk, draft.position)
 
 
-def real_document(draft: Draft) -> dict[str, Any]:
-    """The real helicopter's document, whichever model is on the bench's table."""
-    aside = draft.set_aside if draft.practice else None
-    document: dict[str, Any] = aside or present_state(draft).document
-    return document
+def present_setup(draft: Draft) -> Setup:
+    """The setup a draft is."""
+    return setup_of(state_of(draft).document)
 
 
 @transaction.atomic
@@ -66,28 +58,59 @@ def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
     """Put a helicopter into the pilot's hangar with this setup as its draft."""
     helicopter = Helicopter.objects.create(owner=pilot)
     draft = Draft.objects.create(helicopter=helicopter)
-    DraftState.objects.create(draft=draft, position=0, label=label, document=setup.as_document())
+    DraftState.objects.create(
+        draft=draft, position=0, label=label, document=keep(helicopter, setup)
+    )
     return helicopter
 
 
 @transaction.atomic
+def taken_once(helicopter: Helicopter, sent_id: uuid.UUID | None) -> bool:
+    """Note a change under its sender's id; false for one that was taken before."""
+    if sent_id is None:
+        return True
+    _, new = Taken.objects.get_or_create(helicopter=helicopter, sent_id=sent_id)
+    if new and helicopter.counter % _SWEPT_EVERY == 0:
+        old = Taken.objects.filter(helicopter=helicopter).order_by("-pk")[KEPT_TAKINGS:]
+        Taken.objects.filter(pk__in=[taken.pk for taken in old]).delete()
+    return new
+
+
+@transaction.atomic
 def edit_draft(
-    pilot: User, helicopter_id: uuid.UUID, version: int, changes: Sequence[Change]
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    changes: Sequence[Change],
+    sent_id: uuid.UUID | None = None,
 ) -> Draft:
-    """Change settings by path. Raises Refused on a version conflict; nothing is half changed."""
-    draft = _claim(pilot, helicopter_id, version)
-    # Read first: a document from before a setting existed has it at its default from here on.
-    whole = read_setup(present_state(draft).document).as_document()
-    edited = apply_changes(whole, changes)
-    return _move_on(draft, checked(edited), paths=[change.path for change in changes])
+    """Change settings by path. Raises Refused on a version conflict; nothing is half changed.
+
+    A change that was sent before under the same id is not made again.
+    """
+
+    def edit(draft: Draft) -> Draft:
+        # As a document of today: one from before a setting existed has it at its default from here.
+        whole = present_setup(draft).as_document()
+        edited = apply_changes(whole, changes)
+        return _move_on(draft, checked(edited), paths=[change.path for change in changes])
+
+    return _once(pilot, helicopter_id, version, sent_id, edit)
 
 
 @transaction.atomic
 def replace_draft(
-    pilot: User, helicopter_id: uuid.UUID, version: int, setup: Setup, label: str
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    setup: Setup,
+    label: str,
+    sent_id: uuid.UUID | None = None,
 ) -> Draft:
     """Put a whole setup in the draft's place, as one step that can be undone."""
-    return _move_on(_claim(pilot, helicopter_id, version), setup, label=label)
+    return _once(
+        pilot, helicopter_id, version, sent_id, lambda draft: _move_on(draft, setup, label=label)
+    )
 
 
 @transaction.atomic
@@ -97,65 +120,130 @@ def rebuild_draft(
     version: int,
     layout: LayoutName | None,
     blades: int | None,
-    arrangement: Arrangement | None = None,
+    arrangement: ArrangementName | None = None,
+    sent_id: uuid.UUID | None = None,
 ) -> Draft:
     """Give the draft another swash layout, number of blades or arrangement, as one step."""
-    draft = _claim(pilot, helicopter_id, version)
-    setup, said = read_setup(present_state(draft).document), []
-    if layout is not None:
-        setup, said = with_layout(setup, layout), ["layout"]
-    if blades is not None:
-        setup, said = with_blades(setup, blades), [*said, "blades"]
-    if arrangement is not None:
-        setup, said = with_arrangement(setup, arrangement), [*said, "arrangement"]
-    return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
+
+    def rebuild(draft: Draft) -> Draft:
+        setup, said = present_setup(draft), []
+        if layout is not None:
+            setup, said = with_layout(setup, layout), ["layout"]
+        if blades is not None:
+            setup, said = with_blades(setup, blades), [*said, "blades"]
+        if arrangement is not None:
+            setup, said = with_arrangement(setup, arrangement), [*said, "arrangement"]
+        return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
+
+    return _once(pilot, helicopter_id, version, sent_id, rebuild)
 
 
 @transaction.atomic
-def step_draft(pilot: User, helicopter_id: uuid.UUID, version: int, step: int) -> Draft:
+def step_draft(
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    step: int,
+    sent_id: uuid.UUID | None = None,
+) -> Draft:
     """Undo (step −1) or redo (+1)."""
-    draft = _claim(pilot, helicopter_id, version)
-    position = draft.position + step
-    change = draft.states.filter(position=max(position, draft.position)).first()
-    there = draft.states.filter(position=position).exists()
-    if not there or change is None or swaps_models(change):
-        word = "undo" if step < 0 else "redo"
-        raise Refused(409, f"There is nothing to {word}", version=draft.version)
-    draft.position = position
-    return _count(draft)
+
+    def move(draft: Draft) -> Draft:
+        position = draft.position + step
+        if not draft.states.filter(position=position).exists():
+            word = "undo" if step < 0 else "redo"
+            raise Refused(409, f"There is nothing to {word}", version=draft.version)
+        draft.position = position
+        return _count(draft)
+
+    return _once(pilot, helicopter_id, version, sent_id, move)
 
 
 @transaction.atomic
-def save_revision(pilot: User, helicopter_id: uuid.UUID, version: int, note: str) -> Revision:
+def save_revision(
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    note: str,
+    sent_id: uuid.UUID | None = None,
+) -> Draft:
     """Freeze the draft as the next numbered revision."""
-    draft = _claim(pilot, helicopter_id, version)
-    if draft.practice:
-        raise Refused(
-            409,
-            "This is a practice draft",
-            "The simulated model is on the table. Put the real one back on the bench, then save.",
-            version=draft.version,
+
+    def save(draft: Draft) -> Draft:
+        if draft.practice:
+            raise Refused(
+                409,
+                "This is a practice draft",
+                "The simulated model is on the table. Put the real one back on the bench, then "
+                "save.",
+                version=draft.version,
+            )
+        document = state_of(draft).document
+        last = draft.helicopter.revisions.select_related("document").last()
+        if last is not None and same(last.document.text, document.text):
+            raise Refused(
+                409,
+                "Nothing to save",
+                f"The draft is the same as revision {last.number}.",
+                version=draft.version,
+            )
+        Revision.objects.create(
+            helicopter=draft.helicopter,
+            number=1 if last is None else last.number + 1,
+            note=note.strip(),
+            document=document,
         )
-    document = present_state(draft).document
-    last = draft.helicopter.revisions.last()
-    if last is not None and last.document == document:
-        raise Refused(
-            409,
-            "Nothing to save",
-            f"The draft is the same as revision {last.number}.",
-            version=draft.version,
-        )
-    return Revision.objects.create(
-        helicopter=draft.helicopter,
-        number=1 if last is None else last.number + 1,
-        note=note.strip(),
-        document=document,
-    )
+        return draft
+
+    return _once(pilot, helicopter_id, version, sent_id, save)
 
 
-def _claim(pilot: User, helicopter_id: uuid.UUID, version: int) -> Draft:
-    """Give the draft if the caller has seen its newest state. The transaction holds the lock."""
-    draft = owned(pilot, helicopter_id).draft
+@transaction.atomic
+def put_on_table(helicopter: Helicopter, practice: bool) -> Draft:
+    """Put the real helicopter's draft or the practice one on the table; each keeps its own.
+
+    The first practice begins with the real one's setup.
+    """
+    if helicopter.practising != practice:
+        document = state_of(helicopter.draft).document
+        helicopter.practising = practice
+        helicopter.save(update_fields=["practising"])
+        forget_draft(helicopter)
+        draft, new = Draft.objects.get_or_create(
+            helicopter=helicopter,
+            practice=practice,
+            defaults={"version": helicopter.counter},
+        )
+        if new:
+            DraftState.objects.create(draft=draft, position=0, label="practice", document=document)
+            draft.helicopter = helicopter
+            _count(draft)
+    return helicopter.draft
+
+
+def forget_draft(helicopter: Helicopter) -> None:
+    """Look the draft on the table up anew."""
+    helicopter.__dict__.pop("draft", None)
+
+
+def same(one: str, other: str) -> bool:
+    """Whether two documents' texts say the same, of whichever version they are."""
+    return one == other or setup_of_text(one) == setup_of_text(other)
+
+
+def _once(
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    sent_id: uuid.UUID | None,
+    change: Callable[[Draft], Draft],
+) -> Draft:
+    """Make a change to the newest draft the caller has seen. The transaction holds the lock."""
+    helicopter = owned(pilot, helicopter_id)
+    draft = helicopter.draft
+    draft.helicopter = helicopter
+    if not taken_once(helicopter, sent_id):
+        return draft
     if draft.version != version:
         raise Refused(
             409,
@@ -163,23 +251,28 @@ def _claim(pilot: User, helicopter_id: uuid.UUID, version: int) -> Draft:
             "Another tab or device changed it since this page read it. Nothing was overwritten.",
             version=draft.version,
         )
-    return draft
+    return change(draft)
 
 
 def _move_on(draft: Draft, setup: Setup, paths: Sequence[str] = (), label: str = "") -> Draft:
-    document: dict[str, Any] = setup.as_document()
-    if document == present_state(draft).document:
+    document = keep(draft.helicopter, setup)
+    if document.pk == state_of(draft).document_id:
         return draft
     draft.states.filter(position__gt=draft.position).delete()
     draft.position += 1
     DraftState.objects.create(
         draft=draft, position=draft.position, paths=list(paths), label=label, document=document
     )
-    draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
+    gone, _ = draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
+    if gone and draft.position % _SWEPT_EVERY == 0:
+        sweep(draft.helicopter)
     return _count(draft)
 
 
 def _count(draft: Draft) -> Draft:
-    draft.version += 1
+    helicopter = draft.helicopter
+    helicopter.counter += 1
+    helicopter.save(update_fields=["counter"])
+    draft.version = helicopter.counter
     draft.save()
     return draft

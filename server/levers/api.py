@@ -11,7 +11,7 @@ from accounts.pilot import pilot_id
 from levers.chains import chain_of
 from mint_lever.axes import Function
 from mint_lever.chain import Sticks, frame, response
-from mint_lever.setup.transmitter import ModeName
+from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["levers"])
 

@@ -7,9 +7,9 @@ from django.db.models import F
 from django.http import Http404
 
 from config.problems import Refused
+from hangar.documents import setup_of
 from hangar.models import DraftState
 from mint_lever.chain import Chain, build_chain
-from mint_lever.setup import read_setup
 
 
 @lru_cache(maxsize=64)
@@ -20,15 +20,13 @@ def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
     the helicopter is not this pilot's, refused when the draft has moved on.
     """
     # Version and document in one query, so that they belong together.
-    state = (
-        DraftState.objects.select_related("draft")
-        .filter(
-            draft__helicopter_id=helicopter_id,
-            draft__helicopter__owner_id=pilot_id,
-            position=F("draft__position"),
-        )
-        .first()
+    states = DraftState.objects.select_related("draft", "document").filter(
+        draft__helicopter_id=helicopter_id,
+        draft__helicopter__owner_id=pilot_id,
+        draft__practice=F("draft__helicopter__practising"),
+        position=F("draft__position"),
     )
+    state = states.first()
     if state is None:
         raise Http404
     if state.draft.version != version:
@@ -38,4 +36,4 @@ def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
             f"The page asks for version {version}.",
             version=state.draft.version,
         )
-    return build_chain(read_setup(state.document))
+    return build_chain(setup_of(state.document))

@@ -8,7 +8,8 @@ from pydantic import BaseModel
 from pydantic_core import to_json
 
 from accounts.pilot import pilot_id, pilot_of
-from hangar.api import DraftOut, draft_out
+from hangar.api import draft_out
+from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
 from levers.chains import chain_of
 from mint_lever.faults import Fault, InvalidRequest
@@ -16,10 +17,10 @@ from mint_lever.modes.curve_points import add_point, remove_point
 from mint_lever.modes.drawn import Which, curve_in, drawn_mode
 from mint_lever.modes.pitch_degrees import changes_to
 from mint_lever.modes.taken_over import What, leave_out, take_over
-from mint_lever.setup.transmitter import CurveShape, ModeName, Rates
+from mint_lever.setup.modes import CurveShape, ModeName, Rates
 from mint_lever.transmitter.resample import resample
 from mint_lever.transmitter.throttle_shapes import ShapeName, ThrottleShape, throttle_points
-from modes.shown import (
+from modes.schemas import (
     CurveOut,
     ModesOut,
     RatesOut,
@@ -53,10 +54,9 @@ class Drawn(Schema):
     shape: CurveShape = "straight"
 
 
-class InDegrees(Schema):
+class InDegrees(Sent):
     """Pitches (deg) for points of a mode's curve, by their number."""
 
-    version: int
     mode: ModeName
     degrees: dict[int, float] = Field(min_length=1, max_length=17)
 
@@ -84,29 +84,26 @@ class CarriedOut(BaseModel):
     proven: bool
 
 
-class OnePoint(Schema):
+class OnePoint(Sent):
     """A point of a curve, by its number from 0, to be taken out or to have one put in after it."""
 
-    version: int
     mode: ModeName
     which: Which
     index: int
     put_in: bool
 
 
-class TakenOver(Schema):
+class TakenOver(Sent):
     """A mode, or a part of it, made like another; like a plain one without ``source``."""
 
-    version: int
     mode: ModeName
     source: ModeName | None = None
     what: What = "all"
 
 
-class LeftOut(Schema):
+class LeftOut(Sent):
     """A mode this helicopter is not to have."""
 
-    version: int
     mode: ModeName
 
 
@@ -171,8 +168,8 @@ def in_degrees(request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees)
     """Set points of a pitch curve to degrees at the blade, through the exact chain."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     changes = changes_to(chain, given.mode, given.degrees)
-    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
-    return draft_out(edited.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/modes/rates", response=RatesOut)
@@ -187,8 +184,8 @@ def taken_over(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver)
     """Make a mode, or a part of it, like another one or plain; put one in that is not there."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
     changes = take_over(setup, given.mode, given.source, given.what)
-    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
-    return draft_out(edited.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/modes/left-out", response=DraftOut)
@@ -196,8 +193,8 @@ def left_out(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> 
     """Take a mode out of this helicopter."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
     changes = leave_out(setup, given.mode)
-    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
-    return draft_out(edited.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/modes/point", response=DraftOut)
@@ -206,8 +203,8 @@ def one_point(request: HttpRequest, helicopter_id: uuid.UUID, given: OnePoint) -
     mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)
     make = add_point if given.put_in else remove_point
     changes = make(mode, given.mode, given.which, given.index)
-    edited = edit_draft(pilot_of(request), helicopter_id, given.version, changes)
-    return draft_out(edited.helicopter)
+    pilot = pilot_of(request)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/modes/carried-over", response=CarriedOut)

@@ -10,7 +10,7 @@ from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
-from mint_lever.setup.transmitter import Mode, ModeName, Rates
+from mint_lever.setup.modes import Mode, ModeName, Rates
 from mint_lever.transmitter.curves import curve, evenly
 
 

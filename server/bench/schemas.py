@@ -1,0 +1,220 @@
+"""What the API shows of a bench: the slip, the step at hand, the log of its readings.
+
+A step's advice is served as the core made it; only what belongs to the log is added.
+"""
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from django.utils import timezone
+from pydantic import BaseModel, computed_field
+
+from bench.models import Bench, LogEntry
+from bench.stored_run import elapsed_s, entries_of, run_at
+from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
+from mint_lever.run.advice import Action, Answer, Ask, Outcome, Ray, Ruler, Sketch
+from mint_lever.run.run import Fitness, State
+from mint_lever.setup.about import Device
+from mint_lever.setup.modes import ModeName
+
+_LOG_PAGE = 40
+
+
+class SlipLine(BaseModel):
+    """A step on the slip. ``because`` is what made it stale, ``base`` the titles it rests on that
+    are not done."""
+
+    name: StepName
+    number: float
+    title: str
+    why: str
+    state: State
+    because: list[str]
+    base: list[str]
+    rests_on: list[str]
+
+
+class ActionOut(BaseModel):
+    """The next thing to do; ``sets`` when settings are written with it, ``all_at_once`` when it
+    does several of the others."""
+
+    key: str
+    text: str
+    expect: str
+    device: Device
+    by_hand: bool
+    sets: bool
+    needed: bool
+    learned: bool
+    all_at_once: bool
+
+
+class ReadingOut(BaseModel):
+    """One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
+    the clock of the device it was entered on."""
+
+    sequence: int
+    kind: str
+    key: str
+    label: str
+    value: Answer = None
+    at: datetime
+    struck: bool
+    edited: bool
+    holds: bool
+
+
+class LogOut(BaseModel):
+    """A page of a step's log, oldest first; ``more`` when older lines are left."""
+
+    lines: list[ReadingOut]
+    more: bool
+
+
+class AdviceOut(BaseModel):
+    """The step at hand: do this, read this, then this."""
+
+    step: StepName
+    do: list[str]
+    cautions: list[str]
+    asks: list[Ask]
+    next_key: str | None
+    summary: str
+    outcome: Outcome | None
+    actions: list[ActionOut]
+    rulers: list[Ruler]
+    sketch: Sketch | None
+    rays: list[Ray]
+    log: LogOut
+    teaches: bool
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def uses_levers(self) -> bool:
+        """Whether a question of the step wants the sticks somewhere."""
+        return any(ask.sticks is not None for ask in self.asks)
+
+
+class BenchOut(BaseModel):
+    """A helicopter's bench as it stands. ``version`` and ``digest`` are the draft's, ``sequence``
+    the log's."""
+
+    name: str
+    version: int
+    digest: str
+    sequence: int
+    simulated: bool
+    mode: ModeName
+    started: bool
+    running: bool
+    elapsed_s: float
+    slip: list[SlipLine]
+    next_step: StepName | None
+    fitness: Fitness
+    worked_on: list[str]
+    advice: AdviceOut
+
+
+def show(bench: Bench, step: str | None = None) -> BenchOut:
+    """Show a bench with one step open; the next one to do when none is named."""
+    entries = entries_of(bench, bench.simulated)
+    run = run_at(bench)
+    following = run.next_step()
+    name = run.step(step).name if step else following or run.steps[-1].name
+    seconds, running = elapsed_s(entries, timezone.now())
+    draft = bench.helicopter.draft
+    digest = draft.states.values_list("document__digest", flat=True).get(position=draft.position)
+    return BenchOut(
+        name=run.setup.name,
+        version=draft.version,
+        digest=digest,
+        sequence=bench.sequence,
+        simulated=bench.simulated is not None,
+        mode=run.mode,
+        started=any(entry.kind == LogEntry.Kind.START for entry in entries),
+        running=running,
+        elapsed_s=round(seconds, 1),
+        slip=[_line(run, standing) for standing in run.standings],
+        next_step=following,
+        fitness=run.fitness(),
+        worked_on=[what for what in WORKED_ON if what != "powered up again"],
+        advice=_advice(run, run.advice(name), entries),
+    )
+
+
+def log_page(bench: Bench, step: str, before: int | None = None) -> LogOut:
+    """Give a page of a step's log: the newest lines, or those before one of them."""
+    run = run_at(bench)
+    return _log(run, run.step(step).name, entries_of(bench, bench.simulated), before)
+
+
+def _line(run: BenchRun, standing: Standing) -> SlipLine:
+    title = {step.name: step.title for step in run.steps}
+    step = standing.step
+    return SlipLine(
+        name=step.name,
+        number=step.number,
+        title=step.title,
+        why=step.why,
+        state=standing.state,
+        because=list(standing.because),
+        base=[title[name] for name in standing.base],
+        rests_on=[title[name] for name in step.rests_on if name in title],
+    )
+
+
+def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> AdviceOut:
+    return AdviceOut(
+        step=advice.step,
+        do=list(advice.do),
+        cautions=list(advice.cautions),
+        asks=list(advice.asks),
+        next_key=advice.next_key,
+        summary=advice.summary,
+        outcome=advice.outcome,
+        actions=[_action(action) for action in advice.actions],
+        rulers=list(advice.rulers),
+        sketch=advice.sketch,
+        rays=list(advice.rays),
+        log=_log(run, advice.step, entries, None),
+        teaches=run.step(advice.step).teaches,
+    )
+
+
+def _action(action: Action) -> ActionOut:
+    return ActionOut(
+        key=action.key,
+        text=action.text,
+        expect=action.expect,
+        device=action.device,
+        by_hand=action.by_hand,
+        sets=bool(action.changes),
+        needed=action.needed,
+        learned=action.learned,
+        all_at_once=action.key.startswith(Advice.ALL),
+    )
+
+
+def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int | None) -> LogOut:
+    own = [e for e in entries if e.step == step and (before is None or e.sequence < before)]
+    page = own[-_LOG_PAGE:]
+    keys = {entry.key for entry in page if entry.kind == LogEntry.Kind.READING}
+    holds = {entry.sequence for key in keys for entry in run.held(step, key)}
+    edited = {entry.replaces_id for entry in entries if entry.replaces_id}
+    return LogOut(
+        lines=[
+            ReadingOut(
+                sequence=entry.sequence,
+                kind=entry.kind,
+                key=entry.key,
+                label=entry.label,
+                value=entry.value if entry.kind == LogEntry.Kind.READING else None,
+                at=entry.sent_at,
+                struck=entry.struck,
+                edited=entry.pk in edited,
+                holds=not entry.struck and entry.stands_at in holds,
+            )
+            for entry in page
+        ],
+        more=len(own) > len(page),
+    )

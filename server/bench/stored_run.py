@@ -1,0 +1,121 @@
+"""The stored log as the core's run: which entries count, on which setups."""
+
+import uuid
+from collections.abc import Iterable, Sequence
+from datetime import datetime
+from functools import lru_cache
+from typing import Any
+
+from bench.models import Bench, LogEntry
+from hangar.documents import setup_of_text
+from hangar.models import Document
+from hangar.services import present_setup, state_of
+from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
+from mint_lever.run.advice import Prediction
+from mint_lever.run.log import Held
+from mint_lever.setup import Setup
+from mint_lever.steps import bench_run
+
+_CLOCK = ("start", "resume", "pause")
+
+
+@lru_cache(maxsize=2048)
+def _taken_on(digest: str) -> Setup:
+    """The setup of a digest: every document that has it says the same."""
+    kept = Document.objects.filter(digest=digest).first()
+    assert kept is not None
+    return setup_of_text(kept.text)
+
+
+def setup_at(bench: Bench) -> Setup:
+    """The setup of the draft on the table."""
+    return present_setup(bench.helicopter.draft)
+
+
+@lru_cache(maxsize=64)
+def _read_once(helicopter: uuid.UUID, simulated: int | None, sequence: int) -> tuple[LogEntry, ...]:
+    return tuple(LogEntry.objects.filter(helicopter=helicopter, simulated=simulated))
+
+
+def entries_of(bench: Bench, simulated: int | None) -> tuple[LogEntry, ...]:
+    """Everything that happened to the real model (None) or to one simulated model.
+
+    Whatever changes a log moves its count on, so what was read at a count stays true of it.
+    """
+    if bench.pk is None:
+        return ()
+    return _read_once(bench.helicopter_id, simulated, bench.sequence)
+
+
+@lru_cache(maxsize=32)
+def _work_out(text: str, helicopter: uuid.UUID, simulated: int | None, sequence: int) -> BenchRun:
+    return run_of(setup_of_text(text), _read_once(helicopter, simulated, sequence))
+
+
+def run_at(bench: Bench) -> BenchRun:
+    """The run of the model on the table, as far as it was worked out already."""
+    text = state_of(bench.helicopter.draft).document.text
+    return _work_out(text, bench.helicopter_id, bench.simulated, bench.sequence)
+
+
+def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
+    """The core's run of the entries that are not struck out."""
+    counted = [entry for entry in entries if not entry.struck]
+    of = {entry.document_id for entry in counted}
+    digests = dict(Document.objects.filter(pk__in=of).values_list("pk", "digest"))
+    readings = [
+        Entry(
+            entry.stands_at,
+            entry.step,
+            entry.key,
+            entry.value,
+            _taken_on(digests[entry.document_id]),
+            entry.joins,
+        )
+        for entry in counted
+        if entry.kind == LogEntry.Kind.READING
+    ]
+    return bench_run(setup, readings, [event for e in counted if (event := _event(e))])
+
+
+def held_by_devices(entries: Iterable[LogEntry]) -> list[Held]:
+    """What devices are said to hold, oldest first."""
+    return [
+        Held(entry.sequence, entry.value["device"], entry.key, entry.value["value"])
+        for entry in entries
+        if entry.kind == LogEntry.Kind.HOLDS and not entry.struck and entry.value
+    ]
+
+
+def elapsed_s(entries: Iterable[LogEntry], now: datetime) -> tuple[float, bool]:
+    """How long the clock ran (seconds), and whether it runs now."""
+    total, since = 0.0, None
+    for entry in entries:
+        if entry.kind not in _CLOCK or entry.struck:
+            continue
+        if since is not None:
+            total += (entry.at - since).total_seconds()
+        since = None if entry.kind == LogEntry.Kind.PAUSE else entry.at
+    if since is not None:
+        total += (now - since).total_seconds()
+    return total, since is not None
+
+
+def _event(entry: LogEntry) -> Event | None:
+    if entry.kind == LogEntry.Kind.ACT:
+        value: dict[str, Any] = entry.value or {}
+        return Event(
+            entry.stands_at,
+            tuple(value["aspects"]),
+            entry.step or None,
+            tuple(value["keys"]),
+            tuple(value["changed"]),
+            {path: (pair[0], pair[1]) for path, pair in value["learned"].items()},
+            # A log of an older version says nothing of what was to be expected.
+            tuple(Prediction(*each) for each in value.get("predicts", [])),
+        )
+    if entry.kind == LogEntry.Kind.TOUCHED:
+        return Event(entry.stands_at, WORKED_ON[entry.key])
+    if entry.kind in (LogEntry.Kind.POWER, LogEntry.Kind.START):
+        return Event(entry.stands_at, ("power",))
+    return None

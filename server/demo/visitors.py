@@ -1,0 +1,105 @@
+"""A hangar of their own for every visitor of the demo, made from a prepared copy.
+
+Two hundred at once; the one idle longest goes first; all are cleared after a day of rest.
+"""
+
+import secrets
+import uuid
+from collections.abc import Iterable
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import models, transaction
+from django.utils import timezone
+
+from bench.models import Bench, LogEntry
+from demo.models import DemoPilot, prepared_pilot
+from hangar.models import Document, Draft, DraftState, Helicopter, Revision
+
+# Spaces cannot be typed into a sign-up, so no pilot's own name is ever in the way.
+NAME = "demo visitor"
+MOST = 200
+REST = timedelta(days=1)
+
+
+@transaction.atomic
+def welcome() -> User | None:
+    """Make a visitor with a hangar of their own; None where there is no demo data."""
+    prepared = prepared_pilot()
+    if prepared is None:
+        return None
+    _make_room()
+    visitor = User(username=f"{NAME} {secrets.token_hex(4)}")
+    visitor.set_unusable_password()
+    visitor.save()
+    DemoPilot.objects.create(user=visitor, visitor=True)
+    for helicopter in Helicopter.objects.filter(owner=prepared):
+        _copy(helicopter, visitor)
+    return visitor
+
+
+def seen(user_id: int) -> None:
+    """Note that a visitor is there."""
+    DemoPilot.objects.filter(user_id=user_id).update(seen_at=timezone.now())
+
+
+def _make_room() -> None:
+    """Clear who has rested for a day, and of too many those who are idle longest."""
+    visitors = DemoPilot.objects.filter(visitor=True)
+    gone = list(visitors.filter(seen_at__lt=timezone.now() - REST).values_list("user", flat=True))
+    gone += list(visitors.order_by("-seen_at").values_list("user", flat=True)[MOST - 1 :])
+    # A visitor's helicopters go with the account, whole.
+    User.objects.filter(pk__in=gone).delete()
+
+
+def _copy(helicopter: Helicopter, owner: User) -> None:
+    """Copy a helicopter whole but for its photos: a few statements, however long its log."""
+    old_id = helicopter.pk
+    made = _again(helicopter, id=uuid.uuid4(), owner=owner)
+    made.save(force_insert=True)
+    documents = _copies(Document.objects.filter(helicopter=old_id), helicopter=made)
+    drafts = _copies(Draft.objects.filter(helicopter=old_id), helicopter=made)
+    states = DraftState.objects.filter(draft__helicopter=old_id)
+    DraftState.objects.bulk_create(
+        _again(s, draft=drafts[s.draft_id], document=documents[s.document_id]) for s in states
+    )
+    Revision.objects.bulk_create(
+        _again(r, helicopter=made, document=documents[r.document_id])
+        for r in Revision.objects.filter(helicopter=old_id)
+    )
+    for bench in Bench.objects.filter(helicopter=old_id):
+        _again(bench, helicopter=made, standing=None, standing_of="").save(force_insert=True)
+    entries = list(LogEntry.objects.filter(helicopter=old_id))
+    copied = LogEntry.objects.bulk_create(
+        _again(e, helicopter=made, document=documents[e.document_id], replaces=None)
+        for e in entries
+    )
+    new = {old.pk: copy for old, copy in zip(entries, copied, strict=True)}
+    replacing = [copy for old, copy in zip(entries, copied, strict=True) if old.replaces_id]
+    for old in entries:
+        if old.replaces_id:
+            new[old.pk].replaces = new[old.replaces_id]
+    LogEntry.objects.bulk_update(replacing, ["replaces"])
+
+
+def _copies(rows: Iterable[Any], **other: Any) -> dict[int, Any]:
+    """Copy rows with other values; give the copies by the number of what they are copies of."""
+    old = list(rows)
+    if not old:
+        return {}
+    made = type(old[0])._default_manager.bulk_create([_again(row, **other) for row in old])
+    return {row.pk: copy for row, copy in zip(old, made, strict=True)}
+
+
+def _again(row: models.Model, **other: Any) -> Any:
+    """The same row, not saved yet, with other values."""
+    values = {
+        field.attname: getattr(row, field.attname)
+        for field in row._meta.concrete_fields
+        if not field.primary_key
+    }
+    copy = type(row)(**values)
+    for name, value in other.items():
+        setattr(copy, name, value)
+    return copy

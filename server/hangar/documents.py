@@ -1,0 +1,57 @@
+"""Documents by digest: kept once a helicopter, read through the core whatever their version."""
+
+import hashlib
+import json
+from collections.abc import Mapping
+from functools import lru_cache
+from typing import Any
+
+from hangar.models import Document, DraftState, Helicopter
+from mint_lever.setup import Setup, read_setup
+
+
+def canonical(document: Mapping[str, Any]) -> str:
+    """One document, always the same text."""
+    return json.dumps(document, sort_keys=True, separators=(",", ":"))
+
+
+def keep(helicopter: Helicopter, setup: Setup) -> Document:
+    """Keep a setup, or find it kept."""
+    text = canonical(setup.as_document())
+    digest = hashlib.sha256(text.encode()).hexdigest()
+    kept, _ = Document.objects.get_or_create(
+        helicopter=helicopter, digest=digest, defaults={"text": text}
+    )
+    return kept
+
+
+@lru_cache(maxsize=1024)
+def setup_of_text(text: str) -> Setup:
+    """The setup of a document's text: the same object each time, so that the core's own memory of
+    what it found about a setup serves from one request to the next."""
+    return read_setup(json.loads(text))
+
+
+def setup_of(document: Document) -> Setup:
+    """The setup of a kept document."""
+    return setup_of_text(document.text)
+
+
+def sweep(helicopter: Helicopter) -> None:
+    """Let go of documents that no state, revision or log of the helicopter has any more."""
+    used: set[int] = set()
+    for relation in Document._meta.related_objects:
+        if relation.name == "helicopter":
+            continue
+        model, name = relation.related_model, relation.field.attname
+        used |= set(
+            model._default_manager.filter(document__helicopter=helicopter).values_list(
+                name, flat=True
+            )
+        )
+    helicopter.documents.exclude(pk__in=used).delete()
+
+
+def present_state(draft_id: int, position: int) -> DraftState:
+    """The state a draft is in, with its document."""
+    return DraftState.objects.select_related("document").get(draft_id=draft_id, position=position)
