@@ -5,6 +5,7 @@ import { useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
 import { Hangar } from "@/places/hangar/hangar";
+import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
 import { SignIn } from "@/places/sign-in/sign-in";
 
 const BenchPlace = lazy(() =>
@@ -53,9 +54,15 @@ const router = createBrowserRouter([
     element: <Door />,
     children: [
       { path: "/", element: <Hangar /> },
-      { path: "/helicopters/:id/bench", element: <BenchPlace /> },
-      { path: "/helicopters/:id/path", element: <Path /> },
-      { path: "/helicopters/:id/modes", element: <ModesPlace /> },
+      {
+        path: "/helicopters/:id",
+        element: <HelicopterLayout />,
+        children: [
+          { path: "bench", element: <BenchPlace /> },
+          { path: "path", element: <Path /> },
+          { path: "modes", element: <ModesPlace /> },
+        ],
+      },
       { path: "*", element: <Nowhere /> },
     ],
   },

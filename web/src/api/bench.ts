@@ -1,17 +1,24 @@
 /** One helicopter's bench run: the slip, the step at hand, and what a pilot does there. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useSyncExternalStore } from "react";
 import { answer, asProblem, client, type Problem } from "./client";
+import { draftKey } from "./draft";
+import { type Change, type Line, lineCall, lineOf } from "./line";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
-export type Bench = Schemas["BenchOut"];
-export type Advice = Schemas["AdviceOut"];
-export type Ask = Schemas["AskOut"];
-export type Action = Schemas["ActionOut"];
-export type Ruler = Schemas["RulerOut"];
-export type SlipLine = Schemas["SlipLine"];
-export type LogLine = Schemas["ReadingOut"];
+export type Bench = Awaited<ReturnType<typeof getBench>>;
+export type Advice = Bench["advice"];
+export type Ask = Advice["asks"][number];
+export type Answer = Schemas["NewReading"]["value"];
+export type NumberAsk = Extract<Ask, { kind: "number" }>;
+export type NumbersAsk = Extract<Ask, { kind: "numbers" }>;
+export type BallsAsk = Extract<Ask, { kind: "balls" }>;
+export type ChoiceAsk = Extract<Ask, { kind: "choice" | "confirm" }>;
+export type Action = Advice["actions"][number];
+export type Ruler = Advice["rulers"][number];
+export type SlipLine = Bench["slip"][number];
+export type LogLine = Advice["log"]["lines"][number];
 export type Lesson = Schemas["LessonOut"];
 export type Parameter = Schemas["Uncertain"]["parameters"][number];
 export type Standing = Schemas["Standing"];
@@ -21,21 +28,33 @@ export type Word = NonNullable<Ask["word"]>;
 
 const keyOf = (id: string) => ["bench", id];
 
+function getBench(id: string, step: string | null) {
+  return answer(
+    client.GET("/api/helicopters/{helicopter_id}/bench", {
+      params: { path: { helicopter_id: id }, query: { step } },
+    }),
+  );
+}
+
 /** The bench with a step open; without one, the next to do. */
 export function useBench(id: string, step: string | null) {
   return useQuery({
     queryKey: [...keyOf(id), step],
-    queryFn: () =>
-      answer(
-        client.GET("/api/helicopters/{helicopter_id}/bench", {
-          params: { path: { helicopter_id: id }, query: { step } },
-        }),
-      ),
+    queryFn: () => getBench(id, step),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     refetchOnMount: "always",
     refetchOnWindowFocus: "always",
   });
+}
+
+/** Lines of a step's log that are older than one of them. */
+export function olderLog(id: string, step: string, before: number) {
+  return answer(
+    client.GET("/api/helicopters/{helicopter_id}/bench/log", {
+      params: { path: { helicopter_id: id }, query: { step, before } },
+    }),
+  );
 }
 
 export function useStandings() {
@@ -45,17 +64,141 @@ export function useStandings() {
   });
 }
 
-/** What a pilot does at the bench; one thing after the other, never two at once. */
+type Stamp = { id: string; at: string; saw: string };
+
+/** The newest the page knows of a bench, whichever step it has open. */
+function newestOf(queries: QueryClient, id: string): Bench | null {
+  const known = queries.getQueriesData<Bench>({ queryKey: keyOf(id) });
+  return known.reduce<Bench | null>(
+    (best, [, each]) =>
+      each && (!best || each.sequence > best.sequence || each.version > best.version) ? each : best,
+    null,
+  );
+}
+
+/** A call that changes the bench: sent on top of the newest this page knows. */
+function benchCall<Args extends { step: StepName | null }>(
+  name: string,
+  send: (path: { helicopter_id: string }, args: Args, now: Bench, stamp: Stamp) => Promise<Bench>,
+) {
+  lineCall(name, async (change: Change, queries: QueryClient) => {
+    const id = change.helicopter;
+    const args = change.args as Args;
+    const now = newestOf(queries, id) ?? (await getBench(id, args.step));
+    const stamp = { id: change.id, at: change.at, saw: change.saw || now.digest };
+    try {
+      keep(queries, id, await send({ helicopter_id: id }, args, now, stamp), args.step);
+    } catch (error) {
+      // What another tab did is fetched; what was entered here stays in its field.
+      if (asProblem(error).status === 409) {
+        await queries.refetchQueries({ queryKey: keyOf(id), type: "active" });
+        await queries.refetchQueries({ queryKey: draftKey(id) });
+      }
+      throw error;
+    }
+  });
+}
+
+function keep(queries: QueryClient, id: string, bench: Bench, step: StepName | null) {
+  // What other steps said is old now; the page asks anew when it goes there.
+  queries.removeQueries({ queryKey: keyOf(id), type: "inactive" });
+  queries.setQueryData([...keyOf(id), step], bench);
+  const draft = queries.getQueryData<{ version: number }>(draftKey(id));
+  if (draft && draft.version !== bench.version) {
+    queries.invalidateQueries({ queryKey: draftKey(id) });
+  }
+  for (const key of [["fleet"], ["standings"], ["audit", id]]) {
+    queries.invalidateQueries({ queryKey: key });
+  }
+}
+
+const BENCH = "/api/helicopters/{helicopter_id}/bench";
+
+type Reading = { step: StepName; key: string; value: Answer; joins: boolean };
+benchCall<Reading>("read", (path, { step, key, value, joins }, { version }, stamp) =>
+  answer(
+    client.POST(`${BENCH}/readings`, {
+      params: { path },
+      body: { ...stamp, version, step, key, value, joins },
+    }),
+  ),
+);
+benchCall<{ step: StepName; sequence: number; value: Answer }>(
+  "put right",
+  (path, { step, sequence, value }) =>
+    answer(
+      client.PUT(`${BENCH}/readings/{sequence}`, {
+        params: { path: { ...path, sequence }, query: { step } },
+        body: { value },
+      }),
+    ),
+);
+benchCall<{ step: StepName; sequence: number; struck: boolean }>(
+  "strike",
+  (path, { step, sequence, struck }) =>
+    answer(
+      client.POST(`${BENCH}/readings/{sequence}/strike`, {
+        params: { path: { ...path, sequence }, query: { step, struck } },
+      }),
+    ),
+);
+benchCall<{ step: StepName; key: string }>(
+  "act",
+  (path, { step, key }, { version, sequence }, stamp) =>
+    answer(
+      client.POST(`${BENCH}/acts`, {
+        params: { path },
+        body: { ...stamp, version, sequence, step, key },
+      }),
+    ),
+);
+benchCall<{ step: StepName; what: string }>("touched", (path, { step, what }, _, stamp) =>
+  answer(
+    client.POST(`${BENCH}/touched`, {
+      params: { path, query: { step } },
+      body: { ...stamp, what },
+    }),
+  ),
+);
+benchCall<{ step: StepName; what: Schemas["Note"]["what"] }>(
+  "note",
+  (path, { step, what }, _, stamp) =>
+    answer(
+      client.POST(`${BENCH}/notes`, {
+        params: { path, query: { step } },
+        body: { ...stamp, what },
+      }),
+    ),
+);
+benchCall<{ step: null; simulated: boolean }>("table", (path, { simulated }, { version }) =>
+  answer(client.POST(`${BENCH}/table`, { params: { path }, body: { version, simulated } })),
+);
+benchCall<{ step: null }>("fresh model", (path) =>
+  answer(client.POST(`${BENCH}/simulated/fresh`, { params: { path } })),
+);
+benchCall<{ step: StepName; parameters: Parameter[] }>(
+  "learn",
+  (path, { parameters }, { version }) =>
+    answer(
+      client.POST(`${BENCH}/learn`, {
+        params: { path },
+        body: { version, parameters, measured_sd_mm: {} },
+      }),
+    ),
+);
+
+/** What a pilot does at the bench; each call goes into the helicopter's one line. */
 export class BenchHand {
   private problem: Problem | null = null;
-  private busy = false;
-  private line: Promise<unknown> = Promise.resolve();
   private listeners = new Set<() => void>();
+  private readonly line: Line;
 
   constructor(
     private readonly id: string,
-    private readonly queries: ReturnType<typeof useQueryClient>,
-  ) {}
+    queries: QueryClient,
+  ) {
+    this.line = lineOf(queries);
+  }
 
   subscribe = (listener: () => void) => {
     this.listeners.add(listener);
@@ -63,129 +206,67 @@ export class BenchHand {
   };
 
   problemNow = () => this.problem;
-  busyNow = () => this.busy;
 
   private get path() {
     return { helicopter_id: this.id };
   }
 
-  /** Log a reading; the draft's version is the newest this page has seen when its turn comes. */
-  read(step: StepName, key: string, value: unknown) {
-    return this.run(step, (now) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/readings", {
-          params: { path: this.path },
-          body: { version: now.version, step, key, value },
-        }),
-      ),
-    );
+  /** Log a reading; ``joins`` asks for the mean with those before it. */
+  read(step: StepName, key: string, value: Answer, joins = false) {
+    return this.run("read", { step, key, value, joins });
   }
 
-  edit(step: StepName, moment: number, value: unknown) {
-    return this.run(step, () =>
-      answer(
-        client.PUT("/api/helicopters/{helicopter_id}/bench/readings/{moment}", {
-          params: { path: { ...this.path, moment }, query: { step } },
-          body: { value },
-        }),
-      ),
-    );
+  edit(step: StepName, sequence: number, value: Answer) {
+    return this.run("put right", { step, sequence, value });
   }
 
-  strike(step: StepName, moment: number, struck: boolean) {
-    return this.run(step, () =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/readings/{moment}/strike", {
-          params: { path: { ...this.path, moment }, query: { step, struck } },
-        }),
-      ),
-    );
+  strike(step: StepName, sequence: number, struck: boolean) {
+    return this.run("strike", { step, sequence, struck });
   }
 
   act(step: StepName, key: string) {
-    return this.run(step, (now) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/acts", {
-          params: { path: this.path },
-          body: { version: now.version, moment: now.moment, step, key },
-        }),
-      ),
-    );
+    return this.run("act", { step, key });
   }
 
   touched(step: StepName, what: string) {
-    return this.run(step, () =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/touched", {
-          params: { path: this.path, query: { step } },
-          body: { what },
-        }),
-      ),
-    );
+    return this.run("touched", { step, what });
   }
 
   note(step: StepName, what: Schemas["Note"]["what"]) {
-    return this.run(step, () =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/notes", {
-          params: { path: this.path, query: { step } },
-          body: { what },
-        }),
-      ),
-    );
+    return this.run("note", { step, what });
   }
 
   table(simulated: boolean) {
-    return this.run(null, (now) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/table", {
-          params: { path: this.path },
-          body: { version: now.version, simulated },
-        }),
-      ),
-    );
+    return this.run("table", { step: null, simulated });
   }
 
   freshModel() {
-    return this.run(null, () =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/simulated/fresh", {
-          params: { path: this.path },
-        }),
-      ),
-    );
+    return this.run("fresh model", { step: null });
   }
 
   learn(step: StepName, parameters: Parameter[]) {
-    return this.run(step, (now) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/learn", {
-          params: { path: this.path },
-          body: { version: now.version, parameters, measured_sd_mm: {} },
-        }),
-      ),
-    );
+    return this.run("learn", { step, parameters });
   }
 
   /** Take a reading with the simulated bench's instruments; nothing is logged by it. */
-  async take(step: StepName, key: string): Promise<unknown> {
+  async take(step: StepName, key: string): Promise<Answer> {
     try {
       const taken = await answer(
-        client.POST("/api/helicopters/{helicopter_id}/bench/simulated/take", {
+        client.POST(`${BENCH}/simulated/take`, {
           params: { path: this.path },
           body: { step, key },
         }),
       );
-      return taken.value;
+      return taken.value ?? null;
     } catch (error) {
-      this.say(asProblem(error));
+      this.publish(asProblem(error));
       return null;
     }
   }
 
   lesson(parameters: Parameter[]): Promise<Lesson> {
     return answer(
-      client.POST("/api/helicopters/{helicopter_id}/bench/lesson", {
+      client.POST(`${BENCH}/lesson`, {
         params: { path: this.path },
         body: { parameters, measured_sd_mm: {} },
       }),
@@ -194,7 +275,7 @@ export class BenchHand {
 
   async addPhoto(picture: Blob): Promise<string> {
     const made = await answer(
-      client.POST("/api/helicopters/{helicopter_id}/bench/photos", {
+      client.POST(`${BENCH}/photos`, {
         params: { path: this.path },
         body: picture as unknown as string,
         bodySerializer: (body: unknown) => body as Blob,
@@ -204,57 +285,16 @@ export class BenchHand {
     return `/api/helicopters/${this.id}/bench/photos/${made.id}`;
   }
 
-  forget = () => this.say(null);
+  forget = () => this.publish(null);
 
-  private run(step: StepName | null, go: (now: Bench) => Promise<Bench>): Promise<Problem | null> {
-    const done = this.line.then(() => this.turn(step, go));
-    this.line = done;
-    return done;
-  }
-
-  private async turn(
-    step: StepName | null,
-    go: (now: Bench) => Promise<Bench>,
-  ): Promise<Problem | null> {
-    this.busy = true;
-    this.say(null);
-    const known = this.queries.getQueriesData<Bench>({ queryKey: keyOf(this.id) });
-    const newest = known.reduce<Bench | null>(
-      (best, [, each]) =>
-        each && (!best || each.moment > best.moment || each.version > best.version) ? each : best,
-      null,
-    );
-    let problem: Problem | null = null;
-    try {
-      if (!newest) throw new Error("The bench is not open yet");
-      const bench = await go(newest);
-      this.keep(bench, step);
-    } catch (error) {
-      problem = asProblem(error);
-      // What another tab did is fetched; what was entered here stays in its field.
-      if (problem.status === 409) {
-        await this.queries.refetchQueries({ queryKey: keyOf(this.id), type: "active" });
-        await this.queries.refetchQueries({ queryKey: ["draft", this.id] });
-      }
-    }
-    this.busy = false;
-    this.say(problem);
+  private async run(call: string, args: Record<string, unknown>): Promise<Problem | null> {
+    this.publish(null);
+    const problem = await this.line.send(this.id, call, args);
+    this.publish(problem);
     return problem;
   }
 
-  private keep(bench: Bench, step: StepName | null) {
-    // What other steps said is old now; the page asks anew when it goes there.
-    this.queries.removeQueries({ queryKey: keyOf(this.id), type: "inactive" });
-    this.queries.setQueryData([...keyOf(this.id), step], bench);
-    const draft = this.queries.getQueryData<{ version: number }>(["draft", this.id]);
-    if (draft && draft.version !== bench.version) {
-      this.queries.invalidateQueries({ queryKey: ["draft", this.id] });
-    }
-    this.queries.invalidateQueries({ queryKey: ["fleet"] });
-    this.queries.invalidateQueries({ queryKey: ["standings"] });
-  }
-
-  private say(problem: Problem | null) {
+  private publish(problem: Problem | null) {
     this.problem = problem;
     for (const listener of this.listeners) listener();
   }

@@ -21,6 +21,8 @@ export class Problem extends Error {
   readonly detail: string;
   readonly faults: Fault[];
   readonly version: number | null;
+  /** Nobody answered: it may go through later. */
+  readonly unreached: boolean;
 
   constructor(status: number, body: Partial<Problem>) {
     super(body.title ?? "Something went wrong");
@@ -29,12 +31,14 @@ export class Problem extends Error {
     this.detail = body.detail ?? "";
     this.faults = body.faults ?? [];
     this.version = body.version ?? null;
+    this.unreached = body.unreached ?? false;
   }
 }
 
 const UNREACHED = {
   title: "The server does not answer",
-  detail: "Check that it runs and try again. What you entered is still here.",
+  detail: "What you entered is kept and sent as soon as it answers.",
+  unreached: true,
 };
 
 function token(): string {

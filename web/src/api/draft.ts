@@ -1,114 +1,137 @@
 /** One helicopter's draft: read it, change it one edit after the other, never over another tab's. */
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useSyncExternalStore } from "react";
+import { useMemo } from "react";
 import {
   answer,
-  asProblem,
   client,
   type Draft,
   type Layout,
   type ModeName,
-  Problem,
+  type Problem,
   type Setup,
 } from "./client";
+import { type Change, type Line, lineCall, lineOf, useLineState } from "./line";
 import type { components } from "./schema";
 
-type TakenOver = components["schemas"]["TakenOver"];
+type Schemas = components["schemas"];
 
 export type Saving =
   | { state: "saved" }
   | { state: "saving" }
+  | { state: "silent"; waiting: number }
   | { state: "refused"; problem: Problem }
   | { state: "conflict"; problem: Problem };
 
-const draftKey = (id: string) => ["draft", id];
+export const draftKey = (id: string) => ["draft", id];
+
+const draftQuery = (id: string) => ({
+  queryKey: draftKey(id),
+  queryFn: () =>
+    answer(
+      client.GET("/api/helicopters/{helicopter_id}", {
+        params: { path: { helicopter_id: id } },
+      }),
+    ),
+  staleTime: Number.POSITIVE_INFINITY,
+});
 
 export function useDraft(id: string) {
-  return useQuery({
-    queryKey: draftKey(id),
-    queryFn: () =>
-      answer(
-        client.GET("/api/helicopters/{helicopter_id}", {
-          params: { path: { helicopter_id: id } },
-        }),
-      ),
-    staleTime: Number.POSITIVE_INFINITY,
+  return useQuery(draftQuery(id));
+}
+
+/** Revisions, the newest first; ``before`` goes on to older ones. */
+export function getRevisions(id: string, before?: number) {
+  return answer(
+    client.GET("/api/helicopters/{helicopter_id}/revisions", {
+      params: { path: { helicopter_id: id }, query: { before } },
+    }),
+  );
+}
+
+type Sent = { version: number; id: string };
+
+/** A call that changes the draft: sent on top of the newest version this page knows. */
+function draftCall<Args extends Record<string, unknown>>(
+  name: string,
+  send: (path: { helicopter_id: string }, args: Args & Sent) => Promise<Draft>,
+) {
+  lineCall(name, async (change: Change, queries: QueryClient) => {
+    const id = change.helicopter;
+    const draft = await queries.fetchQuery(draftQuery(id));
+    const args = { ...(change.args as Args), version: draft.version, id: change.id };
+    queries.setQueryData(draftKey(id), await send({ helicopter_id: id }, args));
+    for (const key of [["fleet"], ["standings"], ["bench", id], ["audit", id], ["revisions", id]]) {
+      queries.invalidateQueries({ queryKey: key });
+    }
   });
 }
 
-type Step = (version: number) => Promise<Draft>;
+draftCall<{ changes: { path: string; value: unknown }[] }>("edit", (path, body) =>
+  answer(client.PATCH("/api/helicopters/{helicopter_id}/draft", { params: { path }, body })),
+);
+draftCall("undo", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/draft/undo", { params: { path }, body })),
+);
+draftCall("redo", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/draft/redo", { params: { path }, body })),
+);
+draftCall<{ note: string }>("save revision", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/revisions", { params: { path }, body })),
+);
+draftCall<{ mode: ModeName; degrees: Record<number, number> }>("in degrees", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/modes/degrees", { params: { path }, body })),
+);
+draftCall<Pick<Schemas["OnePoint"], "mode" | "which" | "index" | "put_in">>(
+  "one point",
+  (path, body) =>
+    answer(client.POST("/api/helicopters/{helicopter_id}/modes/point", { params: { path }, body })),
+);
+draftCall<Pick<Schemas["TakenOver"], "mode" | "source" | "what">>("take over", (path, body) =>
+  answer(
+    client.POST("/api/helicopters/{helicopter_id}/modes/taken-over", { params: { path }, body }),
+  ),
+);
+draftCall<{ mode: ModeName }>("leave out", (path, body) =>
+  answer(
+    client.POST("/api/helicopters/{helicopter_id}/modes/left-out", { params: { path }, body }),
+  ),
+);
+draftCall<{ rule: string; path: string }>("fix", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/audit/fix", { params: { path }, body })),
+);
+draftCall<Pick<Schemas["Rebuild"], "layout" | "blades" | "arrangement">>("rebuild", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", { params: { path }, body })),
+);
+draftCall<{ revision: number }>("restore", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/draft/restore", { params: { path }, body })),
+);
 
-/** Sends changes in the order they were made, each on top of the version the last one gave. */
+/** What a pilot does with a draft; each call goes into the helicopter's one line. */
 export class Editor {
-  private saving: Saving = { state: "saved" };
-  private line: Promise<unknown> = Promise.resolve();
-  private waiting = 0;
-  private listeners = new Set<() => void>();
+  private readonly line: Line;
 
   constructor(
-    private readonly id: string,
+    readonly id: string,
     private readonly queries: QueryClient,
-  ) {}
-
-  subscribe = (listener: () => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  now = () => this.saving;
+  ) {
+    this.line = lineOf(queries);
+  }
 
   edit(changes: { path: string; value: unknown }[]): Promise<Problem | null> {
-    const path = { helicopter_id: this.id };
-    return this.run((version) =>
-      answer(
-        client.PATCH("/api/helicopters/{helicopter_id}/draft", {
-          params: { path },
-          body: { version, changes },
-        }),
-      ),
-    );
+    return this.send("edit", { changes });
   }
 
   step(way: "undo" | "redo"): Promise<Problem | null> {
-    const params = { path: { helicopter_id: this.id } };
-    return this.run((version) =>
-      way === "undo"
-        ? answer(
-            client.POST("/api/helicopters/{helicopter_id}/draft/undo", {
-              params,
-              body: { version },
-            }),
-          )
-        : answer(
-            client.POST("/api/helicopters/{helicopter_id}/draft/redo", {
-              params,
-              body: { version },
-            }),
-          ),
-    );
+    return this.send(way, {});
   }
 
   saveRevision(note: string): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/revisions", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, note },
-        }),
-      ),
-    );
+    return this.send("save revision", { note });
   }
 
   /** Points of a pitch curve, by their number, in degrees at the blade. */
   inDegrees(mode: ModeName, degrees: Record<number, number>): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/modes/degrees", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, mode, degrees },
-        }),
-      ),
-    );
+    return this.send("in degrees", { mode, degrees });
   }
 
   /** One point of a curve more, after another and on the curve, or that one taken out. */
@@ -118,54 +141,26 @@ export class Editor {
     index: number,
     way: "put in after" | "take out",
   ): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/modes/point", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, mode, which, index, put_in: way === "put in after" },
-        }),
-      ),
-    );
+    return this.send("one point", { mode, which, index, put_in: way === "put in after" });
   }
 
   /** A mode, or a part of it, like another one; like a plain one without a source. */
   takeOver(
     mode: ModeName,
     source: ModeName | null,
-    what: TakenOver["what"],
+    what: Schemas["TakenOver"]["what"],
   ): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/modes/taken-over", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, mode, source, what },
-        }),
-      ),
-    );
+    return this.send("take over", { mode, source, what });
   }
 
   /** A mode this helicopter is not to have. */
   leaveOut(mode: ModeName): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/modes/left-out", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, mode },
-        }),
-      ),
-    );
+    return this.send("leave out", { mode });
   }
 
   /** What the audit offers to do about a finding. */
   fix(rule: string, path: string): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/audit/fix", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, rule, path },
-        }),
-      ),
-    );
+    return this.send("fix", { rule, path });
   }
 
   /** Another swash layout, number of blades, or the mixing done elsewhere. */
@@ -174,72 +169,24 @@ export class Editor {
     blades?: number;
     arrangement?: Setup["arrangement"];
   }): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, ...shape },
-        }),
-      ),
-    );
+    return this.send("rebuild", shape);
   }
 
   restore(revision: number): Promise<Problem | null> {
-    return this.run((version) =>
-      answer(
-        client.POST("/api/helicopters/{helicopter_id}/draft/restore", {
-          params: { path: { helicopter_id: this.id } },
-          body: { version, revision },
-        }),
-      ),
-    );
+    return this.send("restore", { revision });
   }
 
   /** Read the newest draft, as after a conflict. */
-  refresh(): Promise<void> {
-    const done = this.line.then(async () => {
-      await this.queries.refetchQueries({ queryKey: draftKey(this.id) });
-      this.say({ state: "saved" });
-    });
-    this.line = done;
-    return done;
+  async refresh(): Promise<void> {
+    await this.queries.refetchQueries({ queryKey: draftKey(this.id) });
+    this.line.forget(this.id);
   }
 
-  private run(step: Step): Promise<Problem | null> {
-    this.waiting += 1;
-    this.say({ state: "saving" });
-    const done = this.line.then(() => this.take(step));
-    this.line = done;
-    return done;
-  }
+  /** Send at once what waits for the server. */
+  tryNow = () => this.line.tryNow();
 
-  private async take(step: Step): Promise<Problem | null> {
-    const key = draftKey(this.id);
-    let problem: Problem | null = null;
-    try {
-      const draft = this.queries.getQueryData<Draft>(key);
-      if (!draft) throw new Problem(0, { title: "The draft is not loaded" });
-      this.queries.setQueryData(key, await step(draft.version));
-      for (const key of [["fleet"], ["standings"], ["bench", this.id], ["audit", this.id]]) {
-        this.queries.invalidateQueries({ queryKey: key });
-      }
-    } catch (error) {
-      problem = asProblem(error);
-    }
-    this.waiting -= 1;
-    if (problem) {
-      const known = this.queries.getQueryData<Draft>(key)?.version;
-      const moved = problem.status === 409 && problem.version !== null && problem.version !== known;
-      this.say({ state: moved ? "conflict" : "refused", problem });
-    } else {
-      this.say({ state: this.waiting > 0 ? "saving" : "saved" });
-    }
-    return problem;
-  }
-
-  private say(saving: Saving) {
-    this.saving = saving;
-    for (const listener of this.listeners) listener();
+  private send(call: string, args: Record<string, unknown>): Promise<Problem | null> {
+    return this.line.send(this.id, call, args);
   }
 }
 
@@ -248,6 +195,14 @@ export function useEditor(id: string): Editor {
   return useMemo(() => new Editor(id, queries), [id, queries]);
 }
 
-export function useSaving(editor: Editor): Saving {
-  return useSyncExternalStore(editor.subscribe, editor.now);
+/** Whether everything entered for a helicopter is kept. */
+export function useSaving(id: string): Saving {
+  const { waiting, silent, refused } = useLineState(id);
+  const known = useQueryClient().getQueryData<Draft>(draftKey(id))?.version;
+  if (refused) {
+    const moved = refused.status === 409 && refused.version !== null && refused.version !== known;
+    return { state: moved ? "conflict" : "refused", problem: refused };
+  }
+  if (silent && waiting > 0) return { state: "silent", waiting };
+  return { state: waiting > 0 ? "saving" : "saved" };
 }

@@ -84,26 +84,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Enter Demo
-         * @description Enter the demo hangar without a password, where demo data is loaded.
-         */
-        post: operations["accounts_api_enter_demo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/account/sign-out": {
         parameters: {
             query?: never;
@@ -138,6 +118,26 @@ export interface paths {
          * @description Change the password; this session stays, all others of the account end.
          */
         post: operations["accounts_api_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Demo
+         * @description Enter a demo hangar of one's own, where demo data is loaded.
+         */
+        post: operations["demo_api_enter_demo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -204,7 +204,7 @@ export interface paths {
         post?: never;
         /**
          * Remove
-         * @description Remove a helicopter with its draft and every revision.
+         * @description Remove a helicopter with its drafts and every revision.
          */
         delete: operations["hangar_api_remove"];
         options?: never;
@@ -319,7 +319,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Revisions
+         * @description List revisions, the newest first, a page at a time; ``before`` a number on.
+         */
+        get: operations["hangar_api_revisions"];
         put?: never;
         /**
          * Save
@@ -361,7 +365,7 @@ export interface paths {
         };
         /**
          * Export
-         * @description Download the draft, or a revision, as a setup file.
+         * @description Download the draft, or a revision, as a setup file of today's version.
          */
         get: operations["hangar_api_export"];
         put?: never;
@@ -452,7 +456,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/readings/{moment}": {
+    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}": {
         parameters: {
             query?: never;
             header?: never;
@@ -472,7 +476,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/readings/{moment}/strike": {
+    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}/strike": {
         parameters: {
             query?: never;
             header?: never;
@@ -546,6 +550,46 @@ export interface paths {
          * @description Start, pause, resume, or note a power-up.
          */
         post: operations["bench_api_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description Give a page of a step's log: its newest lines, or those before one of them.
+         */
+        get: operations["bench_api_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Holds
+         * @description Note that devices hold the draft's values now.
+         */
+        post: operations["bench_api_holds"];
         delete?: never;
         options?: never;
         head?: never;
@@ -972,6 +1016,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every Setting
+         * @description Give the catalogue; it is the same until the program is another one.
+         */
+        get: operations["hangar_catalogue_every_setting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1025,11 +1089,6 @@ export interface components {
          * @description One helicopter as the Hangar shows it.
          */
         Summary: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
             /** Name */
             name: string;
             /**
@@ -1049,6 +1108,11 @@ export interface components {
             /** Servos */
             servos: number;
             reach: components["schemas"]["ReachOut"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
             /** Revision */
             revision: number | null;
             /** Unsaved */
@@ -1064,10 +1128,22 @@ export interface components {
          * @description Everything that is metal or plastic; ``servos`` follows the order of ``swash.balls``.
          */
         Airframe: {
+            /**
+             * Size class
+             * @description About how large the helicopter is; some makers' settings are named by it.
+             */
+            size_class?: ("micro" | "up_to_450" | "to_550" | "to_600" | "larger") | null;
+            /**
+             * Weight ready to fly
+             * @description The whole model with its pack on a kitchen scale.
+             */
+            mass_g?: number | null;
             head: components["schemas"]["Head"];
             swash: components["schemas"]["Swash"];
             /** Servos */
             servos: components["schemas"]["Servo"][];
+            rotor?: components["schemas"]["Rotor"] | null;
+            tail?: components["schemas"]["Tail"] | null;
         };
         /**
          * Ball
@@ -1077,11 +1153,20 @@ export interface components {
          *     mechanical mixing: that servo raises the whole swash and the others ride on it.
          */
         Ball: {
-            /** Role */
+            /**
+             * Name of its servo
+             * @description What you call the servo on this ball: elevator, aileron, pitch.
+             */
             role: string;
-            /** Azimuth Deg */
+            /**
+             * Azimuth
+             * @description Where the ball stands round the shaft: degrees from the nose, clockwise from above; 90 is the right side, 180 the tail.
+             */
             azimuth_deg: number;
-            /** Radius Mm */
+            /**
+             * Radius
+             * @description From the main shaft's axis to the middle of the outer ring's ball.
+             */
             radius_mm: number;
         };
         /**
@@ -1090,37 +1175,44 @@ export interface components {
          */
         Channel: {
             /**
-             * Reversed
+             * Direction
+             * @description Which way round the channel works; turned round where a function goes the wrong way.
              * @default false
              */
             reversed: boolean;
             /**
-             * Travel Low Pct
-             * @default 100
-             */
-            travel_low_pct: number;
-            /**
-             * Travel High Pct
-             * @default 100
-             */
-            travel_high_pct: number;
-            /**
-             * Trim Pct
+             * Trim lever
+             * @description Where the trim key beside the stick stands; the unit reads it as a held stick.
              * @default 0
              */
             trim_pct: number;
             /**
-             * Subtrim Pct
+             * Sub-trim
+             * @description A shift of the channel's centre, kept in the model memory; best left at zero.
              * @default 0
              */
             subtrim_pct: number;
             /**
-             * Limit Low Pct
+             * Travel below centre
+             * @description How far the channel goes below its centre at full stick.
+             * @default 100
+             */
+            travel_low_pct: number;
+            /**
+             * Travel above centre
+             * @description How far the channel goes above its centre at full stick.
+             * @default 100
+             */
+            travel_high_pct: number;
+            /**
+             * Limit below centre
+             * @description The stop below centre that the channel never passes, whatever is mixed in.
              * @default 135
              */
             limit_low_pct: number;
             /**
-             * Limit High Pct
+             * Limit above centre
+             * @description The stop above centre that the channel never passes, whatever is mixed in.
              * @default 135
              */
             limit_high_pct: number;
@@ -1133,46 +1225,46 @@ export interface components {
             /**
              * @default {
              *       "reversed": false,
-             *       "travel_low_pct": 100,
-             *       "travel_high_pct": 100,
              *       "trim_pct": 0,
              *       "subtrim_pct": 0,
+             *       "travel_low_pct": 100,
+             *       "travel_high_pct": 100,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
              *     }
              */
-            collective: components["schemas"]["Channel"];
+            collective: components["schemas"]["SwashChannel"];
             /**
              * @default {
              *       "reversed": false,
-             *       "travel_low_pct": 100,
-             *       "travel_high_pct": 100,
              *       "trim_pct": 0,
              *       "subtrim_pct": 0,
+             *       "travel_low_pct": 100,
+             *       "travel_high_pct": 100,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
              *     }
              */
-            aileron: components["schemas"]["Channel"];
+            aileron: components["schemas"]["SwashChannel"];
             /**
              * @default {
              *       "reversed": false,
-             *       "travel_low_pct": 100,
-             *       "travel_high_pct": 100,
              *       "trim_pct": 0,
              *       "subtrim_pct": 0,
+             *       "travel_low_pct": 100,
+             *       "travel_high_pct": 100,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
              *     }
              */
-            elevator: components["schemas"]["Channel"];
+            elevator: components["schemas"]["SwashChannel"];
             /**
              * @default {
              *       "reversed": false,
-             *       "travel_low_pct": 100,
-             *       "travel_high_pct": 100,
              *       "trim_pct": 0,
              *       "subtrim_pct": 0,
+             *       "travel_low_pct": 100,
+             *       "travel_high_pct": 100,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
              *     }
@@ -1181,10 +1273,10 @@ export interface components {
             /**
              * @default {
              *       "reversed": false,
-             *       "travel_low_pct": 100,
-             *       "travel_high_pct": 100,
              *       "trim_pct": 0,
              *       "subtrim_pct": 0,
+             *       "travel_low_pct": 100,
+             *       "travel_high_pct": 100,
              *       "limit_low_pct": 135,
              *       "limit_high_pct": 135
              *     }
@@ -1197,19 +1289,61 @@ export interface components {
          */
         CorrectionReversed: {
             /**
-             * Roll
+             * Roll correction
+             * @description Which way the unit answers a roll; tipping the model by hand shows it.
              * @default false
              */
             roll: boolean;
             /**
-             * Pitch
+             * Pitch correction
+             * @description Which way the unit answers a nod; tipping the model by hand shows it.
              * @default false
              */
             pitch: boolean;
         };
         /**
+         * CyclicGain
+         * @description How strongly the unit stabilises one cyclic axis in a flight mode, and how it holds.
+         */
+        CyclicGain: {
+            /**
+             * Gyro gain
+             * @description How strongly the unit answers a movement about this axis, in its own percent.
+             * @default 50
+             */
+            gain_pct: number;
+            /**
+             * Gyro mode
+             * @description Hold keeps the attitude it was left in; rate only damps the movement.
+             * @default hold
+             * @enum {string}
+             */
+            mode: "hold" | "rate";
+        };
+        /**
+         * CyclicGains
+         * @description The unit's cyclic gyro in one flight mode, by axis.
+         */
+        CyclicGains: {
+            /**
+             * @default {
+             *       "gain_pct": 50,
+             *       "mode": "hold"
+             *     }
+             */
+            roll: components["schemas"]["CyclicGain"];
+            /**
+             * @default {
+             *       "gain_pct": 50,
+             *       "mode": "hold"
+             *     }
+             */
+            pitch: components["schemas"]["CyclicGain"];
+        };
+        /**
          * DraftOut
-         * @description The working draft and where it stands.
+         * @description The working draft and where it stands. ``digest`` names its setup, ``revision`` the newest
+         *     revision's number.
          */
         DraftOut: {
             /**
@@ -1219,14 +1353,11 @@ export interface components {
             id: string;
             /** Version */
             version: number;
+            /** Digest */
+            digest: string;
             document: components["schemas"]["Setup"];
-            /**
-             * Undo
-             * @description Paths an undo would change back; null: none
-             */
-            undo: string[] | null;
-            /** Redo */
-            redo: string[] | null;
+            undo: components["schemas"]["StepOut"] | null;
+            redo: components["schemas"]["StepOut"] | null;
             /** Unsaved */
             unsaved: boolean;
             /** Practice */
@@ -1236,8 +1367,76 @@ export interface components {
              * Format: date-time
              */
             changed_at: string;
-            /** Revisions */
-            revisions: components["schemas"]["RevisionOut"][];
+            /** Revision */
+            revision: number | null;
+        };
+        /**
+         * Drive
+         * @description Everything that turns the rotor.
+         */
+        Drive: {
+            /**
+             * Kind of drive
+             * @description Electric, or something else that this program does not compute.
+             * @default electric
+             * @enum {string}
+             */
+            kind: "electric" | "other";
+            /**
+             * @default {
+             *       "kv_rpm_per_v": null,
+             *       "poles": null,
+             *       "resistance_mohm": null,
+             *       "no_load_a": null
+             *     }
+             */
+            motor: components["schemas"]["Motor"];
+            /**
+             * @default {
+             *       "pinion": null,
+             *       "main": null,
+             *       "second": null
+             *     }
+             */
+            gear: components["schemas"]["Gear"];
+            /**
+             * @default {
+             *       "cells": null,
+             *       "resistance_mohm": null,
+             *       "capacity_mah": null
+             *     }
+             */
+            pack: components["schemas"]["Pack"];
+            /**
+             * Efficiency of gear and drive
+             * @description How much of the motor's power reaches the rotor; 95 from memory.
+             * @default 95
+             */
+            efficiency_pct: number;
+            /**
+             * Tail's share of the power
+             * @description How much the tail rotor takes beside the main rotor; 12 from memory.
+             * @default 12
+             */
+            tail_share_pct: number;
+            /**
+             * Inertia of head and blades
+             * @description Known from a maker or a log; left out, it is worked out from the blades.
+             */
+            head_inertia_kg_m2?: number | null;
+            /**
+             * @default {
+             *       "place": "none",
+             *       "band_low_rpm": null,
+             *       "band_high_rpm": null,
+             *       "on_above_pct": 30,
+             *       "takes_over_pct": 60,
+             *       "gain": 6,
+             *       "ramp_up_s": 5,
+             *       "ramp_down_s": 5
+             *     }
+             */
+            governor: components["schemas"]["Governor"];
         };
         /**
          * FreeMix
@@ -1248,31 +1447,37 @@ export interface components {
         FreeMix: {
             /**
              * Name
+             * @description What you call this mix, so that you know it again.
              * @default
              */
             name: string;
             /**
-             * Master
+             * Takes from
+             * @description The stick whose value the mix takes.
              * @enum {string}
              */
             master: "collective" | "aileron" | "elevator" | "rudder" | "throttle";
             /**
-             * Slave
+             * Adds to
+             * @description The channel the mix adds to.
              * @enum {string}
              */
             slave: "collective" | "aileron" | "elevator" | "rudder" | "throttle";
             /**
-             * Low Pct
+             * Below centre
+             * @description How much of the master is added while its stick is below centre.
              * @default 0
              */
             low_pct: number;
             /**
-             * High Pct
+             * Above centre
+             * @description How much of the master is added while its stick is above centre.
              * @default 0
              */
             high_pct: number;
             /**
-             * Modes
+             * In the modes
+             * @description The flight modes in which the mix is on.
              * @default [
              *       "normal",
              *       "idle_up_1",
@@ -1280,7 +1485,7 @@ export interface components {
              *       "hold"
              *     ]
              */
-            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold")[];
+            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming")[];
         };
         /**
          * FullStickRates
@@ -1288,17 +1493,20 @@ export interface components {
          */
         FullStickRates: {
             /**
-             * Aileron
+             * Rolls, full stick
+             * @description How fast the unit lets the model roll at full stick.
              * @default 300
              */
             aileron: number;
             /**
-             * Elevator
+             * Flips, full stick
+             * @description How fast the unit lets the model flip at full stick.
              * @default 300
              */
             elevator: number;
             /**
-             * Rudder
+             * Pirouettes, full stick
+             * @description How fast the unit lets the nose turn at full stick.
              * @default 450
              */
             rudder: number;
@@ -1309,20 +1517,94 @@ export interface components {
          */
         FunctionReversed: {
             /**
-             * Aileron
+             * Aileron direction at the unit
+             * @description Whether the unit turns the aileron it receives round.
              * @default false
              */
             aileron: boolean;
             /**
-             * Elevator
+             * Elevator direction at the unit
+             * @description Whether the unit turns the elevator it receives round.
              * @default false
              */
             elevator: boolean;
             /**
-             * Collective
+             * Collective direction at the unit
+             * @description Whether the unit turns the collective it receives round.
              * @default false
              */
             collective: boolean;
+        };
+        /**
+         * Gear
+         * @description Teeth from the motor to the rotor; ``second`` is driver and driven of a second stage.
+         */
+        Gear: {
+            /**
+             * Pinion teeth
+             * @description Teeth of the gear on the motor's shaft; count them.
+             */
+            pinion?: number | null;
+            /**
+             * Main gear teeth
+             * @description Teeth of the gear the pinion meets; count them or see the parts list.
+             */
+            main?: number | null;
+            /** Second */
+            second?: number[] | null;
+        };
+        /**
+         * Governor
+         * @description What is meant to hold the head speed, and how it is set.
+         */
+        Governor: {
+            /**
+             * Governor is meant to be in
+             * @description The one device that is to hold the head speed.
+             * @default none
+             * @enum {string}
+             */
+            place: "unit" | "speed_controller" | "none";
+            /**
+             * Band from
+             * @description The lowest head speed of the governor's band.
+             */
+            band_low_rpm?: number | null;
+            /**
+             * Band to
+             * @description The highest head speed of the governor's band.
+             */
+            band_high_rpm?: number | null;
+            /**
+             * On above
+             * @description The throttle above which the governor switches on.
+             * @default 30
+             */
+            on_above_pct: number;
+            /**
+             * Takes over at
+             * @description The share of the target speed from which the governor takes over.
+             * @default 60
+             */
+            takes_over_pct: number;
+            /**
+             * Governor gain
+             * @description How strongly the governor answers a fall of the head speed, in its own figure.
+             * @default 6
+             */
+            gain: number;
+            /**
+             * Ramp up
+             * @description How long the governor takes to a higher speed.
+             * @default 5
+             */
+            ramp_up_s: number;
+            /**
+             * Ramp down
+             * @description How long the governor takes to a lower speed.
+             * @default 5
+             */
+            ramp_down_s: number;
         };
         /**
          * Head
@@ -1330,53 +1612,80 @@ export interface components {
          */
         Head: {
             /**
-             * Rotation
+             * Turns, seen from above
+             * @description Which way the main rotor turns. Look down on the model and turn it by hand.
              * @default clockwise
              * @enum {string}
              */
             rotation: "clockwise" | "counter_clockwise";
             /**
              * Blades
+             * @description How many main blades the head carries; each has its own pitch link.
              * @default 2
              */
             blades: number;
             /**
-             * Grip Arm
+             * Grip arm side
+             * @description Whether the grip's arm points ahead of the blade or behind it, as it turns.
              * @default leading
              * @enum {string}
              */
             grip_arm: "leading" | "trailing";
-            /** Grip Arm Mm */
+            /**
+             * Grip arm
+             * @description From the feathering axis to the middle of the grip's ball, square to the blade.
+             */
             grip_arm_mm: number;
             /**
-             * Grip Ball Span Mm
+             * Grip ball along the span
+             * @description How far out along the blade the grip's ball stands from the main shaft's axis.
              * @default 0
              */
             grip_ball_span_mm: number;
-            /** Head Height Mm */
+            /**
+             * Head above the swash
+             * @description Feathering axis above the swash's tilt centre, collective at its middle.
+             */
             head_height_mm: number;
-            /** Inner Ball Radius Mm */
+            /**
+             * Inner ball radius
+             * @description From the main shaft's axis to the middle of the inner ring's ball.
+             */
             inner_ball_radius_mm: number;
             /**
-             * Inner Ball Lead Deg
+             * Inner ball lead
+             * @description How far round the shaft the inner ring's ball is ahead of its blade.
              * @default 90
              */
             inner_ball_lead_deg: number;
             /**
-             * Link Thread Mm
+             * Thread pitch
+             * @description How far one turn moves the ball link on its rod; the rod's thread size says it.
              * @default 0.4
              */
             link_thread_mm: number;
             /**
-             * Link Ends
+             * Ends that turn
+             * @description 1 for a link turned at one end, 2 for a turnbuckle whose ends go opposite ways.
              * @default 1
              */
             link_ends: number;
+            /**
+             * Smallest step
+             * @description 0 for a turnbuckle that stays anywhere, 0.5 for a plain cup, 1 for one with a face that must point the right way.
+             */
+            link_step_turns?: number | null;
             /**
              * Link Extra Mm
              * @default []
              */
             link_extra_mm: number[];
+            /**
+             * Radii the inner balls can take
+             * @description Every place the inner ring offers for its balls, measured from the shaft's axis.
+             * @default []
+             */
+            inner_radii_mm: number[];
         };
         /**
          * LevelTrim
@@ -1399,8 +1708,36 @@ export interface components {
             high: components["schemas"]["SideTrim"];
         };
         /**
+         * ListenedSwitch
+         * @description A channel beside the sticks that the unit listens to: gain, governor, set of settings.
+         */
+        ListenedSwitch: {
+            /**
+             * The unit takes it for
+             * @description What the unit does by this channel, as its manual says.
+             * @enum {string}
+             */
+            listens_for: "tail_gain" | "governor" | "settings" | "other";
+            /**
+             * Channel number
+             * @description The channel's number, as transmitter and unit count it.
+             */
+            channel: number;
+            /**
+             * Switch
+             * @description The transmitter's switch or slider on this channel, by its printed letter.
+             * @default
+             */
+            switch: string;
+            /**
+             * Positions
+             * @default []
+             */
+            positions: components["schemas"]["SwitchPosition"][];
+        };
+        /**
          * Mode
-         * @description One flight mode: curves over the stick 0…100 %, rates, tail gain, head speed.
+         * @description One flight mode: curves over the stick 0…100 %, rates, gains, head speed.
          *
          *     A curve's points stand evenly spaced unless ``…_at`` gives their stick positions, 0 first and
          *     100 last. ``tail_gain_pct`` is signed (−100…100): + in hold, − in rate mode. The governor's
@@ -1421,7 +1758,8 @@ export interface components {
             /** Pitch Curve At */
             pitch_curve_at?: number[] | null;
             /**
-             * Pitch Curve Shape
+             * Pitch between the points
+             * @description Whether the radio joins the points with straight lines or a smooth curve.
              * @default straight
              * @enum {string}
              */
@@ -1440,7 +1778,8 @@ export interface components {
             /** Throttle Curve At */
             throttle_curve_at?: number[] | null;
             /**
-             * Throttle Curve Shape
+             * Throttle between the points
+             * @description Whether the radio joins the points with straight lines or a smooth curve.
              * @default straight
              * @enum {string}
              */
@@ -1448,28 +1787,41 @@ export interface components {
             /**
              * @default {
              *       "aileron": {
+             *         "expo_low_pct": null,
              *         "expo_pct": 0,
+             *         "rate_low_pct": null,
              *         "rate_pct": 100
              *       },
              *       "elevator": {
+             *         "expo_low_pct": null,
              *         "expo_pct": 0,
+             *         "rate_low_pct": null,
              *         "rate_pct": 100
              *       },
              *       "rudder": {
+             *         "expo_low_pct": null,
              *         "expo_pct": 0,
+             *         "rate_low_pct": null,
              *         "rate_pct": 100
              *       }
              *     }
              */
             rates: components["schemas"]["Rates"];
-            /** Tail Gain Pct */
+            /**
+             * Tail gain
+             * @description The tail gyro's gain: plus is heading hold, minus is rate mode.
+             */
             tail_gain_pct?: number | null;
-            /** Head Speed Rpm */
+            /**
+             * Head speed
+             * @description The rotor speed the governor is asked for in this mode.
+             */
             head_speed_rpm?: number | null;
+            cyclic_gains?: components["schemas"]["CyclicGains"] | null;
         };
         /**
          * Modes
-         * @description The flight modes this helicopter uses; normal is always there.
+         * @description The flight modes this helicopter uses; normal is always there, trimming is for trimming.
          */
         Modes: {
             /**
@@ -1494,42 +1846,162 @@ export interface components {
              *       "throttle_curve_shape": "straight",
              *       "rates": {
              *         "aileron": {
+             *           "expo_low_pct": null,
              *           "expo_pct": 0,
+             *           "rate_low_pct": null,
              *           "rate_pct": 100
              *         },
              *         "elevator": {
+             *           "expo_low_pct": null,
              *           "expo_pct": 0,
+             *           "rate_low_pct": null,
              *           "rate_pct": 100
              *         },
              *         "rudder": {
+             *           "expo_low_pct": null,
              *           "expo_pct": 0,
+             *           "rate_low_pct": null,
              *           "rate_pct": 100
              *         }
              *       },
              *       "tail_gain_pct": null,
-             *       "head_speed_rpm": null
+             *       "head_speed_rpm": null,
+             *       "cyclic_gains": null
              *     }
              */
             normal: components["schemas"]["Mode"];
             idle_up_1?: components["schemas"]["Mode"] | null;
             idle_up_2?: components["schemas"]["Mode"] | null;
             hold?: components["schemas"]["Mode"] | null;
+            trimming?: components["schemas"]["Mode"] | null;
+        };
+        /**
+         * Motor
+         * @description The motor's own figures.
+         */
+        Motor: {
+            /**
+             * Kv
+             * @description Motor speed for a volt without load; printed on the motor or in its data.
+             */
+            kv_rpm_per_v?: number | null;
+            /**
+             * Poles
+             * @description How many magnets the motor's rotor has; from its data, always even.
+             */
+            poles?: number | null;
+            /**
+             * Motor resistance
+             * @description Resistance between two leads, from the motor's data.
+             */
+            resistance_mohm?: number | null;
+            /**
+             * No-load current
+             * @description What the motor draws turning freely, from its data.
+             */
+            no_load_a?: number | null;
+        };
+        /**
+         * Mounting
+         * @description How the unit sits in the model, as it is told so.
+         */
+        Mounting: {
+            /**
+             * Face that is up
+             * @description Which face of the unit looks up as it is stuck into the model.
+             * @default label
+             * @enum {string}
+             */
+            face_up: "label" | "base" | "side";
+            /**
+             * Leads point to
+             * @description Where the unit's servo leads point as it is stuck into the model.
+             * @default nose
+             * @enum {string}
+             */
+            leads_toward: "nose" | "tail" | "left" | "right" | "up" | "down";
+        };
+        /**
+         * Pack
+         * @description The flight pack; its resistance is the whole pack's.
+         */
+        Pack: {
+            /**
+             * Cells in series
+             * @description How many cells stand in series; printed on the pack before its S.
+             */
+            cells?: number | null;
+            /**
+             * Pack resistance
+             * @description Resistance of the whole pack, as a charger shows it.
+             */
+            resistance_mohm?: number | null;
+            /**
+             * Capacity
+             * @description The pack's charge, printed on it.
+             */
+            capacity_mah?: number | null;
         };
         /**
          * Rate
          * @description Dual rate and expo of one function; expo + is softer round the centre.
+         *
+         *     A side below centre of its own is left out where both sides are alike.
          */
         Rate: {
             /**
-             * Rate Pct
+             * Rate
+             * @description How much of full stick this mode passes on.
              * @default 100
              */
             rate_pct: number;
             /**
-             * Expo Pct
+             * Expo, + is softer at centre
+             * @description How much softer the stick is round its centre than at its ends.
              * @default 0
              */
             expo_pct: number;
+            /**
+             * Rate, left or back
+             * @description The rate of the left or back side where the radio has one a side; left out, as the other side.
+             */
+            rate_low_pct?: number | null;
+            /**
+             * Expo, left or back
+             * @description The expo of the left or back side where the radio has one a side; left out, as the other side.
+             */
+            expo_low_pct?: number | null;
+        };
+        /**
+         * RateSet
+         * @description One more rate of a function, chosen by a switch's position; each side may differ.
+         */
+        RateSet: {
+            /**
+             * Function
+             * @description The stick whose rate and expo this position sets.
+             * @enum {string}
+             */
+            function: "aileron" | "elevator" | "rudder";
+            /**
+             * Switch
+             * @description The transmitter's switch that chooses this rate, by the letter printed on it.
+             */
+            switch: string;
+            /**
+             * Position
+             * @description The switch's position in which this rate counts: up, middle, down.
+             */
+            position: string;
+            /**
+             * @default {
+             *       "rate_pct": 100,
+             *       "expo_pct": 0,
+             *       "rate_low_pct": null,
+             *       "expo_low_pct": null
+             *     }
+             */
+            rate: components["schemas"]["Rate"];
         };
         /**
          * Rates
@@ -1539,39 +2011,56 @@ export interface components {
             /**
              * @default {
              *       "rate_pct": 100,
-             *       "expo_pct": 0
+             *       "expo_pct": 0,
+             *       "rate_low_pct": null,
+             *       "expo_low_pct": null
              *     }
              */
             aileron: components["schemas"]["Rate"];
             /**
              * @default {
              *       "rate_pct": 100,
-             *       "expo_pct": 0
+             *       "expo_pct": 0,
+             *       "rate_low_pct": null,
+             *       "expo_low_pct": null
              *     }
              */
             elevator: components["schemas"]["Rate"];
             /**
              * @default {
              *       "rate_pct": 100,
-             *       "expo_pct": 0
+             *       "expo_pct": 0,
+             *       "rate_low_pct": null,
+             *       "expo_low_pct": null
              *     }
              */
             rudder: components["schemas"]["Rate"];
         };
         /**
-         * RevisionOut
-         * @description A revision without its document.
+         * Rotor
+         * @description The main rotor as the air meets it; what the tail and the hover are computed from.
          */
-        RevisionOut: {
-            /** Number */
-            number: number;
-            /** Note */
-            note: string;
+        Rotor: {
             /**
-             * Saved At
-             * Format: date-time
+             * Rotor radius
+             * @description From the main shaft's axis to the blade's tip.
              */
-            saved_at: string;
+            radius_mm?: number | null;
+            /**
+             * Blade begins at
+             * @description From the main shaft's axis to where the blade's profile begins.
+             */
+            root_mm?: number | null;
+            /**
+             * Blade chord
+             * @description The blade's width, leading edge to trailing edge.
+             */
+            chord_mm?: number | null;
+            /**
+             * Weight of one blade
+             * @description What one main blade weighs on a kitchen scale.
+             */
+            blade_mass_g?: number | null;
         };
         /**
          * Servo
@@ -1580,37 +2069,120 @@ export interface components {
          *     Ratings are the maker's figures, left out when nobody knows them.
          */
         Servo: {
-            /** Arm Mm */
+            /**
+             * Horn length
+             * @description From the servo's shaft to the middle of the ball on its horn.
+             */
             arm_mm: number;
-            /** Link Length Mm */
+            /**
+             * Link length
+             * @description From the middle of the horn's ball to the middle of the swash's ball.
+             */
             link_length_mm: number;
             /**
-             * Link Extra Mm
+             * Link turned out
+             * @description How much longer than its nominal length the link was turned, + longer.
              * @default 0
              */
             link_extra_mm: number;
-            /** Arm Bearing Deg */
+            /**
+             * Horn points to
+             * @description Which way the horn points from its shaft, degrees from the nose clockwise from above.
+             */
             arm_bearing_deg: number;
             /**
-             * Mounted
+             * Longer pulse moves the ball
+             * @description What a longer pulse does to this servo's ball; step 6 finds it out.
              * @default 1
              * @enum {integer}
              */
             mounted: 1 | -1;
             /**
-             * Us Per Deg
+             * Pulse per degree
+             * @description How many microseconds turn the horn by one degree; about 10 on most servos.
              * @default 10
              */
             us_per_deg: number;
             /**
-             * Horn Error Deg
+             * Horn off square
+             * @description How far the horn stands off 90° to its link at the centre pulse, + raises the ball.
              * @default 0
              */
             horn_error_deg: number;
-            /** Rated Frame Rate Hz */
+            /**
+             * Rated frame rate
+             * @description The highest frame rate the servo's maker allows, from its data sheet.
+             */
             rated_frame_rate_hz?: number | null;
-            /** Rated Volt */
+            /**
+             * Rated voltage
+             * @description The highest supply the servo's maker allows, from its data sheet.
+             */
             rated_volt?: number | null;
+            /**
+             * Arms on the horn's wheel
+             * @description How many arms the servo's horn has, all round; count them on the part.
+             */
+            wheel_arms?: number | null;
+            /**
+             * Teeth of the spline
+             * @description How many teeth the servo's output shaft has; the servo's data sheet says it.
+             */
+            spline_teeth?: number | null;
+            /**
+             * Holes the horn has
+             * @description Every hole of the horn, measured from the servo's shaft.
+             * @default []
+             */
+            holes_mm: number[];
+        };
+        /**
+         * ServoChannel
+         * @description A swash servo's own channel, where the transmitter mixes: what a unit holds elsewhere.
+         */
+        ServoChannel: {
+            /**
+             * Direction
+             * @description Which way round this servo works; reversed where it disagrees with the others.
+             * @default false
+             */
+            reversed: boolean;
+            /**
+             * Trim lever
+             * @description A trim on this servo's channel; leave it at zero.
+             * @default 0
+             */
+            trim_pct: number;
+            /**
+             * Sub-trim
+             * @description What squares the horn after the best place on its spline was found.
+             * @default 0
+             */
+            subtrim_pct: number;
+            /**
+             * Travel below centre
+             * @description How far the channel goes below its centre at full stick.
+             * @default 100
+             */
+            travel_low_pct: number;
+            /**
+             * Travel above centre
+             * @description How far the channel goes above its centre at full stick.
+             * @default 100
+             */
+            travel_high_pct: number;
+            /**
+             * Limit below centre
+             * @description The stop below centre that the channel never passes, whatever is mixed in.
+             * @default 135
+             */
+            limit_low_pct: number;
+            /**
+             * Limit above centre
+             * @description The stop above centre that the channel never passes, whatever is mixed in.
+             * @default 135
+             */
+            limit_high_pct: number;
         };
         /**
          * Setup
@@ -1618,21 +2190,33 @@ export interface components {
          */
         Setup: {
             /**
-             * Format
+             * File format
+             * @description What kind of file this is; always the same.
              * @default mint-lever/setup
              * @constant
              */
             format: "mint-lever/setup";
             /**
-             * Version
-             * @default 1
+             * Format version
+             * @description The version of the file's format that its names follow.
+             * @default 2
              * @constant
              */
-            version: 1;
-            /** Name */
+            version: 2;
+            /**
+             * Name
+             * @description What you call this helicopter in the hangar and on its sheets.
+             */
             name: string;
             /**
-             * Arrangement
+             * Notes
+             * @description Anything about this helicopter worth keeping, in your own words.
+             * @default
+             */
+            notes: string;
+            /**
+             * Who mixes
+             * @description Which device turns collective, aileron and elevator into servo positions.
              * @enum {string}
              */
             arrangement: "unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes";
@@ -1694,6 +2278,7 @@ export interface components {
              *         "idle_up_1": null,
              *         "idle_up_2": null,
              *         "normal": {
+             *           "cyclic_gains": null,
              *           "head_speed_rpm": null,
              *           "pitch_curve": [
              *             0,
@@ -1706,15 +2291,21 @@ export interface components {
              *           "pitch_curve_shape": "straight",
              *           "rates": {
              *             "aileron": {
+             *               "expo_low_pct": null,
              *               "expo_pct": 0,
+             *               "rate_low_pct": null,
              *               "rate_pct": 100
              *             },
              *             "elevator": {
+             *               "expo_low_pct": null,
              *               "expo_pct": 0,
+             *               "rate_low_pct": null,
              *               "rate_pct": 100
              *             },
              *             "rudder": {
+             *               "expo_low_pct": null,
              *               "expo_pct": 0,
+             *               "rate_low_pct": null,
              *               "rate_pct": 100
              *             }
              *           },
@@ -1728,11 +2319,14 @@ export interface components {
              *           ],
              *           "throttle_curve_at": null,
              *           "throttle_curve_shape": "straight"
-             *         }
+             *         },
+             *         "trimming": null
              *       },
              *       "power_up_mode": "normal",
              *       "swash_mix": null,
              *       "free_mixes": [],
+             *       "rate_sets": [],
+             *       "switches": [],
              *       "travel_step_pct": 1,
              *       "expo_sign": "plus_softens",
              *       "fail_safe_throttle_pct": null
@@ -1747,6 +2341,7 @@ export interface components {
              *     }
              */
             speed_controller: components["schemas"]["SpeedController"];
+            drive?: components["schemas"]["Drive"] | null;
             /**
              * @default {
              *       "reference_tilt_deg": 6,
@@ -1764,15 +2359,35 @@ export interface components {
          */
         SideTrim: {
             /**
-             * Aileron Pct
+             * Aileron
+             * @description What full collective this way adds to aileron, so that the swash stays level.
              * @default 0
              */
             aileron_pct: number;
             /**
-             * Elevator Pct
+             * Elevator
+             * @description What full collective this way adds to elevator, so that the swash stays level.
              * @default 0
              */
             elevator_pct: number;
+        };
+        /**
+         * Slider
+         * @description How far the slider goes either way from the place of zero pitch.
+         */
+        Slider: {
+            /**
+             * Way to the contact, nose left
+             * @description From zero pitch to where the slider touches, on the side that pushes the nose left.
+             * @default 6
+             */
+            minus_mm: number;
+            /**
+             * Way to the contact, nose right
+             * @description From zero pitch to where the slider touches, on the side that pushes the nose right.
+             * @default 6
+             */
+            plus_mm: number;
         };
         /**
          * SpeedController
@@ -1780,12 +2395,26 @@ export interface components {
          */
         SpeedController: {
             /**
-             * Governor
+             * Governor in the speed controller
+             * @description Whether the speed controller holds the head speed; a governed soft start counts.
              * @default false
              */
             governor: boolean;
-            /** Bec Volt */
+            /**
+             * BEC
+             * @description The voltage the BEC feeds servos and unit, measured at the receiver.
+             */
             bec_volt?: number | null;
+        };
+        /**
+         * StepOut
+         * @description What an undo or redo changes, in words; its settings' paths, none for a whole setup.
+         */
+        StepOut: {
+            /** Words */
+            words: string;
+            /** Paths */
+            paths: string[];
         };
         /**
          * Swash
@@ -1793,12 +2422,92 @@ export interface components {
          */
         Swash: {
             /**
-             * Layout
+             * Swash layout
+             * @description The pattern of the outer balls; choosing one puts the balls where it has them.
              * @enum {string}
              */
             layout: "single" | "three_120" | "three_90" | "three_135" | "three_140" | "four_90" | "four_45" | "custom";
             /** Balls */
             balls: components["schemas"]["Ball"][];
+            /**
+             * Thread pitch of the swash links
+             * @description How far one turn moves a swash link; left out, it is that of the blade links.
+             */
+            link_thread_mm?: number | null;
+            /**
+             * Ends that turn
+             * @description 1 for a swash link turned at one end, 2 for a turnbuckle.
+             */
+            link_ends?: number | null;
+            /**
+             * Smallest step of the swash links
+             * @description 0 for a turnbuckle that stays anywhere, 0.5 for a plain cup, 1 for one with a face.
+             */
+            link_step_turns?: number | null;
+            /**
+             * Radii the outer balls can take
+             * @description Every place the outer ring offers for its balls: other holes, a spacer, a ball turned round; measured from the shaft's axis.
+             * @default []
+             */
+            outer_radii_mm: number[];
+            /**
+             * The swash ball's largest tilt
+             * @description How far the swash can tilt before its ball meets its cage; from the maker, if known.
+             */
+            tilt_limit_deg?: number | null;
+            /**
+             * A ball link's largest lean
+             * @description How far a ball link can lean on its ball before it rubs; from the maker, if known.
+             */
+            link_limit_deg?: number | null;
+        };
+        /**
+         * SwashChannel
+         * @description A swash function's channel. Where the transmitter mixes nothing but its trim lever works.
+         */
+        SwashChannel: {
+            /**
+             * Direction
+             * @description Which way round the channel works; turned round where a function goes the wrong way.
+             * @default false
+             */
+            reversed: boolean;
+            /**
+             * Trim lever
+             * @description Where the trim key beside the stick stands; the unit reads it as a held stick.
+             * @default 0
+             */
+            trim_pct: number;
+            /**
+             * Sub-trim
+             * @description A shift of the channel's centre, kept in the model memory; best left at zero.
+             * @default 0
+             */
+            subtrim_pct: number;
+            /**
+             * Travel below centre
+             * @description How far the channel goes below its centre at full stick.
+             * @default 100
+             */
+            travel_low_pct: number;
+            /**
+             * Travel above centre
+             * @description How far the channel goes above its centre at full stick.
+             * @default 100
+             */
+            travel_high_pct: number;
+            /**
+             * Limit below centre
+             * @description The stop below centre that the channel never passes, whatever is mixed in.
+             * @default 135
+             */
+            limit_low_pct: number;
+            /**
+             * Limit above centre
+             * @description The stop above centre that the channel never passes, whatever is mixed in.
+             * @default 135
+             */
+            limit_high_pct: number;
         };
         /**
          * SwashMix
@@ -1810,31 +2519,198 @@ export interface components {
          */
         SwashMix: {
             /**
-             * Kind
+             * Each ball moves
+             * @description How this radio's mixing shares a function out among the servos.
              * @default full_throw
              * @enum {string}
              */
             kind: "geometric" | "full_throw";
             /**
              * Collective
+             * @description How far collective throws the servos, and with its sign which way round.
              * @default 60
              */
             collective: number;
             /**
              * Aileron
+             * @description How far aileron throws the servos, and with its sign which way round.
              * @default 60
              */
             aileron: number;
             /**
              * Elevator
+             * @description How far elevator throws the servos, and with its sign which way round.
              * @default 60
              */
             elevator: number;
             /**
-             * Ring Pct
+             * Cyclic ring
+             * @description The furthest aileron and elevator together may go; 142 is the stick's corners.
              * @default 142
              */
             ring_pct: number;
+        };
+        /**
+         * SwitchPosition
+         * @description What a switch sends in one position.
+         */
+        SwitchPosition: {
+            /**
+             * Position
+             * @description The switch's position: up, middle, down.
+             */
+            position: string;
+            /**
+             * Sends
+             * @description What the channel sends in this position, percent.
+             */
+            value_pct: number;
+        };
+        /**
+         * Tail
+         * @description The tail rotor and everything that moves its blades. Signs: + drives the nose right.
+         */
+        Tail: {
+            /**
+             * Tail rotor sits on the
+             * @description Which side of the boom the tail rotor is on, seen from behind.
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * For nose right the slider moves
+             * @description Whether the slider moves away from the boom when the blades push the nose right.
+             * @default true
+             */
+            plus_is_outward: boolean;
+            /**
+             * @default {
+             *       "arm_mm": 8,
+             *       "rod_mm": 180,
+             *       "ratio": 1,
+             *       "mounted": 1,
+             *       "us_per_deg": 10,
+             *       "horn_error_deg": 0,
+             *       "rated_frame_rate_hz": null,
+             *       "seconds_per_60_deg": null
+             *     }
+             */
+            servo: components["schemas"]["TailServo"];
+            /**
+             * @default {
+             *       "minus_mm": 6,
+             *       "plus_mm": 6
+             *     }
+             */
+            slider: components["schemas"]["Slider"];
+            /**
+             * Slider with the horn square
+             * @description Where the slider stands from zero pitch with the horn square; the push rod sets it.
+             * @default 0
+             */
+            offset_mm: number;
+            /**
+             * Thread pitch of the push rod
+             * @description How far one turn moves the ball link on the push rod.
+             * @default 0.4
+             */
+            rod_thread_mm: number;
+            /**
+             * Ends of the push rod that turn
+             * @description 1 for a rod turned at one end, 2 where both ends go opposite ways.
+             * @default 1
+             */
+            rod_ends: number;
+            /**
+             * Grip arm
+             * @description From the tail blade's feathering axis to the ball of its grip.
+             */
+            grip_arm_mm?: number | null;
+            /**
+             * Blades
+             * @description How many tail blades there are.
+             * @default 2
+             */
+            blades: number;
+            /**
+             * Tail rotor radius
+             * @description From the tail shaft's axis to the tail blade's tip.
+             */
+            radius_mm?: number | null;
+            /**
+             * Tail blade begins at
+             * @description From the tail shaft's axis to where the tail blade's profile begins.
+             */
+            root_mm?: number | null;
+            /**
+             * Tail blade chord
+             * @description The tail blade's width, leading edge to trailing edge.
+             */
+            chord_mm?: number | null;
+            /**
+             * Turns for a turn of the head
+             * @description How often the tail rotor turns for one turn of the main rotor; count it.
+             */
+            turns_per_head_turn?: number | null;
+            /**
+             * Main shaft to tail shaft
+             * @description From the main shaft's axis to the tail shaft's axis, along the boom.
+             */
+            boom_mm?: number | null;
+        };
+        /**
+         * TailServo
+         * @description The tail servo with its horn and push rod.
+         */
+        TailServo: {
+            /**
+             * Horn length
+             * @description From the tail servo's shaft to the middle of the ball on its horn.
+             * @default 8
+             */
+            arm_mm: number;
+            /**
+             * Push rod length
+             * @description From the horn's ball to the ball of the tail's lever.
+             * @default 180
+             */
+            rod_mm: number;
+            /**
+             * Ratio of the lever
+             * @description How far the slider moves for a millimetre of the push rod; 1 without a bell crank.
+             * @default 1
+             */
+            ratio: number;
+            /**
+             * Longer pulse pushes the nose
+             * @description Which way the nose would go with a longer pulse; seen by moving the rudder.
+             * @default 1
+             * @enum {integer}
+             */
+            mounted: 1 | -1;
+            /**
+             * Pulse per degree
+             * @description How many microseconds turn the tail servo's horn by one degree.
+             * @default 10
+             */
+            us_per_deg: number;
+            /**
+             * Horn off square
+             * @description How far the horn stands off 90° to the push rod at the centre pulse.
+             * @default 0
+             */
+            horn_error_deg: number;
+            /**
+             * Rated frame rate
+             * @description The highest frame rate the tail servo's maker allows.
+             */
+            rated_frame_rate_hz?: number | null;
+            /**
+             * Time for 60°
+             * @description The tail servo's speed from its data sheet, seconds for 60 degrees.
+             */
+            seconds_per_60_deg?: number | null;
         };
         /**
          * Targets
@@ -1844,27 +2720,32 @@ export interface components {
          */
         Targets: {
             /**
-             * Reference Tilt Deg
+             * Reference tilt
+             * @description The tilt the unit asks to be shown, read at the blade.
              * @default 6
              */
             reference_tilt_deg: number;
             /**
-             * Cyclic Deg
+             * Cyclic, full stick
+             * @description The cyclic pitch wanted at full stick, read at the blade.
              * @default 9
              */
             cyclic_deg: number;
             /**
-             * Collective High Deg
+             * Stick full up
+             * @description The pitch wanted with the collective full up.
              * @default 11
              */
             collective_high_deg: number;
             /**
-             * Collective Low Deg
+             * Stick full down
+             * @description The negative pitch wanted with the collective full down, without its sign.
              * @default 11
              */
             collective_low_deg: number;
             /**
-             * Hover Deg
+             * In the hover
+             * @description The collective pitch you hover at; about 5° from memory, yours when you know it.
              * @default 5
              */
             hover_deg: number;
@@ -1880,12 +2761,14 @@ export interface components {
          */
         Transmitter: {
             /**
-             * Centre Us
+             * Centre pulse
+             * @description The pulse a channel sends with its stick centred.
              * @default 1520
              */
             centre_us: number;
             /**
-             * Us Per Pct
+             * Pulse per percent
+             * @description How many microseconds a percent of the channel is; 4 on most radios.
              * @default 4
              */
             us_per_pct: number;
@@ -1940,10 +2823,11 @@ export interface components {
              */
             channels: components["schemas"]["Channels"];
             /** Servo Channels */
-            servo_channels?: components["schemas"]["Channel"][] | null;
+            servo_channels?: components["schemas"]["ServoChannel"][] | null;
             /**
              * @default {
              *       "normal": {
+             *         "cyclic_gains": null,
              *         "head_speed_rpm": null,
              *         "pitch_curve": [
              *           0,
@@ -1956,15 +2840,21 @@ export interface components {
              *         "pitch_curve_shape": "straight",
              *         "rates": {
              *           "aileron": {
+             *             "expo_low_pct": null,
              *             "expo_pct": 0,
+             *             "rate_low_pct": null,
              *             "rate_pct": 100
              *           },
              *           "elevator": {
+             *             "expo_low_pct": null,
              *             "expo_pct": 0,
+             *             "rate_low_pct": null,
              *             "rate_pct": 100
              *           },
              *           "rudder": {
+             *             "expo_low_pct": null,
              *             "expo_pct": 0,
+             *             "rate_low_pct": null,
              *             "rate_pct": 100
              *           }
              *         },
@@ -1981,16 +2871,18 @@ export interface components {
              *       },
              *       "idle_up_1": null,
              *       "idle_up_2": null,
-             *       "hold": null
+             *       "hold": null,
+             *       "trimming": null
              *     }
              */
             modes: components["schemas"]["Modes"];
             /**
-             * Power Up Mode
+             * Starts in
+             * @description The flight mode the radio is in when it is switched on.
              * @default normal
              * @enum {string}
              */
-            power_up_mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            power_up_mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             swash_mix?: components["schemas"]["SwashMix"] | null;
             /**
              * Free Mixes
@@ -1998,17 +2890,32 @@ export interface components {
              */
             free_mixes: components["schemas"]["FreeMix"][];
             /**
-             * Travel Step Pct
+             * Rate Sets
+             * @default []
+             */
+            rate_sets: components["schemas"]["RateSet"][];
+            /**
+             * Switches
+             * @default []
+             */
+            switches: components["schemas"]["ListenedSwitch"][];
+            /**
+             * Step of an end point
+             * @description The smallest step in which this radio sets an end point.
              * @default 1
              */
             travel_step_pct: number;
             /**
-             * Expo Sign
+             * Softer expo has the sign
+             * @description Which sign of expo this radio calls softer round the centre.
              * @default plus_softens
              * @enum {string}
              */
             expo_sign: "plus_softens" | "minus_softens";
-            /** Fail Safe Throttle Pct */
+            /**
+             * Fail-safe throttle
+             * @description What the throttle goes to when the signal is lost; its low end stops the motor.
+             */
             fail_safe_throttle_pct?: number | null;
         };
         /**
@@ -2016,45 +2923,59 @@ export interface components {
          * @description The unit's share of the setup; ``servos`` follows the order of the swash balls.
          *
          *     Behind a transmitter that mixes (``transmitter_mixes_unit_behind``) its own throws, sub-trims
-         *     and phase are not in play: it passes on what it gets and adds corrections.
+         *     and phase are not in play: it passes on what it gets and adds corrections. Where nothing
+         *     stabilises the cyclic, the gyro's own box is a unit with nothing but ``tail``.
          *
          *     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
-         *     out, both sides are the same. ``cyclic_school`` says how this unit wants its cyclic throw set.
+         *     out, both sides are the same. ``cyclic_elevator_pct`` is elevator's own figure where the unit
+         *     has one. ``cyclic_school`` says how this unit wants its cyclic throw set.
          */
         Unit: {
             /**
-             * Centre Us
+             * Centre pulse
+             * @description The swash servos' pulse family, by its centre; the servos' data sheet says it.
              * @default 1520
              */
             centre_us: number;
             /**
-             * Frame Rate Hz
+             * Frame rate
+             * @description How often a second the unit sends the swash servos a pulse.
              * @default 166
              */
             frame_rate_hz: number;
             /**
-             * Full Throw Us
+             * Full throw
+             * @description How far the pulse goes from the centre for a command of 100 %.
              * @default 500
              */
             full_throw_us: number;
             /**
-             * Cyclic School
+             * This unit is set by
+             * @description Whether the unit asks for a throw at full stick or to be shown a small tilt.
              * @default full_throw
              * @enum {string}
              */
             cyclic_school: "full_throw" | "reference_tilt";
             /**
-             * Cyclic Pct
+             * Cyclic throw
+             * @description How much of the servos' throw full cyclic may use.
              * @default 60
              */
             cyclic_pct: number;
             /**
-             * Collective Pct
+             * Cyclic throw of elevator
+             * @description Elevator's own figure where the unit has one; left out, it is that of aileron.
+             */
+            cyclic_elevator_pct?: number | null;
+            /**
+             * Throw above centre
+             * @description How much of the servos' throw full collective up may use.
              * @default 60
              */
             collective_pct: number;
             /**
-             * Collective Low Pct
+             * Throw below centre
+             * @description How much of the servos' throw full collective down may use.
              * @default 60
              */
             collective_low_pct: number;
@@ -2072,15 +2993,18 @@ export interface components {
              */
             level_trim: components["schemas"]["LevelTrim"];
             /**
-             * Ring Pct
+             * Cyclic ring
+             * @description The furthest aileron and elevator together may go; narrowed until nothing touches.
              * @default 100
              */
             ring_pct: number;
             /**
-             * Phase Deg
+             * Phase
+             * @description How far the unit turns the tilt round the shaft, so that the blades answer where they are asked.
              * @default 0
              */
             phase_deg: number;
+            mounting?: components["schemas"]["Mounting"] | null;
             /**
              * @default {
              *       "aileron": false,
@@ -2097,7 +3021,8 @@ export interface components {
              */
             correction_reversed: components["schemas"]["CorrectionReversed"];
             /**
-             * Pirouette Reversed
+             * Pirouette compensation
+             * @description Which way the unit turns the tilt while the model pirouettes; turning it shows it.
              * @default false
              */
             pirouette_reversed: boolean;
@@ -2119,19 +3044,32 @@ export interface components {
             full_stick_dps: components["schemas"]["FullStickRates"];
             /**
              * @default {
+             *       "centre_us": 1520,
              *       "subtrim_us": 0,
-             *       "frame_rate_hz": 166
+             *       "full_throw_us": 400,
+             *       "frame_rate_hz": 166,
+             *       "limit_left_pct": 100,
+             *       "limit_right_pct": 100,
+             *       "reversed": false,
+             *       "gyro_reversed": false
              *     }
              */
             tail: components["schemas"]["UnitTail"];
             /**
-             * Governor
+             * Governor in the unit
+             * @description Whether the unit holds the head speed.
              * @default false
              */
             governor: boolean;
-            /** Rated Volt */
+            /**
+             * The unit's rating
+             * @description The highest supply the unit's maker allows, from its manual.
+             */
             rated_volt?: number | null;
-            /** Servos */
+            /**
+             * Servos
+             * @default []
+             */
             servos: components["schemas"]["UnitServo"][];
         };
         /**
@@ -2140,17 +3078,20 @@ export interface components {
          */
         UnitExpo: {
             /**
-             * Aileron
+             * Unit's own expo, aileron
+             * @description Softness round the centre that the unit adds to aileron.
              * @default 0
              */
             aileron: number;
             /**
-             * Elevator
+             * Unit's own expo, elevator
+             * @description Softness round the centre that the unit adds to elevator.
              * @default 0
              */
             elevator: number;
             /**
-             * Rudder
+             * Unit's own expo, rudder
+             * @description Softness round the centre that the unit adds to rudder.
              * @default 0
              */
             rudder: number;
@@ -2161,22 +3102,26 @@ export interface components {
          */
         UnitServo: {
             /**
-             * Reversed
+             * Direction
+             * @description Which way round the unit drives this servo; reversed where it disagrees.
              * @default false
              */
             reversed: boolean;
             /**
-             * Subtrim Us
+             * Sub-trim
+             * @description What squares the horn after the best place on its spline was found.
              * @default 0
              */
             subtrim_us: number;
             /**
-             * Min Us
+             * Shortest pulse
+             * @description The shortest pulse the unit ever sends this servo.
              * @default 900
              */
             min_us: number;
             /**
-             * Max Us
+             * Longest pulse
+             * @description The longest pulse the unit ever sends this servo.
              * @default 2140
              */
             max_us: number;
@@ -2187,15 +3132,53 @@ export interface components {
          */
         UnitTail: {
             /**
-             * Subtrim Us
+             * Tail servo centre pulse
+             * @description The tail servo's pulse family, by its centre; the servo's data sheet says it.
+             * @default 1520
+             */
+            centre_us: number;
+            /**
+             * Tail servo sub-trim
+             * @description A shift of the tail servo's centre; leave it at 0, square the horn by hand.
              * @default 0
              */
             subtrim_us: number;
             /**
-             * Frame Rate Hz
+             * Tail servo full throw
+             * @description How far the pulse goes from the centre for a full rudder at a limit of 100 %.
+             * @default 400
+             */
+            full_throw_us: number;
+            /**
+             * Tail servo frame rate
+             * @description How often a second the unit sends the tail servo a pulse.
              * @default 166
              */
             frame_rate_hz: number;
+            /**
+             * Tail limit left
+             * @description How far the unit lets the tail servo go for left rudder.
+             * @default 100
+             */
+            limit_left_pct: number;
+            /**
+             * Tail limit right
+             * @description How far the unit lets the tail servo go for right rudder.
+             * @default 100
+             */
+            limit_right_pct: number;
+            /**
+             * Tail servo direction
+             * @description Which way round the unit or gyro drives the tail servo.
+             * @default false
+             */
+            reversed: boolean;
+            /**
+             * Yaw correction
+             * @description Which way the gyro answers a turn of the nose; turning it by hand shows it.
+             * @default false
+             */
+            gyro_reversed: boolean;
         };
         /**
          * NewHelicopter
@@ -2240,21 +3223,27 @@ export interface components {
         };
         /**
          * Edit
-         * @description Changes to make together to the draft as of ``version``.
+         * @description Changes to make together.
          */
         Edit: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /** Changes */
             changes: components["schemas"]["ChangeIn"][];
         };
         /**
-         * AtVersion
-         * @description The draft's version that the caller has seen.
+         * Sent
+         * @description A change as a browser sends it: under an id of its own, so that sent twice it is made once.
+         *
+         *     ``version`` is the draft's that the browser has seen.
          */
-        AtVersion: {
+        Sent: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
         };
         /**
          * Rebuild
@@ -2263,6 +3252,8 @@ export interface components {
         Rebuild: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /** Layout */
             layout?: ("single" | "three_120" | "three_90" | "three_135" | "three_140" | "four_90" | "four_45" | "custom") | null;
             /** Blades */
@@ -2277,6 +3268,8 @@ export interface components {
         Restore: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /** Revision */
             revision: number;
         };
@@ -2287,11 +3280,38 @@ export interface components {
         Save: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /**
              * Note
              * @default
              */
             note: string;
+        };
+        /**
+         * RevisionOut
+         * @description A revision without its document.
+         */
+        RevisionOut: {
+            /** Number */
+            number: number;
+            /** Note */
+            note: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+        };
+        /**
+         * RevisionsOut
+         * @description Revisions, the newest first; ``more`` when older ones are left.
+         */
+        RevisionsOut: {
+            /** Revisions */
+            revisions: components["schemas"]["RevisionOut"][];
+            /** More */
+            more: boolean;
         };
         /**
          * Levers
@@ -2327,7 +3347,7 @@ export interface components {
              * @default normal
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * Azimuth
              * @default 180
@@ -2400,7 +3420,7 @@ export interface components {
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             functions: components["schemas"]["FunctionStages"];
             /** Servos */
             servos: components["schemas"]["ServoOut"][];
@@ -2540,7 +3560,8 @@ export interface components {
         };
         /**
          * ActionOut
-         * @description The next thing to do.
+         * @description The next thing to do; ``sets`` when settings are written with it, ``all_at_once`` when it
+         *     does several of the others.
          */
         ActionOut: {
             /** Key */
@@ -2553,7 +3574,7 @@ export interface components {
              * Device
              * @enum {string}
              */
-            device: "unit" | "transmitter" | "helicopter";
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
             /** By Hand */
             by_hand: boolean;
             /** Sets */
@@ -2562,23 +3583,22 @@ export interface components {
             needed: boolean;
             /** Learned */
             learned: boolean;
+            /** All At Once */
+            all_at_once: boolean;
         };
         /**
          * AdviceOut
          * @description The step at hand: do this, read this, then this.
          */
         AdviceOut: {
-            /**
-             * Step
-             * @enum {string}
-             */
-            step: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions";
+            /** Step */
+            step: string;
             /** Do */
             do: string[];
             /** Cautions */
             cautions: string[];
             /** Asks */
-            asks: components["schemas"]["AskOut"][];
+            asks: (components["schemas"]["Confirm"] | components["schemas"]["Number"] | components["schemas"]["Numbers"] | components["schemas"]["Choice"] | components["schemas"]["Balls"])[];
             /** Next Key */
             next_key: string | null;
             /** Summary */
@@ -2588,54 +3608,84 @@ export interface components {
             /** Actions */
             actions: components["schemas"]["ActionOut"][];
             /** Rulers */
-            rulers: components["schemas"]["RulerOut"][];
-            sketch: components["schemas"]["SketchOut"] | null;
+            rulers: components["schemas"]["Ruler"][];
+            sketch: components["schemas"]["Sketch"] | null;
             /** Rays */
-            rays: components["schemas"]["RayOut"][];
-            /** Log */
-            log: components["schemas"]["ReadingOut"][];
+            rays: components["schemas"]["Ray"][];
+            log: components["schemas"]["LogOut"];
+            /** Teaches */
+            teaches: boolean;
+            /**
+             * Uses Levers
+             * @description Whether a question of the step wants the sticks somewhere.
+             */
+            readonly uses_levers: boolean;
         };
         /**
-         * AskOut
-         * @description One question; ``count`` is how many balls a ``balls`` question has.
+         * Balls
+         * @description What each of ``count`` swash balls did (1 up, 0 still, −1 down) or, where there are
+         *     ``options``, one word for the whole swash instead.
          */
-        AskOut: {
+        Balls: {
             /** Key */
             key: string;
             /** Label */
             label: string;
             /**
-             * Kind
-             * @enum {string}
+             * Hint
+             * @default
              */
-            kind: "confirm" | "number" | "numbers" | "choice" | "balls";
-            /** Hint */
             hint: string;
-            /** Unit */
-            unit: string;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Nudge */
-            nudge: number;
-            /** Options */
-            options: components["schemas"]["OptionOut"][];
             /** Sticks */
-            sticks: number[] | null;
+            sticks?: [
+                number,
+                number,
+                number
+            ] | null;
             /** Azimuth */
-            azimuth: number | null;
+            azimuth?: number | null;
             /** Blade */
-            blade: number | null;
-            /** Optional */
+            blade?: number | null;
+            /**
+             * Optional
+             * @default false
+             */
             optional: boolean;
-            /** Answer */
-            answer?: unknown;
             /** Word */
-            word: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "read again") | null;
+            /**
+             * Writes
+             * @default []
+             */
+            writes: string[];
+            cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Kind
+             * @default balls
+             * @constant
+             */
+            kind: "balls";
+            /**
+             * Count
+             * @default 3
+             */
+            count: number;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["Option"][];
+            /** Answer */
+            answer?: (-1 | 0 | 1)[] | string | null;
         };
-        /** BandOut */
-        BandOut: {
+        /**
+         * Band
+         * @description A wanted band and a workable one round it, in the reading's unit.
+         *
+         *     Each is low ≤ reading ≤ high; the workable band holds the wanted one. One that is not given is
+         *     the same as the wanted band.
+         */
+        Band: {
             /** Low */
             low: number;
             /** High */
@@ -2647,22 +3697,25 @@ export interface components {
         };
         /**
          * BenchOut
-         * @description A helicopter's bench as it stands. ``version`` is the draft's, ``moment`` the log's.
+         * @description A helicopter's bench as it stands. ``version`` and ``digest`` are the draft's, ``sequence``
+         *     the log's.
          */
         BenchOut: {
             /** Name */
             name: string;
             /** Version */
             version: number;
-            /** Moment */
-            moment: number;
+            /** Digest */
+            digest: string;
+            /** Sequence */
+            sequence: number;
             /** Simulated */
             simulated: boolean;
             /**
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /** Started */
             started: boolean;
             /** Running */
@@ -2672,51 +3725,323 @@ export interface components {
             /** Slip */
             slip: components["schemas"]["SlipLine"][];
             /** Next Step */
-            next_step: ("make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions") | null;
-            fitness: components["schemas"]["FitnessOut"];
+            next_step: string | null;
+            fitness: components["schemas"]["Fitness"];
             /** Worked On */
             worked_on: string[];
             advice: components["schemas"]["AdviceOut"];
         };
         /**
-         * FitnessOut
-         * @description Fit to fly, or every reason why not.
+         * Cell
+         * @description Where a question stands in a grid of questions of one kind.
          */
-        FitnessOut: {
+        Cell: {
+            /** Grid */
+            grid: string;
+            /** Row */
+            row: string;
+            /** Column */
+            column: string;
+        };
+        /**
+         * Choice
+         * @description One option's value. ``probe`` is the little change the question asks to make and watch.
+         */
+        Choice: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Sticks */
+            sticks?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Azimuth */
+            azimuth?: number | null;
+            /** Blade */
+            blade?: number | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /** Word */
+            word?: ("in" | "workable" | "out" | "read again") | null;
+            /**
+             * Writes
+             * @default []
+             */
+            writes: string[];
+            cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Kind
+             * @default choice
+             * @constant
+             */
+            kind: "choice";
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["Option"][];
+            /** Answer */
+            answer?: string | null;
+        };
+        /**
+         * Confirm
+         * @description Yes or no.
+         */
+        Confirm: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Sticks */
+            sticks?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Azimuth */
+            azimuth?: number | null;
+            /** Blade */
+            blade?: number | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /** Word */
+            word?: ("in" | "workable" | "out" | "read again") | null;
+            /**
+             * Writes
+             * @default []
+             */
+            writes: string[];
+            cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Kind
+             * @default confirm
+             * @constant
+             */
+            kind: "confirm";
+            /** Answer */
+            answer?: boolean | null;
+        };
+        /**
+         * Fitness
+         * @description Whether the helicopter may be called fit to fly, and every reason why not.
+         */
+        Fitness: {
             /** Fit */
             fit: boolean;
             /** Withheld */
             withheld: string[];
         };
-        /** MarkOut */
-        MarkOut: {
+        /**
+         * LogOut
+         * @description A page of a step's log, oldest first; ``more`` when older lines are left.
+         */
+        LogOut: {
+            /** Lines */
+            lines: components["schemas"]["ReadingOut"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * Mark
+         * @description One reading on a ruler; ``holds`` is false for one that no longer counts.
+         */
+        Mark: {
             /** Value */
             value: number;
-            /** Moment */
-            moment: number;
+            /** Sequence */
+            sequence: number;
             /** Holds */
             holds: boolean;
         };
-        /** OptionOut */
-        OptionOut: {
+        /**
+         * Number
+         * @description A reading within ``low`` … ``high`` in ``unit``; ``nudge`` is its last digit.
+         */
+        Number: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Sticks */
+            sticks?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Azimuth */
+            azimuth?: number | null;
+            /** Blade */
+            blade?: number | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /** Word */
+            word?: ("in" | "workable" | "out" | "read again") | null;
+            /**
+             * Writes
+             * @default []
+             */
+            writes: string[];
+            cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Kind
+             * @default number
+             * @constant
+             */
+            kind: "number";
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Low
+             * @default 0
+             */
+            low: number;
+            /**
+             * High
+             * @default 0
+             */
+            high: number;
+            /**
+             * Nudge
+             * @default 0.1
+             */
+            nudge: number;
+            /** Answer */
+            answer?: number | null;
+        };
+        /**
+         * Numbers
+         * @description A list of figures, each within ``low`` … ``high``.
+         */
+        Numbers: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Sticks */
+            sticks?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Azimuth */
+            azimuth?: number | null;
+            /** Blade */
+            blade?: number | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /** Word */
+            word?: ("in" | "workable" | "out" | "read again") | null;
+            /**
+             * Writes
+             * @default []
+             */
+            writes: string[];
+            cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Kind
+             * @default numbers
+             * @constant
+             */
+            kind: "numbers";
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Low
+             * @default 0
+             */
+            low: number;
+            /**
+             * High
+             * @default 0
+             */
+            high: number;
+            /** Answer */
+            answer?: number[] | null;
+        };
+        /**
+         * Option
+         * @description One answer to choose; ``fine`` says whether it is what the pilot wants to see.
+         */
+        Option: {
             /** Value */
             value: string;
             /** Label */
             label: string;
-            /** Fine */
+            /**
+             * Fine
+             * @default true
+             */
             fine: boolean;
         };
-        /** PanelOut */
-        PanelOut: {
+        /**
+         * Panel
+         * @description One drawing of a sketch: line ends (x, y) of the swash and arrows at its ends.
+         */
+        Panel: {
             /** Caption */
             caption: string;
             /** Line */
-            line: number[][];
+            line: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
             /** Arrows */
             arrows: number[];
         };
-        /** RayOut */
-        RayOut: {
+        /**
+         * Ray
+         * @description How far the ring clears toward an azimuth (deg) at one collective (percent of the ring).
+         *
+         *     ``clears_pct``, whole percent, is the largest that clears all round there.
+         */
+        Ray: {
             /**
              * Collective
              * @enum {string}
@@ -2731,11 +4056,12 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description One line of a step's log; ``holds`` when it still counts for the step.
+         * @description One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
+         *     the clock of the device it was entered on.
          */
         ReadingOut: {
-            /** Moment */
-            moment: number;
+            /** Sequence */
+            sequence: number;
             /** Kind */
             kind: string;
             /** Key */
@@ -2743,7 +4069,7 @@ export interface components {
             /** Label */
             label: string;
             /** Value */
-            value?: unknown;
+            value?: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
             /**
              * At
              * Format: date-time
@@ -2756,24 +4082,30 @@ export interface components {
             /** Holds */
             holds: boolean;
         };
-        /** RulerOut */
-        RulerOut: {
+        /**
+         * Ruler
+         * @description A quantity's scale: its bands, every reading, and where the next one should land.
+         */
+        Ruler: {
             /** Label */
             label: string;
             /** Unit */
             unit: string;
-            band: components["schemas"]["BandOut"];
+            band: components["schemas"]["Band"];
             /** Marks */
-            marks: components["schemas"]["MarkOut"][];
+            marks: components["schemas"]["Mark"][];
             /** Predicted */
-            predicted: number | null;
+            predicted?: number | null;
         };
-        /** SketchOut */
-        SketchOut: {
+        /**
+         * Sketch
+         * @description Right beside wrong, seen from ``seen_from``.
+         */
+        Sketch: {
             /** Seen From */
             seen_from: string;
-            right: components["schemas"]["PanelOut"];
-            wrong: components["schemas"]["PanelOut"];
+            right: components["schemas"]["Panel"];
+            wrong: components["schemas"]["Panel"];
         };
         /**
          * SlipLine
@@ -2781,11 +4113,8 @@ export interface components {
          *     are not done.
          */
         SlipLine: {
-            /**
-             * Name
-             * @enum {string}
-             */
-            name: "make_safe" | "model_memory" | "arrival" | "servo_basics" | "horns" | "together" | "tilts" | "level" | "zero_pitch" | "cyclic_throw" | "collective_range" | "clearance" | "teach_throws" | "corrections" | "flight_modes" | "final_directions";
+            /** Name */
+            name: string;
             /** Number */
             number: number;
             /** Title */
@@ -2806,9 +4135,18 @@ export interface components {
         };
         /**
          * NewReading
-         * @description An answer to one question of a step.
+         * @description An answer to one question of a step; ``joins`` asks for the mean with those before it.
          */
         NewReading: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** Version */
             version: number;
             /** Step */
@@ -2816,7 +4154,12 @@ export interface components {
             /** Key */
             key: string;
             /** Value */
-            value: unknown;
+            value: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
+            /**
+             * Joins
+             * @default false
+             */
+            joins: boolean;
         };
         /**
          * EditedReading
@@ -2824,17 +4167,26 @@ export interface components {
          */
         EditedReading: {
             /** Value */
-            value: unknown;
+            value: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
         };
         /**
          * Act
          * @description The advice to follow, as the page shows it.
          */
         Act: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** Version */
             version: number;
-            /** Moment */
-            moment: number;
+            /** Sequence */
+            sequence: number;
             /** Step */
             step: string;
             /** Key */
@@ -2845,6 +4197,15 @@ export interface components {
          * @description What was worked on, in the words offered.
          */
         WorkedOn: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** What */
             what: string;
         };
@@ -2853,11 +4214,37 @@ export interface components {
          * @description Start, pause, resume as it was left, or powered up again (resuming when paused).
          */
         Note: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /**
              * What
              * @enum {string}
              */
             what: "start" | "pause" | "resume" | "power";
+        };
+        /**
+         * DeviceHolds
+         * @description Settings of the draft that their devices hold now.
+         */
+        DeviceHolds: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Paths */
+            paths: string[];
         };
         /**
          * Table
@@ -2871,11 +4258,11 @@ export interface components {
         };
         /**
          * Taken
-         * @description What the simulated bench's instrument shows; null where it has none for this.
+         * @description What the simulated bench's instrument shows; null where a unit shows nothing yet.
          */
         Taken: {
             /** Value */
-            value?: unknown;
+            value?: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
         };
         /**
          * Question
@@ -2990,7 +4377,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            name: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             pitch: components["schemas"]["CurveOut"];
             throttle: components["schemas"]["CurveOut"];
             rates: components["schemas"]["RatesOut"];
@@ -3044,12 +4431,12 @@ export interface components {
              * Before
              * @enum {string}
              */
-            before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            before: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * After
              * @enum {string}
              */
-            after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            after: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * Collective
              * @default 0
@@ -3065,12 +4452,12 @@ export interface components {
              * Before
              * @enum {string}
              */
-            before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            before: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * After
              * @enum {string}
              */
-            after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            after: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /** Stick Pct */
             stick_pct: number[];
             /** Pitch Jump Deg */
@@ -3111,7 +4498,7 @@ export interface components {
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * Which
              * @enum {string}
@@ -3135,11 +4522,13 @@ export interface components {
         InDegrees: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /**
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /** Degrees */
             degrees: {
                 [key: string]: number;
@@ -3156,7 +4545,7 @@ export interface components {
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             rates: components["schemas"]["Rates"];
         };
         /**
@@ -3166,13 +4555,15 @@ export interface components {
         TakenOver: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /**
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /** Source */
-            source?: ("normal" | "idle_up_1" | "idle_up_2" | "hold") | null;
+            source?: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming") | null;
             /**
              * What
              * @default all
@@ -3187,11 +4578,13 @@ export interface components {
         LeftOut: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /**
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
         };
         /**
          * OnePoint
@@ -3200,11 +4593,13 @@ export interface components {
         OnePoint: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /**
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * Which
              * @enum {string}
@@ -3244,7 +4639,7 @@ export interface components {
              * Mode
              * @enum {string}
              */
-            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /**
              * Which
              * @enum {string}
@@ -3359,6 +4754,8 @@ export interface components {
         Fix: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
             /** Rule */
             rule: string;
             /** Path */
@@ -3446,6 +4843,84 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * CatalogueOut
+         * @description Every setting of the document, in its order, and what the arrangements are called.
+         */
+        CatalogueOut: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Arrangements */
+            arrangements: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RowOut
+         * @description One setting. ``path`` has ``*`` for a list's entries; ``holders`` stand before its label.
+         *
+         *     ``arrangements`` are those it does anything in. ``steps`` are the titles of the bench steps it
+         *     belongs to; ``record``: nothing on the helicopter changes with it.
+         */
+        RowOut: {
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /** Help */
+            help: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "whole" | "choice" | "flag" | "text" | "numbers" | "names";
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "whole" | "shape" | "mixes" | "channel" | "pulse" | "arrival" | "gain" | "servos" | "horns" | "swash" | "blade" | "tail" | "drive";
+            /** Group */
+            group: string;
+            /** Function */
+            function: string;
+            /** Holders */
+            holders: string[];
+            /** Unit */
+            unit: string;
+            /** Nudge */
+            nudge: number;
+            /** Least */
+            least: number | null;
+            /** Most */
+            most: number | null;
+            /** Optional */
+            optional: boolean;
+            /** Words */
+            words: components["schemas"]["WordOut"][];
+            /** Steps */
+            steps: string[];
+            /** Record */
+            record: boolean;
+            /** Needs Unit */
+            needs_unit: boolean;
+            /** Arrangements */
+            arrangements: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes")[];
+        };
+        /**
+         * WordOut
+         * @description A value of a choice and its name.
+         */
+        WordOut: {
+            /** Value */
+            value: boolean | number | string;
+            /** Label */
+            label: string;
         };
     };
     responses: never;
@@ -3546,26 +5021,6 @@ export interface operations {
             };
         };
     };
-    accounts_api_enter_demo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Who"];
-                };
-            };
-        };
-    };
     accounts_api_sign_out: {
         parameters: {
             query?: never;
@@ -3598,6 +5053,26 @@ export interface operations {
                 "application/json": components["schemas"]["NewPassword"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+        };
+    };
+    demo_api_enter_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -3757,7 +5232,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AtVersion"];
+                "application/json": components["schemas"]["Sent"];
             };
         };
         responses: {
@@ -3783,7 +5258,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AtVersion"];
+                "application/json": components["schemas"]["Sent"];
             };
         };
         responses: {
@@ -3846,6 +5321,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    hangar_api_revisions: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionsOut"];
                 };
             };
         };
@@ -3931,7 +5430,7 @@ export interface operations {
                 aileron?: number;
                 elevator?: number;
                 rudder?: number;
-                mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+                mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
                 azimuth?: number;
                 exaggerate?: number;
             };
@@ -3962,7 +5461,7 @@ export interface operations {
                 aileron?: number;
                 elevator?: number;
                 rudder?: number;
-                mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+                mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
                 azimuth?: number;
                 exaggerate?: number;
                 function: "collective" | "aileron" | "elevator" | "rudder";
@@ -4044,7 +5543,7 @@ export interface operations {
             header?: never;
             path: {
                 helicopter_id: string;
-                moment: number;
+                sequence: number;
             };
             cookie?: never;
         };
@@ -4074,7 +5573,7 @@ export interface operations {
             header?: never;
             path: {
                 helicopter_id: string;
-                moment: number;
+                sequence: number;
             };
             cookie?: never;
         };
@@ -4159,6 +5658,59 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Note"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bench_api_log: {
+        parameters: {
+            query: {
+                step: string;
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+        };
+    };
+    bench_api_holds: {
+        parameters: {
+            query?: {
+                step?: string | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceHolds"];
             };
         };
         responses: {
@@ -4327,8 +5879,8 @@ export interface operations {
         parameters: {
             query: {
                 version: number;
-                before: "normal" | "idle_up_1" | "idle_up_2" | "hold";
-                after: "normal" | "idle_up_1" | "idle_up_2" | "hold";
+                before: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+                after: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
                 collective?: number;
             };
             header?: never;
@@ -4693,6 +6245,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PitchOut"];
+                };
+            };
+        };
+    };
+    hangar_catalogue_every_setting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueOut"];
                 };
             };
         };

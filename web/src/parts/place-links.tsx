@@ -1,8 +1,8 @@
 /** The places one helicopter has. */
 import { NavLink } from "react-router";
 
-type Place = "bench" | "path" | "modes";
-const PLACES: { name: Place; label: string }[] = [
+export type PlaceName = "bench" | "path" | "modes";
+export const PLACES: { name: PlaceName; label: string }[] = [
   { name: "bench", label: "Bench" },
   { name: "path", label: "Path" },
   { name: "modes", label: "Modes" },
@@ -14,7 +14,7 @@ export function PlaceLinks({
   children,
 }: {
   id: string;
-  here: Place;
+  here: PlaceName;
   children?: React.ReactNode;
 }) {
   return (

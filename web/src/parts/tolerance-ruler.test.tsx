@@ -8,8 +8,8 @@ const RULER: Ruler = {
   unit: "°",
   band: { low: -0.2, high: 0.2, workable_low: -0.5, workable_high: 0.5 },
   marks: [
-    { value: 1.1, moment: 3, holds: false },
-    { value: 0.1, moment: 7, holds: true },
+    { value: 1.1, sequence: 3, holds: false },
+    { value: 0.1, sequence: 7, holds: true },
   ],
   predicted: 0.05,
 };

@@ -16,7 +16,7 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
   const marks = ruler.marks.slice(-SHOWN);
   const values = [
     ...marks.map((mark) => mark.value),
-    ...(ruler.predicted === null ? [] : [ruler.predicted]),
+    ...(ruler.predicted == null ? [] : [ruler.predicted]),
   ];
   const width = Math.max(band.workable_high - band.workable_low, 0.1);
   const low = Math.min(band.workable_low - width * 0.4, ...values);
@@ -34,7 +34,7 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
               {signed(newest.value, decimals)} {ruler.unit}
             </span>
           )}
-          {ruler.predicted !== null && (
+          {ruler.predicted != null && (
             <span className="text-mint">
               {" "}
               → {signed(ruler.predicted, decimals)} {ruler.unit}
@@ -71,7 +71,7 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
           const last = mark === newest;
           return (
             <path
-              key={mark.moment}
+              key={mark.sequence}
               d={`M${x(mark.value)} ${AXIS - (last ? 26 : 18)}V${AXIS}`}
               className={mark.holds ? "stroke-ink" : "stroke-faint"}
               strokeWidth={last ? 4 : 1.6}
@@ -79,7 +79,7 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
             />
           );
         })}
-        {ruler.predicted !== null && (
+        {ruler.predicted != null && (
           <path
             d={`M${x(ruler.predicted)} ${AXIS - 28}l7 8-7 8-7-8z`}
             className="fill-sheet stroke-mint"

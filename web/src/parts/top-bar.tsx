@@ -1,13 +1,19 @@
 /** The bar over every place: where you are, what to do here, who you are. */
 import { CircleHelp, KeyRound, LogOut, Moon, Sun, User } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { useEntry, useWho } from "@/api/account";
 import { setTheme, useTheme } from "@/look/theme";
 import { Dialog } from "./dialog";
-import { PUSHES, typing } from "./levers/keys";
 import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
+import { KeyList } from "./shortcuts/key-list";
+import { type Listed, useListedKeys, useShortcut } from "./shortcuts/registry";
+
+const IN_FIELDS: Listed[] = [
+  { keys: "↑ ↓ in a field", says: "nudge the value, with Shift ten times as far" },
+  { keys: "Enter, Esc in a field", says: "keep what you typed, put back what was" },
+];
 
 type Props = {
   title?: string;
@@ -24,13 +30,8 @@ export function TopBar({ title, beside, mark, children }: Props) {
   const [password, setPassword] = useState(false);
   const [help, setHelp] = useState(false);
 
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (event.key === "?" && !typing(event)) setHelp(true);
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, []);
+  useShortcut({ keys: ["?"], says: "this list", run: () => setHelp(true) });
+  useListedKeys(IN_FIELDS);
 
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1.5 md:px-4">
@@ -74,42 +75,8 @@ export function TopBar({ title, beside, mark, children }: Props) {
         <PasswordForm done={() => setPassword(false)} />
       </Dialog>
       <Dialog open={help} onOpenChange={setHelp} title="Keys">
-        <Keys />
+        <KeyList />
       </Dialog>
     </header>
-  );
-}
-
-function Keys() {
-  const rows: [string, string][] = [
-    ...Object.entries(PUSHES).map(([key, push]): [string, string] => [
-      key.toUpperCase(),
-      push.says,
-    ]),
-    ["Shift + any of these", "moves by 1 % instead of 5 %"],
-    ["C", "centre all levers"],
-    ["Ctrl Z, Ctrl Y", "undo, redo"],
-    ["Ctrl S", "save as revision"],
-    ["↑ ↓ in a field", "nudge the value, with Shift ten times as far"],
-    ["Enter, Esc in a field", "keep what you typed, put back what was"],
-    ["↑ ↓ on a point", "move it by 1 %, with Shift by 0.1, with Page by 5"],
-    ["Ins, Del on a point", "one point more after it, take it out"],
-    ["U", "the audit of this helicopter"],
-    ["A", "on the bench: do what is advised"],
-    ["G", "on the bench: read or look at the simulated model"],
-    ["Y, N, 1 … 9", "on the bench: answer the question"],
-    ["L", "on the bench: on to the next step to do"],
-    ["J, K", "on the bench: one step down or up the slip"],
-    ["?", "this list"],
-  ];
-  return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-      {rows.map(([key, says]) => (
-        <div key={key} className="contents">
-          <dt className="figure font-semibold">{key}</dt>
-          <dd>{says}</dd>
-        </div>
-      ))}
-    </dl>
   );
 }

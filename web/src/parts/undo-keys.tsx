@@ -1,26 +1,21 @@
 /** Undo and redo of the draft's edits, by key and by keyboard. */
 import { Redo2, Undo2 } from "lucide-react";
-import { useEffect } from "react";
 import type { Draft } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import { typing } from "@/parts/levers/keys";
-import { nameOf } from "@/parts/settings/stages";
+import { useShortcut } from "@/parts/shortcuts/registry";
 
 export function UndoKeys({ draft, editor }: { draft: Draft; editor: Editor }) {
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      // In a field, undo belongs to what is being typed.
-      if (!(event.ctrlKey || event.metaKey) || typing(event)) return;
-      const key = event.key.toLowerCase();
-      if (key === "z" && event.shiftKey && draft.redo) void editor.step("redo");
-      else if (key === "y" && draft.redo) void editor.step("redo");
-      else if (key === "z" && !event.shiftKey && draft.undo) void editor.step("undo");
-      else return;
-      event.preventDefault();
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, [editor, draft]);
+  // In a field, undo belongs to what is being typed.
+  useShortcut({
+    keys: ["ctrl+z"],
+    says: "undo",
+    run: () => draft.undo && void editor.step("undo"),
+  });
+  useShortcut({
+    keys: ["ctrl+y", "ctrl+shift+z"],
+    says: "redo",
+    run: () => draft.redo && void editor.step("redo"),
+  });
   return (
     <>
       <StepKey way="undo" draft={draft} editor={editor} icon={<Undo2 aria-hidden size={18} />} />
@@ -38,14 +33,13 @@ type StepProps = {
 
 function StepKey({ way, draft, editor, icon }: StepProps) {
   const word = way === "undo" ? "Undo" : "Redo";
-  const paths = draft[way];
-  const what = paths?.[0] ? nameOf(draft.document, paths[0]) : "the whole setup";
+  const step = draft[way];
   return (
     <button
       type="button"
       className="key px-2"
-      disabled={!paths}
-      title={paths ? `${word}: ${what}` : `Nothing to ${way}`}
+      disabled={!step}
+      title={step ? `${word}: ${step.words}` : `Nothing to ${way}`}
       aria-label={word}
       onClick={() => editor.step(way)}
     >

@@ -87,6 +87,12 @@ export function StateSign({ state }: { state: State }) {
   );
 }
 
-export function WordMark({ word }: { word: Word }) {
-  return <Said look={WORDS[word]} />;
+/** ``brief`` in a grid: the shape, and the word for those who do not see it. */
+export function WordMark({ word, brief = false }: { word: Word; brief?: boolean }) {
+  if (!brief) return <Said look={WORDS[word]} />;
+  return (
+    <span className={WORDS[word].colour}>
+      <Sign look={WORDS[word]} />
+    </span>
+  );
 }

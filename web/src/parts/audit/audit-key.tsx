@@ -1,13 +1,13 @@
 /** The audit, in reach on every place of a helicopter: how much there is to see, and the sheet. */
 import { ClipboardCheck } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useCallback, useEffect } from "react";
+import { useCallback } from "react";
 import { useSearchParams } from "react-router";
 import { useAudit } from "@/api/audit";
 import { asProblem, type Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import { typing } from "@/parts/levers/keys";
 import { ProblemNote } from "@/parts/problem-note";
+import { useShortcut } from "@/parts/shortcuts/registry";
 import { FindingItem } from "./finding-item";
 import { SeveritySign } from "./severity";
 
@@ -30,14 +30,7 @@ export function AuditKey({ id, editor, setup }: Props) {
       ),
     [setSearch],
   );
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event)) return;
-      if (event.key.toLowerCase() === "u") setOpen(true);
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, [setOpen]);
+  useShortcut({ keys: ["u"], says: "the audit of this helicopter", run: () => setOpen(true) });
   const findings = audit.data?.findings ?? [];
   const gravest = findings[0]?.severity;
   return (
@@ -78,6 +71,7 @@ export function AuditKey({ id, editor, setup }: Props) {
                   key={`${finding.rule} ${finding.path} ${finding.found}`}
                   id={id}
                   finding={finding}
+                  arrangement={setup.arrangement}
                   editor={editor}
                 />
               ))}

@@ -2,7 +2,8 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Finding } from "@/api/audit";
-import type { Problem } from "@/api/client";
+import { useCatalogue } from "@/api/catalogue";
+import type { Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
 import { DeviceTag } from "@/parts/settings/devices";
@@ -10,9 +11,15 @@ import type { Asked } from "@/parts/settings/use-shown-setting";
 import { placeOf } from "@/parts/settings/where";
 import { SeverityMark } from "./severity";
 
-type Props = { id: string; finding: Finding; editor: Editor };
+type Props = {
+  id: string;
+  finding: Finding;
+  arrangement: Setup["arrangement"];
+  editor: Editor;
+};
 
-export function FindingItem({ id, finding, editor }: Props) {
+export function FindingItem({ id, finding, arrangement, editor }: Props) {
+  const { rows } = useCatalogue();
   const [problem, setProblem] = useState<Problem | null>(null);
   return (
     <li className="border-t border-rule pt-2" data-rule={finding.rule}>
@@ -37,7 +44,7 @@ export function FindingItem({ id, finding, editor }: Props) {
           </button>
         )}
         <Link
-          to={placeOf(id, finding.path)}
+          to={placeOf(id, finding.path, rows, arrangement)}
           state={{ setting: finding.path } satisfies Asked}
           className="key min-h-8 text-sm"
         >

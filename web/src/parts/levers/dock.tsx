@@ -25,11 +25,13 @@ type Props = {
   modes: ModeName[];
   /** On a phone, behind one key until asked for. */
   folds?: boolean;
+  /** Where nothing is done with the levers just now they fold to a line, at every width. */
+  needed?: boolean;
   /** The figure to keep in sight where the readings are further down the page. */
   children?: React.ReactNode;
 };
 
-export function Dock({ modes, folds = false, children }: Props) {
+export function Dock({ modes, folds = false, needed = true, children }: Props) {
   const [unfolded, setUnfolded] = useState(false);
   return (
     <section
@@ -40,14 +42,14 @@ export function Dock({ modes, folds = false, children }: Props) {
         <button
           type="button"
           aria-expanded={unfolded}
-          className="key mb-1 w-full md:hidden"
+          className={`key mb-1 w-full ${needed ? "md:hidden" : "min-h-8"}`}
           onClick={() => setUnfolded(!unfolded)}
         >
           {unfolded ? "Fold the levers away" : "Levers"}
         </button>
       )}
       <div
-        className={`mx-auto max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:flex md:gap-x-6 ${folds && !unfolded ? "hidden" : "flex"}`}
+        className={`mx-auto max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6 ${folds && !unfolded ? "hidden" : "flex"} ${needed ? "md:flex" : ""}`}
       >
         <ModeKeys modes={modes} />
         <div className="grid grid-cols-[auto_2.5rem] grid-rows-[auto_2.25rem] md:grid-cols-[auto_2.75rem]">

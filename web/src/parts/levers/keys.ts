@@ -1,11 +1,11 @@
 /** Levers by keyboard: one left hand reaches all of them. */
-import { useEffect } from "react";
 import type { FunctionName } from "@/api/client";
+import { type Listed, useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
 import { centreLevers, leversNow, moveLevers } from "./levers";
 
 type Push = { function: FunctionName; way: 1 | -1; says: string };
 
-export const PUSHES: Record<string, Push> = {
+const PUSHES: Record<string, Push> = {
   e: { function: "elevator", way: 1, says: "stick forward" },
   d: { function: "elevator", way: -1, says: "stick back" },
   s: { function: "aileron", way: -1, says: "stick left" },
@@ -18,31 +18,35 @@ export const PUSHES: Record<string, Push> = {
 
 const STEP = 5;
 const FINE = 1;
+const SHIFTED: Listed[] = [{ keys: "Shift + any of these", says: "moves by 1 % instead of 5 %" }];
 
-/** True where a key press belongs to what has the focus: text, a slider, an open list. */
-export function typing(event: KeyboardEvent): boolean {
-  const at = event.target as HTMLElement | null;
-  return !!at?.closest("input, textarea, select, [role=menu], [role=dialog], [contenteditable]");
+/** Listen for one lever's key. */
+function usePush(key: string) {
+  const push = PUSHES[key];
+  useShortcut(
+    push
+      ? {
+          keys: [key],
+          says: push.says,
+          run: (event) => {
+            const by = push.way * (event.shiftKey ? FINE : STEP);
+            moveLevers({ [push.function]: leversNow()[push.function] + by });
+          },
+        }
+      : null,
+  );
 }
 
 /** Listen for lever keys while mounted; Shift pushes by one percent. */
 export function useLeverKeys() {
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event)) return;
-      const key = event.key.toLowerCase();
-      const push = PUSHES[key];
-      if (push) {
-        const by = push.way * (event.shiftKey ? FINE : STEP);
-        moveLevers({ [push.function]: leversNow()[push.function] + by });
-      } else if (key === "c") {
-        centreLevers();
-      } else {
-        return;
-      }
-      event.preventDefault();
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, []);
+  usePush("e");
+  usePush("d");
+  usePush("s");
+  usePush("f");
+  usePush("r");
+  usePush("v");
+  usePush("w");
+  usePush("t");
+  useShortcut({ keys: ["c"], says: "centre all levers", run: centreLevers });
+  useListedKeys(SHIFTED);
 }

@@ -1,8 +1,9 @@
 /** The saved revisions: note, time, file, and the way back to one. */
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { Download, RotateCcw } from "lucide-react";
 import { useState } from "react";
-import type { Draft, Problem } from "@/api/client";
-import type { Editor } from "@/api/draft";
+import { asProblem, type Draft, type Problem } from "@/api/client";
+import { type Editor, getRevisions } from "@/api/draft";
 import { exportAddress } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
 
@@ -16,7 +17,13 @@ export function RevisionList({
   done: () => void;
 }) {
   const [problem, setProblem] = useState<Problem | null>(null);
-  const newestFirst = [...draft.revisions].reverse();
+  const pages = useInfiniteQuery({
+    queryKey: ["revisions", draft.id],
+    queryFn: ({ pageParam }) => getRevisions(draft.id, pageParam),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => (last.more ? last.revisions.at(-1)?.number : undefined),
+  });
+  const newestFirst = pages.data?.pages.flatMap((page) => page.revisions) ?? [];
   return (
     <div>
       <p className="text-sm">
@@ -25,7 +32,9 @@ export function RevisionList({
           Export the draft
         </a>
       </p>
-      {newestFirst.length === 0 && (
+      {pages.isPending && <p className="mt-3">Looking…</p>}
+      {pages.isError && <ProblemNote problem={asProblem(pages.error)} />}
+      {pages.data && newestFirst.length === 0 && (
         <p className="mt-3">No revision yet. Save one when the draft is worth keeping.</p>
       )}
       <ol className="mt-3 divide-y divide-rule border-y border-rule">
@@ -60,6 +69,11 @@ export function RevisionList({
           </li>
         ))}
       </ol>
+      {pages.hasNextPage && (
+        <button type="button" className="key mt-2" onClick={() => pages.fetchNextPage()}>
+          Older revisions
+        </button>
+      )}
       {problem && <ProblemNote problem={problem} />}
     </div>
   );

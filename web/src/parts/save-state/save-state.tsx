@@ -1,18 +1,27 @@
 /** Undo, redo, whether everything is saved, and the way to a revision. */
-import { Check, History, LoaderCircle, Save, TriangleAlert } from "lucide-react";
-import { useEffect, useState } from "react";
+import { Check, CloudOff, History, LoaderCircle, Save, TriangleAlert } from "lucide-react";
+import { useState } from "react";
 import type { Draft, Problem } from "@/api/client";
 import { type Editor, useSaving } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
 import { ProblemNote } from "@/parts/problem-note";
+import { useShortcut } from "@/parts/shortcuts/registry";
 import { UndoKeys } from "@/parts/undo-keys";
 import { RevisionList } from "./revision-list";
 
-export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
-  const saving = useSaving(editor);
+type Props = { draft: Draft; editor: Editor };
+
+/** ``brief`` where the bar is full: the keys are signs alone. */
+export function SaveState({ draft, editor, brief = false }: Props & { brief?: boolean }) {
+  const saving = useSaving(editor.id);
   const [saveOpen, setSaveOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
-  useSaveKey(draft, () => setSaveOpen(true));
+  const savable = draft.unsaved && !draft.practice;
+  useShortcut({
+    keys: ["ctrl+s"],
+    says: "save as revision",
+    run: () => savable && setSaveOpen(true),
+  });
   return (
     <>
       <div className="flex items-center gap-1.5">
@@ -24,18 +33,24 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
           aria-label="Revisions"
         >
           <History aria-hidden size={18} />
-          <span className="hidden 2xl:inline">Revisions</span>
+          <span className={brief ? "sr-only" : "hidden 2xl:inline"}>Revisions</span>
         </button>
         <button
           type="button"
           className="key key-main"
-          disabled={!draft.unsaved || draft.practice}
+          disabled={!savable}
           title={draft.practice ? "A practice draft never becomes a revision" : undefined}
           onClick={() => setSaveOpen(true)}
         >
           <Save aria-hidden size={18} />
-          <span className="hidden sm:inline">Save as revision</span>
-          <span className="sm:hidden">Save</span>
+          {brief ? (
+            <span className="sr-only">Save as revision</span>
+          ) : (
+            <>
+              <span className="hidden sm:inline">Save as revision</span>
+              <span className="sm:hidden">Save</span>
+            </>
+          )}
         </button>
       </div>
       <Dialog open={saveOpen} onOpenChange={setSaveOpen} title="Save as revision">
@@ -49,13 +64,14 @@ export function SaveState({ draft, editor }: { draft: Draft; editor: Editor }) {
   );
 }
 
-export function SavedMark({ draft, editor }: { draft: Draft; editor: Editor }) {
-  const { state } = useSaving(editor);
-  const last = draft.revisions.at(-1)?.number;
-  const base = last === undefined ? "no revision yet" : `revision ${last}`;
+export function SavedMark({ draft, editor }: Props) {
+  const saving = useSaving(editor.id);
+  const { state } = saving;
+  const last = draft.revision;
+  const base = last === null || last === undefined ? "no revision yet" : `revision ${last}`;
   const where = draft.practice
-    ? "practice draft of a simulated model"
-    : draft.unsaved && last !== undefined
+    ? "practice draft"
+    : draft.unsaved && last !== null && last !== undefined
       ? `draft after revision ${last}`
       : base;
   return (
@@ -67,6 +83,14 @@ export function SavedMark({ draft, editor }: { draft: Draft; editor: Editor }) {
         <>
           <LoaderCircle aria-hidden size={15} className="motion-safe:animate-spin" /> saving…
         </>
+      )}
+      {state === "silent" && (
+        <span className="flex items-center gap-1.5 font-semibold text-workable">
+          <CloudOff aria-hidden size={15} /> no answer; {saving.waiting} kept here
+          <button type="button" className="key min-h-7 px-1.5 text-sm" onClick={editor.tryNow}>
+            Try now
+          </button>
+        </span>
       )}
       {state === "saved" && (
         <>
@@ -85,7 +109,7 @@ export function SavedMark({ draft, editor }: { draft: Draft; editor: Editor }) {
 function SaveForm({ draft, editor, done }: { draft: Draft; editor: Editor; done: () => void }) {
   const [note, setNote] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
-  const next = (draft.revisions.at(-1)?.number ?? 0) + 1;
+  const next = (draft.revision ?? 0) + 1;
   return (
     <form
       onSubmit={async (event) => {
@@ -132,17 +156,4 @@ function Conflict({ problem, editor }: { problem: Problem; editor: Editor }) {
       </ProblemNote>
     </div>
   );
-}
-
-function useSaveKey(draft: Draft, save: () => void) {
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "s") return;
-      if (!draft.unsaved || draft.practice) return;
-      save();
-      event.preventDefault();
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, [draft, save]);
 }

@@ -15,7 +15,11 @@ export function ChoiceField({ setting, value, save, hideLabel }: Props) {
   const [fault, setFault] = useState<string | null>(null);
   return (
     <div className="min-w-0">
-      <span id={id} className={hideLabel ? "sr-only" : "block text-sm leading-tight"}>
+      <span
+        id={id}
+        title={setting.help}
+        className={hideLabel ? "sr-only" : "block text-sm leading-tight"}
+      >
         {setting.label}
       </span>
       <ToggleGroup.Root

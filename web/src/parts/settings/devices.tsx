@@ -1,6 +1,7 @@
 /** The device that holds a setting: a word and a drawn sign, the same everywhere. */
+import type { Device } from "@/api/catalogue";
 
-export type Device = "transmitter" | "unit" | "helicopter" | "speed controller";
+export type { Device } from "@/api/catalogue";
 
 /** Each sign is a shape of its own, so that it reads without colour. */
 const SIGNS: Record<Device, React.ReactNode> = {

@@ -8,17 +8,20 @@ import type { NumberSetting } from "./setting";
 
 type Props = {
   setting: NumberSetting;
-  value: number;
+  /** Null for a field nothing stands in yet. */
+  value: number | null;
   /** Save; give the reason when it is refused. */
   save: (value: number) => Promise<string | null>;
   hideLabel?: boolean;
   /** In a table: the unit takes no more room than it needs. */
   compact?: boolean;
+  /** Left or given up with nothing typed; such a field has the focus from the start. */
+  onLeft?: () => void;
 };
 
 const NUDGE_REST_MS = 350;
 
-export function NumberField({ setting, value, save, hideLabel, compact }: Props) {
+export function NumberField({ setting, value, save, hideLabel, compact, onLeft }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -35,11 +38,15 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
   }, [value, setting.path]);
   useEffect(() => () => clearTimeout(rest.current), []);
 
-  const text = typed ?? plain(value, setting.decimals);
+  const text = typed ?? (value === null ? "" : plain(value, setting.decimals));
 
   const commit = async (entered: string) => {
     clearTimeout(rest.current);
     const number = readNumber(entered);
+    if (entered.trim() === "" && value === null) {
+      onLeft?.();
+      return;
+    }
     if (number === null) {
       setFault(`found “${entered}”; allowed: a number${setting.unit && ` in ${setting.unit}`}`);
       return;
@@ -54,7 +61,7 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
   };
 
   const nudge = (ways: number) => {
-    const from = readNumber(text) ?? value;
+    const from = readNumber(text) ?? value ?? 0;
     const next = plain(from + ways * setting.step, setting.decimals);
     setTyped(next);
     clearTimeout(rest.current);
@@ -63,7 +70,11 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
 
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-sm leading-tight"}>
+      <label
+        htmlFor={id}
+        title={setting.help}
+        className={hideLabel ? "sr-only" : "block text-sm leading-tight"}
+      >
         {setting.label}
       </label>
       <div className="mt-0.5 flex items-center gap-1.5">
@@ -77,7 +88,12 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
           aria-invalid={fault !== null}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(event) => setTyped(event.target.value)}
-          onBlur={() => typed !== null && typed !== refused.current && commit(typed)}
+          // biome-ignore lint/a11y/noAutofocus: it was asked for by the key that stood here
+          autoFocus={onLeft !== undefined}
+          onBlur={() => {
+            if (typed !== null && typed !== refused.current) void commit(typed);
+            else if (typed === null) onLeft?.();
+          }}
           onKeyDown={(event) => {
             if (event.key === "Enter") void commit(text);
             else if (event.key === "ArrowUp") nudge(event.shiftKey ? 10 : 1);
@@ -85,6 +101,7 @@ export function NumberField({ setting, value, save, hideLabel, compact }: Props)
             else if (event.key === "Escape") {
               setTyped(null);
               setFault(null);
+              onLeft?.();
             } else return;
             event.preventDefault();
           }}

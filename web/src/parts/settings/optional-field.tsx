@@ -1,21 +1,35 @@
-/** A figure that may be there or not: a field with a way to take it out, or a key to put one in. */
+/** A setting that may be there or not: a field with a way to take it out, or a key to put one in. */
+import { useState } from "react";
 import type { Editor } from "@/api/draft";
-import { SavedNumber } from "./saved-number";
+import { NumberField } from "./number-field";
+import { reason, SavedNumber } from "./saved-number";
 import type { NumberSetting } from "./setting";
 
 type Props = { setting: NumberSetting; value: number | null | undefined; editor: Editor };
 
 export function OptionalField({ setting, value, editor }: Props) {
   const { path, label } = setting;
+  const [asked, setAsked] = useState(false);
   if (value === null || value === undefined) {
-    return (
+    return asked ? (
+      <NumberField
+        setting={setting}
+        value={null}
+        save={async (to) => {
+          const refused = reason(await editor.edit([{ path, value: to }]), path);
+          if (!refused) setAsked(false);
+          return refused;
+        }}
+        onLeft={() => setAsked(false)}
+      />
+    ) : (
       <div>
         <span className="block text-sm leading-tight">{label}</span>
         <button
           type="button"
           data-path={path}
           className="key mt-0.5 w-full px-1 text-sm text-faint"
-          onClick={() => editor.edit([{ path, value: setting.usual ?? 0 }])}
+          onClick={() => setAsked(true)}
         >
           none, set it<span className="sr-only">: {label}</span>
         </button>

@@ -1,8 +1,18 @@
-/** What the interface needs to know of a setting to show it: never what it means for the blade. */
+/** A setting as a field shows it: a row of the catalogue at one path of one helicopter. */
+import type { Device, Row } from "@/api/catalogue";
+import { rowOf } from "@/api/catalogue";
 import type { ModeName, Setup } from "@/api/client";
-import type { Device } from "./devices";
 
-type Shared = { path: string; label: string; device: Device };
+type Shared = {
+  path: string;
+  label: string;
+  help?: string;
+  device: Device;
+  /** It may be left out. */
+  optional?: boolean;
+  /** What it stands together with. */
+  group?: string;
+};
 
 export type NumberSetting = Shared & {
   kind: "number";
@@ -10,8 +20,6 @@ export type NumberSetting = Shared & {
   /** How far an arrow key moves it. */
   step: number;
   decimals: number;
-  /** A setting that may be left out: what it starts with when it is put in. */
-  usual?: number;
 };
 
 export type ChoiceSetting = Shared & {
@@ -19,32 +27,97 @@ export type ChoiceSetting = Shared & {
   options: { value: boolean | string | number; label: string }[];
 };
 
-export type Setting = NumberSetting | ChoiceSetting;
+/** Text, or a list of numbers with spaces between them. */
+export type TextSetting = Shared & { kind: "text"; numbers: boolean; unit: string };
+
+export type Setting = NumberSetting | ChoiceSetting | TextSetting;
 
 export type SettingGroup = { title: string; settings: Setting[] };
-
-export function number(
-  device: Device,
-  path: string,
-  label: string,
-  unit: string,
-  step = 1,
-  decimals = 0,
-): NumberSetting {
-  return { kind: "number", device, path, label, unit, step, decimals };
-}
-
-/** A setting that may be left out, and what it starts with when it is put in. */
-export function optional(setting: NumberSetting, usual: number): NumberSetting {
-  return { ...setting, usual };
-}
 
 export const MODE_NAMES: Record<ModeName, string> = {
   normal: "Normal",
   idle_up_1: "Idle-up 1",
   idle_up_2: "Idle-up 2",
   hold: "Hold",
+  trimming: "Trimming",
 };
+
+const UNITS: Record<string, string> = {
+  deg: "°",
+  us: "µs",
+  "us/deg": "µs/°",
+  "us/%": "µs/%",
+  "deg/s": "°/s",
+  mohm: "mΩ",
+};
+
+/** Make the setting of a row at a path; entries' numbers stand in its label and group. */
+export function settingOf(row: Row, path: string, setup: Setup): Setting {
+  const at = path
+    .split(".")
+    .filter((part) => /^\d+$/.test(part))
+    .map(Number);
+  const shared: Shared = {
+    path,
+    label: filled(row.label, at.at(-1), setup),
+    help: row.help,
+    device: row.device,
+    optional: row.optional,
+    group: filled(row.group, at[0], setup),
+  };
+  if (row.kind === "flag" || row.kind === "choice") {
+    return { ...shared, kind: "choice", options: row.words };
+  }
+  if (row.kind === "number" || row.kind === "whole") {
+    const decimals = row.kind === "whole" ? 0 : decimalsOf(row.nudge);
+    return { ...shared, kind: "number", unit: unitOf(row), step: row.nudge, decimals };
+  }
+  return { ...shared, kind: "text", numbers: row.kind === "numbers", unit: unitOf(row) };
+}
+
+/** The number setting at a path, as the catalogue has it. */
+export function numberAt(rows: Row[], path: string, setup: Setup): NumberSetting {
+  const row = rowOf(rows, path);
+  const found = row && settingOf(row, path, setup);
+  if (found?.kind !== "number") throw new Error(`${path} is no number of the catalogue`);
+  return found;
+}
+
+/** A number that is no setting of the document. */
+export function freeNumber(path: string, label: string, unit: string): NumberSetting {
+  return { kind: "number", device: "transmitter", path, label, unit, step: 1, decimals: 0 };
+}
+
+function unitOf(row: Row): string {
+  return UNITS[row.unit] ?? row.unit;
+}
+
+function decimalsOf(nudge: number): number {
+  return String(nudge).split(".")[1]?.length ?? 0;
+}
+
+function filled(words: string, index: number | undefined, setup: Setup): string {
+  if (index === undefined) return words;
+  return words
+    .replace("{n}", String(index + 1))
+    .replace("{letter}", String.fromCharCode(65 + index))
+    .replace("{role}", setup.airframe.swash.balls[index]?.role ?? "");
+}
+
+/** Every path a row has in a setup: one for each entry of its lists. */
+export function pathsOf(row: Row, setup: Setup): string[] {
+  const walk = (at: unknown, parts: string[], done: string[]): string[][] => {
+    const [part, ...rest] = parts;
+    if (part === undefined) return [done];
+    if (part === "*") {
+      if (!Array.isArray(at)) return [];
+      return at.flatMap((each, i) => walk(each, rest, [...done, String(i)]));
+    }
+    const next = at && typeof at === "object" ? (at as Record<string, unknown>)[part] : undefined;
+    return walk(next, rest, [...done, part]);
+  };
+  return walk(setup, row.path.split("."), []).map((parts) => parts.join("."));
+}
 
 /** Read the value at a dotted path of a document; undefined when it leads nowhere. */
 export function valueAt(document: unknown, path: string): unknown {
@@ -54,17 +127,4 @@ export function valueAt(document: unknown, path: string): unknown {
     at = (at as Record<string, unknown>)[step];
   }
   return at;
-}
-
-export const YES_NO = (yes: string, no: string) => [
-  { value: false, label: no },
-  { value: true, label: yes },
-];
-
-/** The same settings for each swash servo, under its name. */
-export function each(setup: Setup, groups: (i: number) => Setting[]): SettingGroup[] {
-  return setup.airframe.swash.balls.map((ball, i) => ({
-    title: `Servo ${i + 1}: ${ball.role}`,
-    settings: groups(i),
-  }));
 }

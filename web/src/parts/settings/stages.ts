@@ -1,19 +1,8 @@
 /** The ribbon's stages: what each is called, which value it shows, which settings it opens. */
+import type { Device, Row } from "@/api/catalogue";
 import type { Frame, FunctionName, ModeName, Setup } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
-import type { Device } from "./devices";
-import { bladeGroups, hornGroups, swashGroups } from "./helicopter-settings";
-import { MODE_NAMES, type SettingGroup, YES_NO } from "./setting";
-import {
-  channelGroups,
-  channelSettings,
-  PULSE_SCALE,
-  SWASH_MIX_GROUPS,
-  servoChannelGroups,
-  shapeGroups,
-  wholeGroups,
-} from "./transmitter-settings";
-import { COLLECTIVE_GROUPS, CYCLIC_GROUPS, servoGroups, TAIL_AT_THE_UNIT } from "./unit-settings";
+import { MODE_NAMES, pathsOf, type SettingGroup, settingOf } from "./setting";
 
 export type StageName =
   | "stick"
@@ -26,7 +15,8 @@ export type StageName =
   | "servos"
   | "horns"
   | "swash"
-  | "blade";
+  | "blade"
+  | "tail";
 
 export type Stage = {
   name: StageName;
@@ -35,20 +25,19 @@ export type Stage = {
   value: (frame: Frame, f: FunctionName) => string;
   unit: string;
   note: (f: FunctionName) => string;
-  groups: (setup: Setup, f: FunctionName, mode: ModeName) => SettingGroup[];
 };
 
 const collective = (f: FunctionName) => f === "collective";
 
-export const STAGES: Stage[] = [
+const STAGES: Stage[] = [
   {
     name: "stick",
     device: "transmitter",
     label: () => "Stick",
     value: (frame, f) => signed(frame.functions[f].stick_pct, 0),
     unit: "%",
-    note: (f) => `Where your ${f} lever stands. Move it in the dock below.`,
-    groups: wholeGroups,
+    note: (f) =>
+      `Where your ${f} lever stands; move it in the dock below. What belongs to no single stage is here too.`,
   },
   {
     name: "shape",
@@ -60,7 +49,6 @@ export const STAGES: Stage[] = [
       collective(f)
         ? "The flight mode's pitch curve over the stick, low to high."
         : "The flight mode's rate and expo. Plus softens round the centre.",
-    groups: shapeGroups,
   },
   {
     name: "mixes",
@@ -70,15 +58,6 @@ export const STAGES: Stage[] = [
     unit: "%",
     note: () =>
       "What free mixes add before the channel. A master is taken as its own curve or rate leaves it.",
-    groups: (_, f) =>
-      collective(f)
-        ? [
-            {
-              title: "Throttle channel, on the same stick",
-              settings: channelSettings("transmitter.channels.throttle", "low", "high"),
-            },
-          ]
-        : [],
   },
   {
     name: "channel",
@@ -88,7 +67,6 @@ export const STAGES: Stage[] = [
     unit: "%",
     note: () =>
       "Direction, travel each side, sub-trim and the hard limit, in that order. Sub-trim here reads as a held stick at the unit: leave it at zero.",
-    groups: channelGroups,
   },
   {
     name: "pulse",
@@ -97,7 +75,6 @@ export const STAGES: Stage[] = [
     value: (frame, f) => shown(frame.functions[f].pulse_us, 0),
     unit: "µs",
     note: () => "What the transmitter sends for this function.",
-    groups: () => PULSE_SCALE,
   },
   {
     name: "arrival",
@@ -106,23 +83,6 @@ export const STAGES: Stage[] = [
     value: (frame, f) => signed(frame.functions[f].seen_pct),
     unit: "%",
     note: () => "What the unit shows. Full stick should arrive as exactly 100 % each way.",
-    groups: (_, f) =>
-      f === "rudder"
-        ? [TAIL_AT_THE_UNIT]
-        : [
-            {
-              title: "At the unit",
-              settings: [
-                {
-                  kind: "choice",
-                  device: "unit",
-                  path: `unit.function_reversed.${f}`,
-                  label: `${f} direction`,
-                  options: YES_NO("reversed", "straight"),
-                },
-              ],
-            },
-          ],
   },
   {
     name: "gain",
@@ -134,7 +94,6 @@ export const STAGES: Stage[] = [
       collective(f)
         ? "How much of the servos' throw full collective may use."
         : "The ring holds aileron and elevator together; then how much throw full cyclic may use. Phase turns the tilt round the shaft.",
-    groups: (_, f) => (collective(f) ? COLLECTIVE_GROUPS : CYCLIC_GROUPS),
   },
   {
     name: "servos",
@@ -143,7 +102,6 @@ export const STAGES: Stage[] = [
     value: (frame) => frame.servos.map((servo) => shown(servo.pulse_us, 0)).join(" "),
     unit: "µs",
     note: () => "The mixed pulses: direction, sub-trim, and the pulses no servo may pass.",
-    groups: servoGroups,
   },
   {
     name: "horns",
@@ -152,7 +110,6 @@ export const STAGES: Stage[] = [
     value: (frame) => frame.servos.map((servo) => signed(servo.horn_deg, 0)).join(" "),
     unit: "°",
     note: () => "Horns and links as they are on the helicopter. Plus raises the ball.",
-    groups: hornGroups,
   },
   {
     name: "swash",
@@ -161,7 +118,6 @@ export const STAGES: Stage[] = [
     value: (frame) => signed(frame.swash.height_mm, 2),
     unit: "mm",
     note: () => "Where the balls are on the swash's outer ring: azimuth from the nose, clockwise.",
-    groups: swashGroups,
   },
   {
     name: "blade",
@@ -170,9 +126,18 @@ export const STAGES: Stage[] = [
     value: (frame) => signed(frame.blade.pitch_deg),
     unit: "°",
     note: () => "Inner ring, blade links and grips.",
-    groups: bladeGroups,
   },
 ];
+
+const TAIL: Stage = {
+  name: "tail",
+  device: "helicopter",
+  label: () => "Tail",
+  value: () => "–",
+  unit: "",
+  note: () =>
+    "The tail's own metal, kept with the helicopter. It is not computed yet: no figure here says that the tail works.",
+};
 
 const SWASH_MIX: Stage = {
   name: "gain",
@@ -182,7 +147,6 @@ const SWASH_MIX: Stage = {
   unit: "%",
   note: () =>
     "How far each function throws the servos, and with its sign which way round. The ring holds aileron and elevator together.",
-  groups: () => SWASH_MIX_GROUPS,
 };
 
 const SERVO_CHANNELS: Stage = {
@@ -192,29 +156,84 @@ const SERVO_CHANNELS: Stage = {
   value: (frame) => frame.servos.map((servo) => shown(servo.pulse_us, 0)).join(" "),
   unit: "µs",
   note: () => "Each swash servo's own channel: direction, travel each side, sub-trim, hard limits.",
-  groups: servoChannelGroups,
 };
 
-/** The stages a function passes; the rudder's go as far as they are computed. */
+/** The stages a function passes; the rudder's go as far as they are computed, then the tail. */
 export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): Stage[] {
-  if (arrangement === "unit_mixes") return f === "rudder" ? STAGES.slice(0, 6) : STAGES;
-  if (f === "rudder") return STAGES.slice(0, 5);
+  if (arrangement === "unit_mixes") return f === "rudder" ? [...STAGES.slice(0, 6), TAIL] : STAGES;
+  if (f === "rudder") return [...STAGES.slice(0, 5), TAIL];
   const metal = STAGES.filter((stage) => stage.device === "helicopter");
   return [...STAGES.slice(0, 3), SWASH_MIX, SERVO_CHANNELS, ...metal];
 }
 
-/** Name a setting for undo and redo, e.g. "servo 1 horn length". */
-export function nameOf(setup: Setup, path: string): string {
-  if (path === "name") return "the name";
-  for (const f of ["collective", "aileron", "elevator", "rudder"] as const) {
-    for (const mode of Object.keys(MODE_NAMES) as ModeName[]) {
-      for (const stage of stagesOf(f, setup.arrangement)) {
-        for (const group of stage.groups(setup, f, mode)) {
-          const found = group.settings.find((setting) => setting.path === path);
-          if (found) return `${group.title}, ${found.label}`;
-        }
-      }
+/** Where what belongs to a stage that a function does not pass stands instead. */
+const INSTEAD: Record<string, StageName[]> = {
+  whole: ["stick"],
+  drive: ["stick"],
+  channel: ["gain"],
+  pulse: ["servos"],
+  arrival: ["gain", "tail"],
+  tail: ["stick"],
+};
+
+/** The stage of a function at which a row's settings stand; none where it is not this function's. */
+export function stageFor(row: Row, f: FunctionName, stages: Stage[]): StageName | null {
+  if (!ofFunction(row, f)) return null;
+  const own = stages.find((stage) => stage.name === row.stage);
+  if (own) return own.name;
+  const other = INSTEAD[row.stage]?.find((name) => stages.some((stage) => stage.name === name));
+  return other ?? null;
+}
+
+function ofFunction(row: Row, f: FunctionName): boolean {
+  if (row.stage === "tail") return f === "rudder";
+  if (row.stage === "drive" || row.stage === "whole") return true;
+  if (row.function === "") return f !== "rudder" || row.device === "transmitter";
+  if (row.function === "cyclic") return f === "aileron" || f === "elevator";
+  return row.function === f || (row.function === "throttle" && f === "collective");
+}
+
+/** What has a way of its own of being set. */
+const ELSEWHERE =
+  /^(format|version|name|arrangement|airframe\.swash\.layout|airframe\.head\.blades)$/;
+const LISTS = /^transmitter\.(free_mixes|expo_sign)/;
+const MODE = /^transmitter\.modes\.(\w+)\./;
+
+/** The settings a stage opens, in groups, for a function in a flight mode. */
+export function groupsOf(
+  stage: Stage,
+  rows: Row[],
+  setup: Setup,
+  f: FunctionName,
+  mode: ModeName,
+): SettingGroup[] {
+  const stages = stagesOf(f, setup.arrangement);
+  const groups = new Map<string, SettingGroup>();
+  for (const row of rows) {
+    if (stageFor(row, f, stages) !== stage.name || !shows(row, setup, mode)) continue;
+    for (const path of pathsOf(row, setup)) {
+      const setting = settingOf(row, path, setup);
+      const of = MODE.exec(path)?.[1];
+      const title = titleOf(setting.group ?? "", of);
+      const group = groups.get(title) ?? { title, settings: [] };
+      group.settings.push(setting);
+      groups.set(title, group);
     }
   }
-  return path;
+  // What the stage's own device holds comes first.
+  const own = (group: SettingGroup) => (group.settings[0]?.device === stage.device ? 0 : 1);
+  return [...groups.values()].sort((a, b) => own(a) - own(b));
+}
+
+function shows(row: Row, setup: Setup, mode: ModeName): boolean {
+  if (ELSEWHERE.test(row.path) || LISTS.test(row.path) || row.kind === "names") return false;
+  if (!row.arrangements.includes(setup.arrangement)) return false;
+  if (row.needs_unit && !setup.unit) return false;
+  const of = MODE.exec(row.path)?.[1];
+  return of === undefined || of === mode;
+}
+
+function titleOf(group: string, mode: string | undefined): string {
+  if (mode) return `${MODE_NAMES[mode as ModeName]}: ${group || "gain and head speed"}`;
+  return group || "More";
 }

@@ -1,8 +1,16 @@
 /** Where a setting is edited: the address of the place that shows it. */
+import { type Row, rowOf } from "@/api/catalogue";
+import type { FunctionName, Setup } from "@/api/client";
+import { stageFor, stagesOf } from "./stages";
 
-const FUNCTIONS = ["collective", "aileron", "elevator", "rudder"];
+const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
 
-export function placeOf(id: string, path: string): string {
+export function placeOf(
+  id: string,
+  path: string,
+  rows: Row[],
+  arrangement: Setup["arrangement"],
+): string {
   const home = `/helicopters/${id}`;
   const mode = /^transmitter\.modes\.(\w+)(?:\.(\w+))?/.exec(path);
   if (mode) {
@@ -13,30 +21,12 @@ export function placeOf(id: string, path: string): string {
         : "pitch";
     return `${home}/modes?mode=${mode[1]}&open=${open}`;
   }
-  const channel = /^transmitter\.channels\.(\w+)/.exec(path);
-  if (channel?.[1] && FUNCTIONS.includes(channel[1])) {
-    return `${home}/path?function=${channel[1]}&stage=channel`;
+  // A finding may speak of a whole part: the first setting in it says where that is.
+  const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
+  const row = rowOf(rows, path) ?? rows.find((each) => each.path.startsWith(`${pattern}.`));
+  for (const f of FUNCTIONS) {
+    const stage = row && stageFor(row, f, stagesOf(f, arrangement));
+    if (stage) return `${home}/path?function=${f}&stage=${stage}`;
   }
-  const stage = STAGES.find(([start]) => path.startsWith(start));
-  return `${home}/path?function=${stage?.[2] ?? "collective"}&stage=${stage?.[1] ?? "stick"}`;
+  return `${home}/path?function=collective&stage=stick`;
 }
-
-const STAGES: [start: string, stage: string, f: string][] = [
-  ["transmitter.channels.throttle", "mixes", "collective"],
-  ["transmitter.free_mixes", "mixes", "collective"],
-  ["transmitter.swash_mix", "gain", "collective"],
-  ["transmitter.servo_channels", "servos", "collective"],
-  ["transmitter", "stick", "collective"],
-  ["speed_controller", "stick", "collective"],
-  ["unit.governor", "stick", "collective"],
-  ["unit.collective", "gain", "collective"],
-  ["unit.level_trim", "gain", "collective"],
-  ["unit.tail", "arrival", "rudder"],
-  ["unit.rated_volt", "stick", "collective"],
-  ["unit.servos", "servos", "collective"],
-  ["unit.frame_rate_hz", "servos", "collective"],
-  ["unit.", "gain", "aileron"],
-  ["airframe.servos", "horns", "collective"],
-  ["airframe.swash", "swash", "collective"],
-  ["airframe", "blade", "collective"],
-];

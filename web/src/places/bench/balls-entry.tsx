@@ -2,14 +2,14 @@
 import { ArrowDown, ArrowUp, Eye, Minus } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import type { Ask } from "@/api/bench";
-import { typing } from "@/parts/levers/keys";
+import type { Answer, BallsAsk } from "@/api/bench";
+import { typing, useSingleKeys } from "@/parts/shortcuts/registry";
 
 type Props = {
-  ask: Ask;
+  ask: BallsAsk;
   roles: string[];
-  record: (value: unknown) => Promise<boolean>;
-  take: (() => Promise<unknown>) | null;
+  record: (value: Answer) => Promise<boolean>;
+  take: (() => Promise<Answer>) | null;
 };
 
 const WAYS = [
@@ -19,7 +19,8 @@ const WAYS = [
 ];
 
 export function BallsEntry({ ask, roles, record, take }: Props) {
-  const count = ask.high;
+  const { count } = ask;
+  const letters = useSingleKeys();
   const [balls, setBalls] = useState<(string | null)[]>(() => Array(count).fill(null));
   const [seen, setSeen] = useState(false);
   const complete = balls.every((ball) => ball !== null);
@@ -37,7 +38,7 @@ export function BallsEntry({ ask, roles, record, take }: Props) {
   }, [seen, complete]);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.key !== "g" || !take || typing(event)) return;
+      if (event.key !== "g" || !letters || !take || typing(event)) return;
       event.preventDefault();
       void see();
     };
@@ -50,7 +51,7 @@ export function BallsEntry({ ask, roles, record, take }: Props) {
       aria-label={ask.label}
       onSubmit={(event) => {
         event.preventDefault();
-        if (complete) void record(balls.map(Number));
+        if (complete) void record(balls.map(Number) as (-1 | 0 | 1)[]);
       }}
     >
       <div className="grid gap-1.5">
@@ -98,22 +99,24 @@ export function BallsEntry({ ask, roles, record, take }: Props) {
       >
         Record
       </button>
-      <details className="mt-2 text-sm">
-        <summary className="py-1">I only saw what the whole swash did</summary>
-        <div className="mt-1 flex flex-wrap gap-1.5">
-          {ask.options.map((option) => (
-            <button
-              key={option.value}
-              type="button"
-              className="key min-h-10 text-sm"
-              aria-pressed={ask.answer === option.value}
-              onClick={() => void record(option.value)}
-            >
-              {option.label}
-            </button>
-          ))}
-        </div>
-      </details>
+      {ask.options.length > 0 && (
+        <details className="mt-2 text-sm">
+          <summary className="py-1">I only saw what the whole swash did</summary>
+          <div className="mt-1 flex flex-wrap gap-1.5">
+            {ask.options.map((option) => (
+              <button
+                key={option.value}
+                type="button"
+                className="key min-h-10 text-sm"
+                aria-pressed={ask.answer === option.value}
+                onClick={() => void record(option.value)}
+              >
+                {option.label}
+              </button>
+            ))}
+          </div>
+        </details>
+      )}
     </form>
   );
 }

@@ -1,64 +1,66 @@
 /** Bench: the slip and the step at hand, the levers and the drawing that show what to look for. */
 import { useQueryClient } from "@tanstack/react-query";
-import { ChevronDown, CircleAlert, CircleCheck } from "lucide-react";
+import { ChevronDown } from "lucide-react";
 import { useEffect, useState, useSyncExternalStore } from "react";
-import { useParams, useSearchParams } from "react-router";
 import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
-import { useDraft, useEditor } from "@/api/draft";
-import { AuditKey } from "@/parts/audit/audit-key";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
-import { typing, useLeverKeys } from "@/parts/levers/keys";
 import { moveLevers } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
-import { PlaceLinks } from "@/parts/place-links";
+import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { TopBar } from "@/parts/top-bar";
-import { UndoKeys } from "@/parts/undo-keys";
+import { useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
-import { Entry } from "./entry";
+import { useHere } from "@/places/helicopter/helicopter-layout";
+import { Now } from "./now";
 import { RunBar } from "./run-bar";
 import { Slip } from "./slip";
 import { StepAtHand } from "./step-at-hand";
 
+const READ_STEP = (search: URLSearchParams) => ({ step: search.get("step") ?? "" });
+
 export function BenchPlace() {
-  const { id = "" } = useParams();
-  const [search] = useSearchParams();
-  const draft = useDraft(id);
-  const step = search.get("step");
-  const bench = useBench(id, step);
-  usePinned(id, step, bench.isPlaceholderData ? undefined : bench.data);
-  if (draft.data && bench.data) return <OpenBench key={id} draft={draft.data} bench={bench.data} />;
-  const error = draft.error ?? bench.error;
-  return (
-    <>
-      <TopBar />
+  const { draft } = useHere();
+  const [{ step }, setOpen] = useOpenState(READ_STEP);
+  const queries = useQueryClient();
+  const bench = useBench(draft.id, step || null);
+  const shown = bench.isPlaceholderData ? undefined : bench.data;
+  // Without a step in the address the next to do is open, and stays so while it is worked on.
+  const pinned = step === "" ? shown?.advice.step : undefined;
+  useEffect(() => {
+    if (pinned === undefined) return;
+    queries.setQueryData(["bench", draft.id, pinned], shown);
+    setOpen({ step: pinned });
+  }, [pinned, shown, draft.id, queries, setOpen]);
+  if (!bench.data) {
+    return (
       <main className="p-6">
-        {error ? <ProblemNote problem={asProblem(error)} /> : <p>Opening the bench…</p>}
+        {bench.error ? <ProblemNote problem={asProblem(bench.error)} /> : <p>Opening the bench…</p>}
       </main>
-    </>
+    );
+  }
+  return (
+    <OpenBench
+      draft={draft}
+      bench={bench.data}
+      // Until the step that was asked for is there, nothing goes to the one before.
+      waiting={bench.isPlaceholderData && bench.data.advice.step !== step}
+      open={(next) => setOpen({ step: next ?? "" })}
+    />
   );
 }
 
-/** Without a step in the address the next to do is open, and stays so while it is worked on. */
-function usePinned(id: string, step: string | null, bench: Bench | undefined) {
-  const [, setSearch] = useSearchParams();
-  const queries = useQueryClient();
-  useEffect(() => {
-    if (step !== null || !bench) return;
-    const next = bench.advice.step;
-    queries.setQueryData(["bench", id, next], bench);
-    // What else stands in the address, an open audit, stays.
-    setSearch((now) => new URLSearchParams([...now, ["step", next]]), { replace: true });
-  }, [id, step, bench, queries, setSearch]);
-}
+type Props = {
+  draft: Draft;
+  bench: Bench;
+  waiting: boolean;
+  open: (step: StepName | null) => void;
+};
 
-function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
+function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   const hand = useHand(draft.id);
-  const editor = useEditor(draft.id);
-  const [, setSearch] = useSearchParams();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const live = useLive(draft.id, draft.version, view);
   const [key, setKey] = useState<string | null>(null);
@@ -70,9 +72,8 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
   const open = (step: StepName | null) => {
     setKey(null);
     hand.forget();
-    setSearch(step ? { step } : {});
+    openStep(step);
   };
-  useLeverKeys();
   useStepKeys(bench, open);
 
   // The levers go where the question wants them, and the drawing shows the blade there.
@@ -90,8 +91,9 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
   const setup = draft.document;
   const wide = useWide();
   const roles = setup.airframe.swash.balls.map((ball) => ball.role);
-  const entry = (
-    <Entry
+  const now = (
+    <Now
+      helicopter={draft.id}
       bench={bench}
       hand={hand}
       roles={roles}
@@ -104,12 +106,7 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
     Boolean(setup.transmitter?.modes?.[name]),
   );
   return (
-    <div className="flex min-h-dvh flex-col xl:h-dvh">
-      <TopBar title={setup.name} beside={<PlaceLinks id={draft.id} here="bench" />}>
-        <AuditKey id={draft.id} editor={editor} setup={draft.document} />
-        <UndoKeys draft={draft} editor={editor} />
-        <FitMark bench={bench} />
-      </TopBar>
+    <>
       <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />
       {bench.simulated && (
         <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
@@ -131,14 +128,17 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
         <PhoneSlip bench={bench} open={advice.step} onOpen={open} />
         <section
           aria-label="Step at hand"
+          aria-busy={waiting}
+          inert={waiting}
           // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
           tabIndex={0}
           className="min-h-0 overflow-y-auto px-3 py-3 md:px-5"
         >
           <StepAtHand
+            helicopter={draft.id}
             bench={bench}
             hand={hand}
-            entry={wide ? null : entry}
+            now={wide ? null : now}
             ask={ask}
             onAsk={setKey}
             onStep={open}
@@ -146,8 +146,8 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
         </section>
         <div className="grid min-h-96 border-t border-rule xl:min-h-0 xl:grid-rows-[auto_1fr] xl:overflow-y-auto xl:border-t-0 xl:border-l">
           {wide && (
-            <section aria-label="Reading" className="border-b border-rule p-3">
-              {entry}
+            <section aria-label="Reading" inert={waiting} className="border-b border-rule p-3">
+              {now}
             </section>
           )}
           <BenchView
@@ -161,8 +161,8 @@ function OpenBench({ draft, bench }: { draft: Draft; bench: Bench }) {
           />
         </div>
       </main>
-      <Dock modes={modes} folds />
-    </div>
+      <Dock modes={modes} folds needed={advice.uses_levers} />
+    </>
   );
 }
 
@@ -179,26 +179,34 @@ function useWide(): boolean {
   );
 }
 
+const ANSWERS = [
+  { keys: "Y, N, 1 … 9", says: "answer the question" },
+  { keys: "G", says: "read or look at the simulated model" },
+];
+
 /** L goes on to the next step to do; J and K walk the slip. */
 function useStepKeys(bench: Bench, open: (step: StepName) => void) {
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const field = (event.target as HTMLElement | null)?.dataset?.ask;
-      if (typing(event) && !field) return;
-      const at = bench.slip.findIndex((line) => line.name === bench.advice.step);
-      const to = {
-        l: bench.next_step ?? undefined,
-        j: bench.slip[at + 1]?.name,
-        k: bench.slip[at - 1]?.name,
-      }[event.key];
-      if (!to) return;
-      event.preventDefault();
-      open(to);
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, [bench, open]);
+  const at = bench.slip.findIndex((line) => line.name === bench.advice.step);
+  const go = (to: StepName | null | undefined) => to && open(to);
+  useListedKeys(ANSWERS);
+  useShortcut({
+    keys: ["l"],
+    says: "on to the next step to do",
+    inReadings: true,
+    run: () => go(bench.next_step),
+  });
+  useShortcut({
+    keys: ["j"],
+    says: "one step down the slip",
+    inReadings: true,
+    run: () => go(bench.slip[at + 1]?.name),
+  });
+  useShortcut({
+    keys: ["k"],
+    says: "one step up the slip",
+    inReadings: true,
+    run: () => go(bench.slip[at - 1]?.name),
+  });
 }
 
 function PhoneSlip({
@@ -241,34 +249,5 @@ function PhoneSlip({
         />
       )}
     </div>
-  );
-}
-
-function FitMark({ bench }: { bench: Bench }) {
-  const { fit, withheld } = bench.fitness;
-  if (fit) {
-    return (
-      <p className="flex items-center gap-1.5 font-semibold text-in">
-        <CircleCheck aria-hidden size={19} />
-        {bench.simulated ? "Every step done, in practice" : "Fit to fly"}
-      </p>
-    );
-  }
-  return (
-    <details className="relative">
-      <summary className="key list-none text-sm">
-        <CircleAlert aria-hidden size={17} className="text-workable" />
-        <span className="hidden sm:inline">Not called fit to fly</span>
-        <span className="sm:hidden">Not fit</span>
-      </summary>
-      <div className="absolute right-0 z-30 mt-1 w-80 border-2 border-ink bg-sheet p-3 text-sm">
-        <p className="font-semibold">Withheld because of</p>
-        <ul className="mt-1 list-inside list-disc">
-          {withheld.map((reason) => (
-            <li key={reason}>{reason}</li>
-          ))}
-        </ul>
-      </div>
-    </details>
   );
 }

@@ -1,19 +1,20 @@
 /** Answering a question with one of a few answers: a tap, its digit, or Y and N. */
 import { Eye } from "lucide-react";
 import { useEffect, useRef } from "react";
-import type { Ask } from "@/api/bench";
-import { typing } from "@/parts/levers/keys";
+import type { Answer, ChoiceAsk } from "@/api/bench";
+import { typing, useSingleKeys } from "@/parts/shortcuts/registry";
 
 type Props = {
-  ask: Ask;
-  record: (value: unknown) => Promise<boolean>;
-  take: (() => Promise<unknown>) | null;
+  ask: ChoiceAsk;
+  record: (value: Answer) => Promise<boolean>;
+  take: (() => Promise<Answer>) | null;
 };
 
-type Answer = { value: unknown; label: string; key: string };
+type Key = { value: boolean | string; label: string; key: string };
 
 export function ChoiceEntry({ ask, record, take }: Props) {
-  const answers: Answer[] =
+  const letters = useSingleKeys();
+  const answers: Key[] =
     ask.kind === "confirm"
       ? [
           { value: true, label: "Yes, it is so", key: "y" },
@@ -31,7 +32,7 @@ export function ChoiceEntry({ ask, record, take }: Props) {
   }, []);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (typing(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (!letters || typing(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       const chosen = answers.find((answer) => answer.key === event.key.toLowerCase());
       if (chosen) void record(chosen.value);
       else if (event.key === "g" && take) void see();

@@ -1,8 +1,8 @@
 /** A few numbers in one line, such as the holes a horn has. */
 import { useState } from "react";
-import type { Ask } from "@/api/bench";
+import type { NumbersAsk } from "@/api/bench";
 
-type Props = { ask: Ask; record: (value: string) => Promise<boolean> };
+type Props = { ask: NumbersAsk; record: (value: string) => Promise<boolean> };
 
 export function ListEntry({ ask, record }: Props) {
   const [text, setText] = useState(Array.isArray(ask.answer) ? ask.answer.join("  ") : "");

@@ -1,15 +1,18 @@
 /** Entering one reading: type it, thumb it in, or nudge it. What was typed stays until it is kept. */
 import { Gauge, Grid3x3, Minus, Plus } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import type { Ask } from "@/api/bench";
+import type { Answer, NumberAsk } from "@/api/bench";
 import { readNumber, shown } from "@/parts/numbers";
 import { Keypad } from "./keypad";
+import { useTyped } from "./typed";
 
 type Props = {
-  ask: Ask;
-  record: (value: string) => Promise<boolean>;
+  /** The question's own name: what is typed is kept under it. */
+  name: string;
+  ask: NumberAsk;
+  record: (value: string, joins?: boolean) => Promise<boolean>;
   /** Take it with the simulated bench's instrument; null where the real model is on the table. */
-  take: (() => Promise<unknown>) | null;
+  take: (() => Promise<Answer>) | null;
   /** What the field starts with, as worked out another way. */
   start: number | null;
   children?: React.ReactNode;
@@ -18,11 +21,11 @@ type Props = {
 /** Once the keypad was asked for, the next question has it too. */
 let padKept = false;
 
-export function NumberEntry({ ask, record, take, start, children }: Props) {
+export function NumberEntry({ name, ask, record, take, start, children }: Props) {
   const decimals = ask.nudge < 1 ? 1 : 0;
-  const [text, setText] = useState(() =>
-    start === null ? "" : shown(start, decimals).replace("−", "-"),
-  );
+  const typed = useTyped(name);
+  const text = typed.text ?? (start === null ? "" : shown(start, decimals).replace("−", "-"));
+  const setText = (to: string) => typed.type(to === "" ? null : to);
   const [pad, setPad] = useState(() => padKept || matchMedia("(pointer: coarse)").matches);
   const field = useRef<HTMLInputElement>(null);
 
@@ -40,8 +43,8 @@ export function NumberEntry({ ask, record, take, start, children }: Props) {
     const from = readNumber(text) ?? (typeof ask.answer === "number" ? ask.answer : 0);
     setText(shown(from + ways * ask.nudge, decimals).replace("−", "-"));
   };
-  const send = async () => {
-    if (await record(text)) setText("");
+  const send = async (joins = false) => {
+    if (!typed.sending) await typed.send(text, record(text, joins));
   };
   return (
     <form
@@ -72,6 +75,7 @@ export function NumberEntry({ ask, record, take, start, children }: Props) {
             autoComplete="off"
             data-ask={ask.key}
             value={text}
+            readOnly={typed.sending}
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => {
               const { key } = event;
@@ -104,6 +108,11 @@ export function NumberEntry({ ask, record, take, start, children }: Props) {
           </button>
         )}
         {children}
+        {ask.answer != null && (
+          <button type="button" className="key" onClick={() => void send(true)}>
+            Mean with the last
+          </button>
+        )}
       </div>
       {pad ? (
         <div className="mt-2">

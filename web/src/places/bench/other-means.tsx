@@ -95,6 +95,8 @@ function TwoLengths({ way, done }: { way: (typeof WAYS)[number]; done: (pitch: n
       className="mt-3 space-y-3"
       onSubmit={(event) => {
         event.preventDefault();
+        // The dialog stands inside the reading's own form: this is not that one's answer.
+        event.stopPropagation();
         void work();
       }}
     >

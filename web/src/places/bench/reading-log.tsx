@@ -1,14 +1,22 @@
 /** Everything logged in this step, newest first: struck out or put right, never lost. */
 import { Pencil, RotateCcw, Strikethrough } from "lucide-react";
 import { useState } from "react";
-import type { BenchHand, LogLine, StepName } from "@/api/bench";
+import { type Advice, type BenchHand, type LogLine, olderLog, type StepName } from "@/api/bench";
 import type { Problem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
 
-type Props = { lines: LogLine[]; step: StepName; hand: BenchHand };
+type Props = { helicopter: string; log: Advice["log"]; step: StepName; hand: BenchHand };
 
-export function ReadingLog({ lines, step, hand }: Props) {
+export function ReadingLog({ helicopter, log, step, hand }: Props) {
+  const [older, setOlder] = useState<Advice["log"] | null>(null);
+  const before = older?.lines.filter((line) => line.sequence < (log.lines[0]?.sequence ?? 0)) ?? [];
+  const lines = [...before, ...log.lines];
+  const more = older ? older.more : log.more;
   if (lines.length === 0) return null;
+  const showOlder = async () => {
+    const page = await olderLog(helicopter, step, lines[0]?.sequence ?? 0);
+    setOlder({ lines: [...page.lines, ...before], more: page.more });
+  };
   return (
     <details className="border-t border-rule pt-2">
       <summary className="py-1 font-semibold">
@@ -16,9 +24,14 @@ export function ReadingLog({ lines, step, hand }: Props) {
       </summary>
       <ul className="mt-1">
         {[...lines].reverse().map((line) => (
-          <Line key={line.moment} line={line} step={step} hand={hand} />
+          <Line key={line.sequence} line={line} step={step} hand={hand} />
         ))}
       </ul>
+      {more && (
+        <button type="button" className="key mt-1 text-sm" onClick={() => void showOlder()}>
+          Older lines
+        </button>
+      )}
     </details>
   );
 }
@@ -60,7 +73,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
             type="button"
             className="key min-h-8 px-1.5"
             aria-label={`${line.struck ? "Let count again" : "Strike out"}: ${line.label} ${value}`}
-            onClick={async () => setProblem(await hand.strike(step, line.moment, !line.struck))}
+            onClick={async () => setProblem(await hand.strike(step, line.sequence, !line.struck))}
           >
             {line.struck ? (
               <RotateCcw aria-hidden size={15} />
@@ -75,7 +88,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
           className="mt-1 flex gap-1.5"
           onSubmit={async (event) => {
             event.preventDefault();
-            const refused = await hand.edit(step, line.moment, typed);
+            const refused = await hand.edit(step, line.sequence, typed);
             setProblem(refused);
             if (!refused) setTyped(null);
           }}

@@ -1,39 +1,38 @@
 /** The step at hand: do this, read this, then this. */
 import { ShieldAlert } from "lucide-react";
-import { useEffect, useRef } from "react";
 import type { Ask, Bench, BenchHand, SlipLine } from "@/api/bench";
-import { shown } from "@/parts/numbers";
 import { ToleranceRuler } from "@/parts/tolerance-ruler";
 import { StateMark, WordMark } from "@/parts/verdict";
-import { Actions } from "./actions";
+import { answered } from "./answered";
 import { LearnPanel } from "./learn-panel";
+import { QuestionGrid } from "./question-grid";
 import { ReadingLog } from "./reading-log";
 import { RightAndWrong } from "./right-and-wrong";
 import { RingChart } from "./ring-chart";
 
 type Props = {
+  helicopter: string;
   bench: Bench;
   hand: BenchHand;
-  /** Where the open question is answered, on a page too narrow to have it at the side. */
-  entry: React.ReactNode;
+  /** What is to be done now, on a page too narrow to have it at the side. */
+  now: React.ReactNode;
   /** The question that is open, and how another one is. */
   ask: Ask | null;
   onAsk: (key: string | null) => void;
   onStep: (step: SlipLine["name"]) => void;
 };
 
-const TEACHES = ["zero_pitch", "cyclic_throw", "collective_range"];
-
-export function StepAtHand({ bench, hand, entry, ask, onAsk, onStep }: Props) {
+export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }: Props) {
   const { advice } = bench;
   const line = bench.slip.find((each) => each.name === advice.step);
   if (!line) return null;
+  const drawn = advice.rays.length > 0 || advice.rulers.length > 0;
   return (
     <article className="space-y-4" aria-labelledby="step-title">
       <header>
         <h2
           id="step-title"
-          className="flex flex-wrap items-baseline gap-x-3 text-2xl font-semibold"
+          className="flex flex-wrap items-baseline gap-x-3 text-2xl font-semibold max-sm:text-xl"
         >
           <span>
             <span className="figure mr-2 text-faint">{line.number}</span>
@@ -43,7 +42,7 @@ export function StepAtHand({ bench, hand, entry, ask, onAsk, onStep }: Props) {
             <StateMark state={line.state} />
           </span>
         </h2>
-        <p className="text-faint">{line.why}</p>
+        <p className="text-faint max-sm:text-sm">{line.why}</p>
         {line.because.length > 0 && (
           <p className="mt-1 text-workable">
             Stale: {line.because.join(", ")} changed since it was done. Take its readings anew.
@@ -51,6 +50,11 @@ export function StepAtHand({ bench, hand, entry, ask, onAsk, onStep }: Props) {
         )}
         <Base line={line} bench={bench} onStep={onStep} />
       </header>
+      {now && (
+        <section aria-label="Reading" className="border-y-2 border-ink py-2">
+          {now}
+        </section>
+      )}
       {advice.cautions.length > 0 && (
         <ul className="space-y-1 border-2 border-workable px-3 py-2 text-sm" aria-label="Cautions">
           {advice.cautions.map((caution) => (
@@ -71,53 +75,24 @@ export function StepAtHand({ bench, hand, entry, ask, onAsk, onStep }: Props) {
       </Part>
       <Part title={`Read this${bench.simulated ? ", on the simulated model" : ""}`}>
         <Questions bench={bench} ask={ask} onAsk={onAsk} />
-        {entry && <div className="mt-3">{entry}</div>}
       </Part>
-      <Part
-        title="Then this"
-        follow={advice.actions.length > 0 || advice.next_key === null ? advice.log.length : 0}
-      >
-        {advice.rays.length > 0 && <RingChart rays={advice.rays} />}
-        {advice.rulers.map((ruler) => (
-          <ToleranceRuler key={ruler.label} ruler={ruler} />
-        ))}
-        <Actions advice={advice} hand={hand} simulated={bench.simulated} />
-        {(advice.outcome === "good" || advice.outcome === "workable") &&
-          bench.next_step &&
-          bench.next_step !== advice.step && (
-            <button
-              type="button"
-              data-next
-              className="key key-main mt-3 min-h-11 text-base"
-              onClick={() => bench.next_step && onStep(bench.next_step)}
-            >
-              On to: {bench.slip.find((each) => each.name === bench.next_step)?.title}
-              <kbd className="figure text-xs">L</kbd>
-            </button>
-          )}
-      </Part>
-      {TEACHES.includes(advice.step) && <LearnPanel step={advice.step} hand={hand} />}
-      <ReadingLog lines={advice.log} step={advice.step} hand={hand} />
+      {drawn && (
+        <Part title="How it stands">
+          {advice.rays.length > 0 && <RingChart rays={advice.rays} />}
+          {advice.rulers.map((ruler) => (
+            <ToleranceRuler key={ruler.label} ruler={ruler} />
+          ))}
+        </Part>
+      )}
+      {advice.teaches && <LearnPanel step={advice.step} hand={hand} />}
+      <ReadingLog helicopter={helicopter} log={advice.log} step={advice.step} hand={hand} />
     </article>
   );
 }
 
-type PartProps = {
-  title: string;
-  /** Brought into sight when this count of what was logged goes up. */
-  follow?: number;
-  children: React.ReactNode;
-};
-
-function Part({ title, follow = 0, children }: PartProps) {
-  const part = useRef<HTMLElement>(null);
-  const seen = useRef(follow);
-  useEffect(() => {
-    if (follow > seen.current) part.current?.scrollIntoView({ block: "nearest" });
-    seen.current = follow;
-  }, [follow]);
+function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <section ref={part}>
+    <section>
       <h3 className="mb-1 border-b-2 border-ink pb-0.5 font-semibold">{title}</h3>
       {children}
     </section>
@@ -144,7 +119,7 @@ function Base({ line, bench, onStep }: { line: SlipLine; bench: Bench; onStep: P
   );
 }
 
-/** The questions of the step with their answers; the open one is answered beside or below. */
+/** The questions of the step with their answers; the open one is answered beside or above. */
 function Questions({ bench, ask, onAsk }: Pick<Props, "bench" | "ask" | "onAsk">) {
   const { asks } = bench.advice;
   // What may be read but was not stays out of the way of what must be.
@@ -152,23 +127,37 @@ function Questions({ bench, ask, onAsk }: Pick<Props, "bench" | "ask" | "onAsk">
   const rest = asks.filter((each) => !spare.includes(each));
   return (
     <>
-      <ul>
-        {rest.map((each) => (
-          <Question key={each.key} ask={each} open={each.key === ask?.key} onAsk={onAsk} />
-        ))}
-      </ul>
+      <Listed asks={rest} ask={ask} onAsk={onAsk} />
       {spare.length > 0 && (
         <details className="mt-1">
           <summary className="py-1 text-sm">
             If you can, read also <span className="figure text-faint">({spare.length})</span>
           </summary>
-          <ul>
-            {spare.map((each) => (
-              <Question key={each.key} ask={each} open={each.key === ask?.key} onAsk={onAsk} />
-            ))}
-          </ul>
+          <Listed asks={spare} ask={ask} onAsk={onAsk} />
         </details>
       )}
+    </>
+  );
+}
+
+/** Several of one kind are one grid; the others are lines. */
+function Listed({ asks, ask, onAsk }: { asks: Ask[] } & Pick<Props, "ask" | "onAsk">) {
+  const grids = [...new Set(asks.map((each) => each.cell?.grid).filter(Boolean))];
+  const grid = (name: string | undefined) => asks.filter((each) => each.cell?.grid === name);
+  const alone = asks.filter((each) => !each.cell || grid(each.cell.grid).length < 3);
+  return (
+    <>
+      {grids.map(
+        (name) =>
+          grid(name).length > 2 && (
+            <QuestionGrid key={name} asks={grid(name)} open={ask?.key ?? null} onAsk={onAsk} />
+          ),
+      )}
+      <ul>
+        {alone.map((each) => (
+          <Question key={each.key} ask={each} open={each.key === ask?.key} onAsk={onAsk} />
+        ))}
+      </ul>
     </>
   );
 }
@@ -197,18 +186,4 @@ function Question({ ask, open, onAsk }: QuestionProps) {
       </button>
     </li>
   );
-}
-
-const BALL: Record<string, string> = { "1": "↑", "0": "–", "-1": "↓" };
-
-function answered(ask: Ask): string {
-  const { answer } = ask;
-  if (answer === null || answer === undefined) return "";
-  if (ask.kind === "balls" && Array.isArray(answer)) {
-    return answer.map((ball) => BALL[String(ball)]).join(" ");
-  }
-  if (Array.isArray(answer)) return answer.join(" ");
-  if (typeof answer === "number") return `${shown(answer, ask.nudge < 1 ? 1 : 0)} ${ask.unit}`;
-  if (typeof answer === "boolean") return answer ? "yes" : "no";
-  return ask.options.find((option) => option.value === answer)?.label ?? String(answer);
 }

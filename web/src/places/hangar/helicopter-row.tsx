@@ -10,13 +10,13 @@ import {
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Standing } from "@/api/bench";
+import { useCatalogue, wordsOf } from "@/api/catalogue";
 import { asProblem, type Summary } from "@/api/client";
 import { exportAddress, useRemoveHelicopter } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
 import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 
 function Reach({ label, children }: { label: string; children: React.ReactNode }) {
   return (
@@ -64,6 +64,7 @@ type Props = { helicopter: Summary; standing: Standing | undefined };
 export function HelicopterRow({ helicopter: h, standing }: Props) {
   const [removing, setRemoving] = useState(false);
   const remove = useRemoveHelicopter();
+  const { rows, arrangements } = useCatalogue();
   const { reach } = h;
   const saved = h.revision === null ? "no revision yet" : `revision ${h.revision}`;
   return (
@@ -78,10 +79,10 @@ export function HelicopterRow({ helicopter: h, standing }: Props) {
           </Link>
         </h2>
         <p className="text-sm">
-          {LAYOUTS[h.layout]} · {h.blades} blades ·{" "}
+          {wordsOf(rows, "airframe.swash.layout")[h.layout]} · {h.blades} blades ·{" "}
           {h.rotation === "clockwise" ? "clockwise" : "counter-clockwise"}
         </p>
-        <p className="text-sm text-faint">{ARRANGEMENTS[h.arrangement]}</p>
+        <p className="text-sm text-faint">{arrangements[h.arrangement]}</p>
       </div>
       <dl className="contents">
         <Reach label="collective">

@@ -1,14 +1,15 @@
 /** A fresh helicopter: name, layout, rotor. Everything else is measured later. */
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { useCatalogue, wordsOf } from "@/api/catalogue";
 import { asProblem, type Layout, type Setup } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 import { TextField } from "@/parts/text-field";
 
 export function NewHelicopter() {
   const add = useAddHelicopter();
+  const { rows, arrangements } = useCatalogue();
   const go = useNavigate();
   const [name, setName] = useState("");
   const [layout, setLayout] = useState<Layout>("three_120");
@@ -34,7 +35,7 @@ export function NewHelicopter() {
           value={layout}
           onChange={(event) => setLayout(event.target.value as Layout)}
         >
-          {Object.entries(LAYOUTS)
+          {Object.entries(wordsOf(rows, "airframe.swash.layout"))
             .filter(([value]) => value !== "custom")
             .map(([value, label]) => (
               <option key={value} value={value}>
@@ -75,7 +76,7 @@ export function NewHelicopter() {
           value={arrangement}
           onChange={(event) => setArrangement(event.target.value as typeof arrangement)}
         >
-          {Object.entries(ARRANGEMENTS).map(([value, label]) => (
+          {Object.entries(arrangements).map(([value, label]) => (
             <option key={value} value={value}>
               {label}
             </option>

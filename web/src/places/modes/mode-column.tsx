@@ -1,11 +1,12 @@
 /** One flight mode: its two curves small, its gain and head speed. */
+import { useCatalogue } from "@/api/catalogue";
 import type { Draft, ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { ModeShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown } from "@/parts/numbers";
 import { OptionalField } from "@/parts/settings/optional-field";
-import { MODE_NAMES, number, optional } from "@/parts/settings/setting";
+import { MODE_NAMES, numberAt } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { ModeMenu } from "./mode-menu";
 import { SwitchHere } from "./switch-here";
@@ -22,6 +23,7 @@ type Props = {
 };
 
 export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Props) {
+  const { rows } = useCatalogue();
   const setup = draft.document;
   const here = useLever("mode") === mode.name;
   const name = MODE_NAMES[mode.name];
@@ -70,30 +72,12 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
       </Opener>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <OptionalField
-          setting={optional(
-            number(
-              "transmitter",
-              `transmitter.modes.${mode.name}.tail_gain_pct`,
-              "Tail gain",
-              "±100",
-              1,
-            ),
-            70,
-          )}
+          setting={numberAt(rows, `transmitter.modes.${mode.name}.tail_gain_pct`, setup)}
           value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}
           editor={editor}
         />
         <OptionalField
-          setting={optional(
-            number(
-              "transmitter",
-              `transmitter.modes.${mode.name}.head_speed_rpm`,
-              "Head speed",
-              "rpm",
-              10,
-            ),
-            2000,
-          )}
+          setting={numberAt(rows, `transmitter.modes.${mode.name}.head_speed_rpm`, setup)}
           value={setup.transmitter?.modes?.[mode.name]?.head_speed_rpm}
           editor={editor}
         />

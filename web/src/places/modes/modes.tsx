@@ -1,71 +1,42 @@
 /** Modes: the flight modes side by side, their curves, rates and gains, and what the switch does. */
-import { useParams, useSearchParams } from "react-router";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
-import { useDraft, useEditor } from "@/api/draft";
+import type { Editor } from "@/api/draft";
 import { type Modes as ModesShown, useModes } from "@/api/modes";
-import { AuditKey } from "@/parts/audit/audit-key";
 import { BeforeSetting } from "@/parts/before-setting";
 import { Dock } from "@/parts/levers/dock";
-import { useLeverKeys } from "@/parts/levers/keys";
-import { PlaceLinks } from "@/parts/place-links";
+import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
-import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { useShownSetting } from "@/parts/settings/use-shown-setting";
-import { TopBar } from "@/parts/top-bar";
+import { useHere } from "@/places/helicopter/helicopter-layout";
 import { AbsentMode } from "./absent-mode";
 import { CurveEditor } from "./curve-editor";
 import { ModeColumn, type Opened } from "./mode-column";
 import { RatesEditor } from "./rates-editor";
 import { SwitchPanel } from "./switch-panel";
 
-export function ModesPlace() {
-  const { id = "" } = useParams();
-  const draft = useDraft(id);
-  if (draft.data) return <OpenModes key={id} draft={draft.data} />;
-  return (
-    <>
-      <TopBar />
-      <main className="p-6">
-        {draft.isError ? (
-          <ProblemNote problem={asProblem(draft.error)} />
-        ) : (
-          <p>Opening the modes…</p>
-        )}
-      </main>
-    </>
-  );
-}
-
 const EVERY = Object.keys(MODE_NAMES) as ModeName[];
 const OPENED: Opened[] = ["pitch", "throttle", "rates"];
 
-/** Which mode's curve is open stands in the address. */
+/** Which mode's curve is open: state at once, so that an edit never goes to the one before. */
 function useOpened(modes: ModeName[]) {
-  const [search, setSearch] = useSearchParams();
-  const asked = EVERY.find((each) => each === search.get("mode")) ?? "normal";
-  const mode = modes.find((each) => each === asked) ?? "normal";
-  const what = OPENED.find((each) => each === search.get("open")) ?? "pitch";
-  const open = (next: { mode: ModeName; open: Opened }) => setSearch(next, { replace: true });
-  return { asked, mode, what, open };
+  const [open, change] = useOpenState(READ);
+  const asked = EVERY.find((each) => each === open.mode) ?? "normal";
+  const there = modes.includes(asked);
+  const what = OPENED.find((each) => each === open.open) ?? "pitch";
+  return { asked, there, what, open: change };
 }
 
-function OpenModes({ draft }: { draft: Draft }) {
-  const editor = useEditor(draft.id);
+const READ = (search: URLSearchParams) => ({
+  mode: search.get("mode") ?? "normal",
+  open: search.get("open") ?? "pitch",
+});
+
+export function ModesPlace() {
+  const { draft, editor } = useHere();
   const modes = useModes(draft.id, draft.version);
-  useLeverKeys();
-  useShownSetting();
   const names = EVERY.filter((name) => draft.document.transmitter?.modes?.[name]);
   return (
-    <div className="flex min-h-dvh flex-col xl:h-dvh">
-      <TopBar
-        title={draft.document.name}
-        beside={<PlaceLinks id={draft.id} here="modes" />}
-        mark={<SavedMark draft={draft} editor={editor} />}
-      >
-        <AuditKey id={draft.id} editor={editor} setup={draft.document} />
-        <SaveState draft={draft} editor={editor} />
-      </TopBar>
+    <>
       <main
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
         tabIndex={0}
@@ -76,7 +47,7 @@ function OpenModes({ draft }: { draft: Draft }) {
         {modes.data && <Shown draft={draft} shown={modes.data} names={names} editor={editor} />}
       </main>
       <Dock modes={names} folds />
-    </div>
+    </>
   );
 }
 
@@ -84,19 +55,21 @@ type ShownProps = {
   draft: Draft;
   shown: ModesShown;
   names: ModeName[];
-  editor: ReturnType<typeof useEditor>;
+  editor: Editor;
 };
 
 function Shown({ draft, shown, names, editor }: ShownProps) {
-  const { asked, mode, what, open } = useOpened(names);
+  const { asked, there, what, open } = useOpened(names);
+  const offered = EVERY.filter((name) => name !== "trimming" || names.includes(name));
   // While the next answer is on its way the last one may still have a mode that was left out.
   const modes = shown.modes.filter((each) => names.includes(each.name));
-  const here = modes.find((each) => each.name === mode);
+  // Nothing falls back to another mode: what is not there has nothing open.
+  const here = there ? modes.find((each) => each.name === asked) : undefined;
   return (
     <>
       <fieldset className="flex border-b border-rule sm:hidden">
         <legend className="sr-only">Mode shown</legend>
-        {EVERY.map((name) => (
+        {offered.map((name) => (
           <button
             key={name}
             type="button"
@@ -108,14 +81,16 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
           </button>
         ))}
       </fieldset>
-      <div className="grid grid-cols-1 divide-rule border-b-2 border-ink sm:grid-cols-2 xl:grid-cols-4 xl:divide-x">
-        {EVERY.map((name) => {
-          const there = modes.find((each) => each.name === name);
+      <div
+        className={`grid grid-cols-1 divide-rule border-b-2 border-ink sm:grid-cols-2 ${offered.length > 4 ? "xl:grid-cols-5" : "xl:grid-cols-4"} xl:divide-x`}
+      >
+        {offered.map((name) => {
+          const column = modes.find((each) => each.name === name);
           const others = names.filter((other) => other !== name);
-          return there ? (
+          return column ? (
             <ModeColumn
               key={name}
-              mode={there}
+              mode={column}
               others={others}
               draft={draft}
               opened={name === asked ? what : null}
@@ -133,27 +108,34 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
           );
         })}
       </div>
-      <div
-        className={`grid gap-2 px-3 pt-1.5 pb-2 md:px-4 ${asked === mode ? "" : "max-sm:hidden"}`}
-      >
+      <div className={`grid gap-2 px-3 pt-1.5 pb-2 md:px-4 ${there ? "" : "max-sm:hidden"}`}>
         <div className="flex flex-wrap gap-x-6 text-sm leading-none">
           <BeforeSetting />
+          {!names.includes("trimming") && (
+            <button
+              type="button"
+              className="underline hover:text-mint"
+              onClick={() => editor.takeOver("trimming", "normal", "all")}
+            >
+              Add a mode for trimming
+            </button>
+          )}
           <p className="text-faint max-sm:leading-tight">
             Head speed: never above what the makers of blades, head and tail allow.
           </p>
         </div>
         {here && what === "rates" && (
-          <RatesEditor draft={draft} modes={modes} mode={mode} editor={editor} />
+          <RatesEditor draft={draft} modes={modes} mode={asked} editor={editor} />
         )}
         {here && what !== "rates" && (
           <CurveEditor
-            key={`${mode}.${what}`}
+            key={`${asked}.${what}`}
             draft={draft}
             curve={here[what]}
-            mode={mode}
+            mode={asked}
             which={what}
             hover={shown.hover_deg}
-            others={names.filter((other) => other !== mode)}
+            others={names.filter((other) => other !== asked)}
             editor={editor}
           >
             <SwitchPanel draft={draft} modes={modes} wide={false} />

@@ -4,7 +4,7 @@ import type { Editor } from "@/api/draft";
 import type { Curve, Which } from "@/api/modes";
 import { shown } from "@/parts/numbers";
 import { SavedNumber } from "@/parts/settings/saved-number";
-import { number } from "@/parts/settings/setting";
+import { freeNumber } from "@/parts/settings/setting";
 
 type Props = {
   curve: Curve;
@@ -133,14 +133,11 @@ function Cell({ path, label, unit, value, editor, keep }: CellProps) {
     <SavedNumber
       hideLabel
       compact
-      setting={number(
-        "transmitter",
-        path,
-        label,
-        unit,
-        unit === "°" ? 0.1 : 1,
-        unit === "°" ? 1 : 0,
-      )}
+      setting={{
+        ...freeNumber(path, label, unit),
+        step: unit === "°" ? 0.1 : 1,
+        decimals: unit === "°" ? 1 : 0,
+      }}
       value={value}
       editor={editor}
       keep={keep}

@@ -1,6 +1,7 @@
 /** Rates and expo of one mode, each beside another mode's or numbers of the pilot's own. */
 import { useState } from "react";
-import { asProblem, type Draft, type ModeName } from "@/api/client";
+import { useCatalogue } from "@/api/catalogue";
+import { asProblem, type Draft, type ModeName, type Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import {
   type ModeShown,
@@ -13,7 +14,7 @@ import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
 import { SavedNumber } from "@/parts/settings/saved-number";
-import { MODE_NAMES, number } from "@/parts/settings/setting";
+import { freeNumber, MODE_NAMES, numberAt } from "@/parts/settings/setting";
 import { RateChart } from "./rate-chart";
 
 const RATED: RatedFunction[] = ["aileron", "elevator", "rudder"];
@@ -87,6 +88,7 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
             own={beside === "own" ? own[f] : null}
             onOwn={(to) => setTyped({ ...own, [f]: to })}
             turned={sign === "minus_softens"}
+            setup={draft.document}
             editor={editor}
           />
         ))}
@@ -116,10 +118,13 @@ type CardProps = {
   own: OwnRate | null;
   onOwn: (to: OwnRate) => void;
   turned: boolean;
+  setup: Setup;
   editor: Editor;
 };
 
-function RateCard({ f, mode, rate, beside, rates, own, onOwn, turned, editor }: CardProps) {
+function RateCard(props: CardProps) {
+  const { f, mode, rate, beside, rates, own, onOwn, turned, setup, editor } = props;
+  const { rows } = useCatalogue();
   const base = `transmitter.modes.${mode}.rates.${f}`;
   const softer = turned ? "Expo, − is softer" : "Expo, + is softer";
   const way = (expo: number) => (turned ? -expo + 0 : expo);
@@ -128,13 +133,13 @@ function RateCard({ f, mode, rate, beside, rates, own, onOwn, turned, editor }: 
       <h3 className="sr-only">{f}</h3>
       <div className="flex gap-3">
         <SavedNumber
-          setting={number("transmitter", `${base}.rate_pct`, `${NAMES[f]} rate`, "%")}
+          setting={{ ...numberAt(rows, `${base}.rate_pct`, setup), label: `${NAMES[f]} rate` }}
           value={rates?.rate_pct ?? 100}
           editor={editor}
         />
         {/* The sign is the pilot's radio's; what is kept is how soft it is. */}
         <SavedNumber
-          setting={number("transmitter", `${base}.expo_pct`, softer, "%")}
+          setting={{ ...numberAt(rows, `${base}.expo_pct`, setup), label: softer }}
           value={rate.radio_expo_pct}
           editor={editor}
           keep={(to) => editor.edit([{ path: `${base}.expo_pct`, value: way(to) }])}
@@ -144,7 +149,7 @@ function RateCard({ f, mode, rate, beside, rates, own, onOwn, turned, editor }: 
         <fieldset className="mt-1 flex gap-3 border-l-4 border-dashed border-edge pl-2">
           <legend className="sr-only">{f}, numbers of my own</legend>
           <NumberField
-            setting={number("transmitter", `own.${f}.rate_pct`, "My rate", "%")}
+            setting={freeNumber(`own.${f}.rate_pct`, "My rate", "%")}
             value={own.rate_pct}
             save={async (to) => {
               onOwn({ ...own, rate_pct: to });
@@ -152,7 +157,7 @@ function RateCard({ f, mode, rate, beside, rates, own, onOwn, turned, editor }: 
             }}
           />
           <NumberField
-            setting={number("transmitter", `own.${f}.expo_pct`, "My expo", "%")}
+            setting={freeNumber(`own.${f}.expo_pct`, "My expo", "%")}
             value={way(own.expo_pct)}
             save={async (to) => {
               onOwn({ ...own, expo_pct: way(to) });

@@ -1,9 +1,10 @@
 /** Free mixes: what one function adds to another, each side, in which modes. */
 import { Plus, Trash2 } from "lucide-react";
+import { useCatalogue } from "@/api/catalogue";
 import type { ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { SavedNumber } from "@/parts/settings/saved-number";
-import { MODE_NAMES, number } from "@/parts/settings/setting";
+import { MODE_NAMES, numberAt } from "@/parts/settings/setting";
 
 type Mix = NonNullable<NonNullable<Setup["transmitter"]>["free_mixes"]>[number];
 const NAMES = ["collective", "aileron", "elevator", "rudder", "throttle"] as const;
@@ -28,6 +29,7 @@ export function FreeMixes({ setup, editor }: { setup: Setup; editor: Editor }) {
           key={i}
           mix={mix}
           index={i}
+          setup={setup}
           editor={editor}
           remove={() => write(mixes.filter((_, at) => at !== i))}
         />
@@ -41,9 +43,10 @@ export function FreeMixes({ setup, editor }: { setup: Setup; editor: Editor }) {
   );
 }
 
-type MixProps = { mix: Mix; index: number; editor: Editor; remove: () => void };
+type MixProps = { mix: Mix; index: number; setup: Setup; editor: Editor; remove: () => void };
 
-function OneMix({ mix, index, editor, remove }: MixProps) {
+function OneMix({ mix, index, setup, editor, remove }: MixProps) {
+  const { rows } = useCatalogue();
   const base = `transmitter.free_mixes.${index}`;
   const set = (key: string, value: unknown) => editor.edit([{ path: `${base}.${key}`, value }]);
   const modes = mix.modes ?? [];
@@ -61,9 +64,9 @@ function OneMix({ mix, index, editor, remove }: MixProps) {
       </select>
     </label>
   );
-  const share = (key: "low_pct" | "high_pct", label: string) => (
+  const share = (key: "low_pct" | "high_pct") => (
     <SavedNumber
-      setting={number("transmitter", `${base}.${key}`, label, "%")}
+      setting={numberAt(rows, `${base}.${key}`, setup)}
       value={mix[key] ?? 0}
       editor={editor}
     />
@@ -74,8 +77,8 @@ function OneMix({ mix, index, editor, remove }: MixProps) {
       <div className="grid grid-cols-2 gap-2">
         {choose("master", "Takes from")}
         {choose("slave", "Adds to")}
-        {share("low_pct", "Below its centre")}
-        {share("high_pct", "Above its centre")}
+        {share("low_pct")}
+        {share("high_pct")}
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
         {(Object.keys(MODE_NAMES) as ModeName[]).map((mode) => (

@@ -1,88 +1,53 @@
 /** Path: the chain from stick to blade of one helicopter, live, with every setting in its place. */
 import { useState } from "react";
-import { useParams, useSearchParams } from "react-router";
-import { asProblem, type Draft, type FunctionName, type ModeName, type Setup } from "@/api/client";
-import { useDraft, useEditor } from "@/api/draft";
-import { AuditKey } from "@/parts/audit/audit-key";
+import type { FunctionName, ModeName, Setup } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
-import { useLeverKeys } from "@/parts/levers/keys";
 import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
-import { PlaceLinks } from "@/parts/place-links";
-import { ProblemNote } from "@/parts/problem-note";
-import { SavedMark, SaveState } from "@/parts/save-state/save-state";
+import { useOpenState } from "@/parts/open-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { type StageName, stagesOf } from "@/parts/settings/stages";
-import { useShownSetting } from "@/parts/settings/use-shown-setting";
-import { TopBar } from "@/parts/top-bar";
+import { useHere } from "@/places/helicopter/helicopter-layout";
 import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
-import { Rename } from "./rename";
 import { Ribbon } from "./ribbon";
 import { StagePanel } from "./stage-panel";
 
 const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
 
-export function Path() {
-  const { id = "" } = useParams();
-  const draft = useDraft(id);
-  if (draft.data) return <OpenPath key={id} draft={draft.data} />;
-  return (
-    <>
-      <TopBar />
-      <main className="p-6">
-        {draft.isError ? (
-          <ProblemNote problem={asProblem(draft.error)} />
-        ) : (
-          <p>Opening the path…</p>
-        )}
-      </main>
-    </>
-  );
-}
-
 type Shows = "drawing" | "channels";
 
 /** Which function and stage are open stands in the address, so that every place has a link. */
 function useOpen(arrangement: Setup["arrangement"]) {
-  const [search, setSearch] = useSearchParams();
-  const asked = search.get("function") as FunctionName;
-  const f = FUNCTIONS.includes(asked) ? asked : "collective";
+  const [asked, change] = useOpenState(READ);
+  const f = FUNCTIONS.find((each) => each === asked.function) ?? "collective";
   const stages = stagesOf(f, arrangement);
-  const stage = stages.find((each) => each.name === search.get("stage")) ?? stages[1];
-  const shows = search.get("shows") === "channels" ? "channels" : "drawing";
+  const stage = stages.find((each) => each.name === asked.stage) ?? stages[1];
+  const shows: Shows = asked.shows === "channels" ? "channels" : "drawing";
   const open = (next: { function?: FunctionName; stage?: StageName; shows?: Shows }) =>
-    setSearch({ function: f, stage: stage?.name ?? "shape", shows, ...next }, { replace: true });
+    change({ function: f, stage: stage?.name ?? "shape", shows, ...next });
   return { f, stage, shows, open };
 }
 
-function OpenPath({ draft }: { draft: Draft }) {
-  const editor = useEditor(draft.id);
+const READ = (search: URLSearchParams) => ({
+  function: search.get("function") ?? "",
+  stage: search.get("stage") ?? "",
+  shows: search.get("shows") ?? "",
+});
+
+export function Path() {
+  const { draft, editor } = useHere();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const live = useLive(draft.id, draft.version, view);
   const { f, stage, shows, open } = useOpen(draft.document.arrangement);
-  useLeverKeys();
-  useShownSetting();
   const mode = useLever("mode");
   const setup = draft.document;
   const has = (name: ModeName) => Boolean(setup.transmitter?.modes?.[name]);
   const modes = (Object.keys(MODE_NAMES) as ModeName[]).filter(has);
 
   return (
-    <div className="flex min-h-dvh flex-col xl:h-dvh">
-      <TopBar
-        title={setup.name}
-        beside={
-          <PlaceLinks id={draft.id} here="path">
-            <Rename draft={draft} editor={editor} />
-          </PlaceLinks>
-        }
-        mark={<SavedMark draft={draft} editor={editor} />}
-      >
-        <AuditKey id={draft.id} editor={editor} setup={setup} />
-        <SaveState draft={draft} editor={editor} />
-      </TopBar>
+    <>
       <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
         <fieldset className="flex">
           <legend className="sr-only">Function followed</legend>
@@ -154,6 +119,6 @@ function OpenPath({ draft }: { draft: Draft }) {
       <Dock modes={modes}>
         <PitchNow live={live} />
       </Dock>
-    </div>
+    </>
   );
 }

@@ -1,20 +1,23 @@
 /** What reshapes the setup: swash layout, number of blades, which device mixes. */
 import { useId, useState } from "react";
+import { useCatalogue, wordsOf } from "@/api/catalogue";
 import type { Layout, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
-import { ARRANGEMENTS, LAYOUTS } from "@/parts/settings/layouts";
 
 type Props = { setup: Setup; editor: Editor };
 
 export function LayoutField({ setup, editor }: Props) {
+  const { rows } = useCatalogue();
   const now = setup.airframe.swash.layout;
   return (
     <ShapeField
       path="airframe.swash.layout"
       label="Layout, fills in the balls"
       value={now}
-      options={Object.entries(LAYOUTS).filter(([name]) => name !== "custom" || name === now)}
+      options={Object.entries(wordsOf(rows, "airframe.swash.layout")).filter(
+        ([name]) => name !== "custom" || name === now,
+      )}
       choose={(layout) => editor.rebuild({ layout: layout as Layout })}
     />
   );
@@ -33,12 +36,13 @@ export function BladesField({ setup, editor }: Props) {
 }
 
 export function ArrangementField({ setup, editor }: Props) {
+  const { arrangements } = useCatalogue();
   return (
     <ShapeField
       path="arrangement"
       label="Which device mixes"
       value={setup.arrangement}
-      options={Object.entries(ARRANGEMENTS)}
+      options={Object.entries(arrangements)}
       choose={(arrangement) => editor.rebuild({ arrangement: arrangement as Setup["arrangement"] })}
     />
   );

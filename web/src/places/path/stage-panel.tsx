@@ -1,5 +1,6 @@
 /** The opened stage: what it does and its settings, edited in place. */
 
+import { useCatalogue } from "@/api/catalogue";
 import type { FunctionName, ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { BeforeSetting } from "@/parts/before-setting";
@@ -8,7 +9,8 @@ import { DeviceTag } from "@/parts/settings/devices";
 import { OptionalField } from "@/parts/settings/optional-field";
 import { reason, SavedNumber } from "@/parts/settings/saved-number";
 import { type Setting, valueAt } from "@/parts/settings/setting";
-import type { Stage } from "@/parts/settings/stages";
+import { groupsOf, type Stage } from "@/parts/settings/stages";
+import { TextSettingField } from "@/parts/settings/text-setting";
 import { FreeMixes } from "./free-mixes";
 import { ArrangementField, BladesField, LayoutField } from "./shape-field";
 
@@ -21,10 +23,16 @@ type Props = {
 };
 
 export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
-  const groups = stage.groups(setup, f, mode);
+  const { rows } = useCatalogue();
+  const groups = groupsOf(stage, rows, setup, f, mode);
   const field = (setting: Setting) => {
     const value = valueAt(setup, setting.path);
-    if (setting.kind === "number" && setting.usual !== undefined) {
+    if (setting.kind === "text") {
+      return <TextSettingField setting={setting} value={value} editor={editor} />;
+    }
+    // What stands in a part that is left out may be put in like what may be left out itself.
+    const absent = value === undefined || value === null;
+    if (setting.kind === "number" && (setting.optional || absent)) {
       const known = typeof value === "number" ? value : undefined;
       return <OptionalField setting={setting} value={known} editor={editor} />;
     }
@@ -65,7 +73,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
             {group.settings.map((setting) => (
               <div
                 key={setting.path}
-                className={setting.kind === "choice" ? "col-span-2 min-w-0" : "min-w-0"}
+                className={setting.kind === "number" ? "min-w-0" : "col-span-2 min-w-0"}
               >
                 {field(setting)}
               </div>

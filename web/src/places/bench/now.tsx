@@ -1,7 +1,15 @@
-/** Answering the open question, in the way its kind asks for. */
+/** What is to be done now, in one place: the open question with its field, the verdict, the act. */
 import { useState } from "react";
-import { type Ask, type Bench, type BenchHand, type StepName, useHandProblem } from "@/api/bench";
+import {
+  type Answer,
+  type Ask,
+  type Bench,
+  type BenchHand,
+  type StepName,
+  useHandProblem,
+} from "@/api/bench";
 import { ProblemNote } from "@/parts/problem-note";
+import { Actions } from "./actions";
 import { BallsEntry } from "./balls-entry";
 import { ChoiceEntry } from "./choice-entry";
 import { ListEntry } from "./list-entry";
@@ -9,6 +17,7 @@ import { NumberEntry } from "./number-entry";
 import { OtherMeans } from "./other-means";
 
 type Props = {
+  helicopter: string;
   bench: Bench;
   hand: BenchHand;
   roles: string[];
@@ -17,14 +26,14 @@ type Props = {
   onStep: (step: StepName) => void;
 };
 
-export function Entry({ bench, hand, roles, ask, done, onStep }: Props) {
+export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props) {
   const { advice } = bench;
-  const gate = bench.slip.find((line) => line.name === "make_safe");
+  const gate = bench.slip[0];
   const problem = useHandProblem(hand);
   const [filled, setFilled] = useState<{ key: string; value: number } | null>(null);
-  const record = async (value: unknown) => {
+  const record = async (value: Answer, joins = false) => {
     if (!ask) return false;
-    const refused = await hand.read(advice.step, ask.key, value);
+    const refused = await hand.read(advice.step, ask.key, value, joins);
     if (refused) return false;
     setFilled(null);
     done();
@@ -32,11 +41,11 @@ export function Entry({ bench, hand, roles, ask, done, onStep }: Props) {
   };
   const take = bench.simulated && ask ? () => hand.take(advice.step, ask.key) : null;
   // A question that was answered anew starts with an empty field.
-  const fresh = `${advice.step} ${ask?.key} ${advice.log.length}`;
+  const fresh = `${advice.step} ${ask?.key} ${advice.log.lines.at(-1)?.sequence ?? 0}`;
   const start = filled && filled.key === ask?.key ? filled.value : null;
   return (
     <div>
-      {advice.step !== "make_safe" && gate && !["good", "workable"].includes(gate.state) && (
+      {gate && advice.step !== gate.name && !["good", "workable"].includes(gate.state) && (
         <p className="mb-2 border-l-4 border-workable pl-2 text-sm">
           Nothing is recorded before{" "}
           <button
@@ -51,10 +60,19 @@ export function Entry({ bench, hand, roles, ask, done, onStep }: Props) {
       )}
       {ask && <p className="mb-1 text-lg leading-tight font-semibold">{ask.label}</p>}
       {problem && <ProblemNote problem={problem} />}
-      {ask === null && <p className="text-faint">Everything here is read.</p>}
+      {ask === null && advice.asks.length > 0 && (
+        <p className="text-faint">Everything here is read.</p>
+      )}
       {ask?.kind === "number" && (
-        <NumberEntry key={`${fresh} ${start}`} ask={ask} record={record} take={take} start={start}>
-          {ask.azimuth !== null && (
+        <NumberEntry
+          key={`${fresh} ${start}`}
+          name={`${helicopter} ${bench.simulated} ${advice.step} ${ask.key}`}
+          ask={ask}
+          record={record}
+          take={take}
+          start={start}
+        >
+          {ask.azimuth != null && (
             <OtherMeans hand={hand} use={(value) => setFilled({ key: ask.key, value })} />
           )}
         </NumberEntry>
@@ -66,6 +84,9 @@ export function Entry({ bench, hand, roles, ask, done, onStep }: Props) {
         <BallsEntry key={fresh} ask={ask} roles={roles} record={record} take={take} />
       )}
       {ask?.kind === "numbers" && <ListEntry key={fresh} ask={ask} record={record} />}
+      <div className="mt-3 border-t border-rule pt-2">
+        <Actions bench={bench} hand={hand} onStep={onStep} />
+      </div>
     </div>
   );
 }

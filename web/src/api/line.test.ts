@@ -1,0 +1,114 @@
+import { QueryClient } from "@tanstack/react-query";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { Problem } from "./client";
+import { Line, lineCall } from "./line";
+
+const KEPT = "mint-lever.line";
+let sent: string[] = [];
+let answers: (Problem | null)[] = [];
+
+lineCall("test", async (change) => {
+  sent.push(`${change.helicopter} ${String(change.args.n)} ${change.id}`);
+  const problem = answers.shift();
+  if (problem) throw problem;
+});
+
+const silence = () => new Problem(0, { title: "no answer", unreached: true });
+const refusal = () => new Problem(422, { title: "That cannot be used" });
+const kept = () => JSON.parse(localStorage.getItem(KEPT) ?? "[]") as { args: { n: number } }[];
+const order = () => sent.map((each) => each.split(" ")[1]);
+
+beforeEach(() => {
+  sent = [];
+  answers = [];
+  localStorage.clear();
+  vi.useFakeTimers();
+});
+afterEach(() => vi.useRealTimers());
+
+test("changes of one helicopter go one after the other, in the order they were made", async () => {
+  const line = new Line(new QueryClient());
+  const done = [1, 2, 3].map((n) => line.send("a", "test", { n }));
+  expect(line.state("a").waiting).toBe(3);
+  await vi.runAllTimersAsync();
+  expect(await Promise.all(done)).toEqual([null, null, null]);
+  expect(order()).toEqual(["1", "2", "3"]);
+  expect(line.state("a")).toEqual({ waiting: 0, silent: false, refused: null });
+});
+
+test("without an answer a change is sent again by itself, under the same id, and holds the others", async () => {
+  answers = [silence(), silence()];
+  const line = new Line(new QueryClient());
+  const one = line.send("a", "test", { n: 1 });
+  const two = line.send("a", "test", { n: 2 });
+  await vi.advanceTimersByTimeAsync(100);
+  expect(order()).toEqual(["1"]);
+  expect(line.state("a")).toMatchObject({ waiting: 2, silent: true });
+  expect(kept().map((each) => each.args.n)).toEqual([1, 2]);
+  await vi.runAllTimersAsync();
+  expect(await one).toBeNull();
+  expect(await two).toBeNull();
+  expect(order()).toEqual(["1", "1", "1", "2"]);
+  expect(new Set(sent.slice(0, 3)).size).toBe(1);
+  expect(line.state("a")).toMatchObject({ waiting: 0, silent: false });
+  expect(kept()).toEqual([]);
+});
+
+test("a key tries again at once", async () => {
+  answers = [silence(), silence(), silence(), silence()];
+  const line = new Line(new QueryClient());
+  void line.send("a", "test", { n: 1 });
+  await vi.advanceTimersByTimeAsync(1600);
+  const before = sent.length;
+  line.tryNow();
+  await vi.advanceTimersByTimeAsync(1);
+  expect(sent.length).toBe(before + 1);
+});
+
+test("a refusal is told, and the line goes on", async () => {
+  answers = [refusal()];
+  const line = new Line(new QueryClient());
+  const one = line.send("a", "test", { n: 1 });
+  const two = line.send("a", "test", { n: 2 });
+  await vi.runAllTimersAsync();
+  expect((await one)?.title).toBe("That cannot be used");
+  expect(await two).toBeNull();
+  expect(order()).toEqual(["1", "2"]);
+});
+
+test("helicopters do not wait for one another", async () => {
+  answers = [silence()];
+  const line = new Line(new QueryClient());
+  void line.send("a", "test", { n: 1 });
+  void line.send("b", "test", { n: 2 });
+  await vi.advanceTimersByTimeAsync(50);
+  expect(sent.map((each) => each[0])).toEqual(["a", "b"]);
+});
+
+test("what was not taken survives a reload and goes on in its order, under its own ids", async () => {
+  answers = [silence()];
+  const first = new Line(new QueryClient());
+  void first.send("a", "test", { n: 1 });
+  void first.send("a", "test", { n: 2 });
+  await vi.advanceTimersByTimeAsync(10);
+  const waiting = localStorage.getItem(KEPT) ?? "";
+  const ids = (JSON.parse(waiting) as { id: string }[]).map((each) => each.id);
+  expect(ids.length).toBe(2);
+  sent = [];
+  answers = [];
+  // The page is another one now; only what it kept is left.
+  vi.clearAllTimers();
+  localStorage.setItem(KEPT, waiting);
+  new Line(new QueryClient()).resume();
+  await vi.runAllTimersAsync();
+  expect(order()).toEqual(["1", "2"]);
+  expect(sent.map((each) => each.split(" ")[2])).toEqual(ids);
+  expect(kept()).toEqual([]);
+});
+
+test("rubbish in the browser's storage is no line", async () => {
+  localStorage.setItem(KEPT, "{not json");
+  new Line(new QueryClient()).resume();
+  await vi.runAllTimersAsync();
+  expect(sent).toEqual([]);
+});

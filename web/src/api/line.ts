@@ -1,0 +1,208 @@
+/**
+ * The ordered line of one helicopter's changes: edits, readings, undo, one after the other.
+ *
+ * It runs as the query library's scoped mutations, one scope a helicopter, so it survives a change of
+ * place; what is not taken yet stands in the browser's own storage, so it survives a reload too.
+ * Each change carries an id of its own: sent twice, the server takes it once. Without an answer it
+ * is sent again by itself; a refusal is told and the line goes on.
+ */
+import type { MutationCache, QueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
+import { useSyncExternalStore } from "react";
+import { asProblem, Problem } from "./client";
+
+/** A change as it waits: plain data only, so that it can be kept. */
+export type Change = {
+  helicopter: string;
+  call: string;
+  args: Record<string, unknown>;
+  /** The change's own id, the time on this clock, the digest of the setup the pilot saw. */
+  id: string;
+  at: string;
+  saw: string;
+};
+
+/** How a call is made, and what its answer does to what the page knows. */
+export type Caller = (change: Change, queries: QueryClient) => Promise<void>;
+
+export type LineState = {
+  /** Changes that are not taken yet. */
+  waiting: number;
+  /** The server does not answer; the line tries again by itself. */
+  silent: boolean;
+  /** What was refused last, until the next change or until it is put away. */
+  refused: Problem | null;
+};
+
+const KEPT = "mint-lever.line";
+const REST: LineState = { waiting: 0, silent: false, refused: null };
+const LONGEST_WAIT_MS = 8000;
+const callers = new Map<string, Caller>();
+
+/** Teach the line a call; it must be known before what was kept is sent on. */
+export function lineCall(name: string, caller: Caller) {
+  callers.set(name, caller);
+}
+
+export class Line {
+  private states = new Map<string, LineState>();
+  private listeners = new Set<() => void>();
+  private wake: (() => void)[] = [];
+
+  constructor(private readonly queries: QueryClient) {
+    addEventListener("online", () => this.tryNow());
+  }
+
+  subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  state = (helicopter: string): LineState => this.states.get(helicopter) ?? REST;
+
+  /** Put a change into the line; resolves when it was taken, or gives why it was refused. */
+  async send(
+    helicopter: string,
+    call: string,
+    args: Record<string, unknown>,
+  ): Promise<Problem | null> {
+    return this.run({
+      helicopter,
+      call,
+      args,
+      id: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      saw: this.seen(helicopter),
+    });
+  }
+
+  /** Send on what was kept when the page was last left. */
+  resume() {
+    for (const change of kept()) void this.run(change);
+  }
+
+  /** Try again at once what waits for the server. */
+  tryNow() {
+    for (const wake of this.wake.splice(0)) wake();
+  }
+
+  forget(helicopter: string) {
+    this.publish(helicopter, { refused: null });
+  }
+
+  private async run(change: Change): Promise<Problem | null> {
+    const { helicopter } = change;
+    const state = this.state(helicopter);
+    this.publish(helicopter, { waiting: state.waiting + 1, refused: null });
+    const cache: MutationCache = this.queries.getMutationCache();
+    const mutation = cache.build<void, Error, Change, unknown>(this.queries, {
+      mutationKey: ["change", helicopter],
+      scope: { id: helicopter },
+      networkMode: "always",
+      retry: false,
+      gcTime: 0,
+      mutationFn: () => this.untilTaken(change),
+    });
+    keep(cache);
+    let problem: Problem | null = null;
+    try {
+      const done = mutation.execute(change);
+      keep(cache);
+      await done;
+    } catch (error) {
+      problem = asProblem(error);
+    }
+    keep(cache, change.id);
+    const now = this.state(helicopter);
+    const waiting = now.waiting - 1;
+    this.publish(helicopter, { waiting, refused: problem ?? (waiting > 0 ? now.refused : null) });
+    return problem;
+  }
+
+  private async untilTaken(change: Change): Promise<void> {
+    const caller = callers.get(change.call);
+    if (!caller) throw new Problem(0, { title: "That change is not known any more" });
+    for (let tries = 0; ; tries += 1) {
+      try {
+        await caller(change, this.queries);
+        this.publish(change.helicopter, { silent: false });
+        return;
+      } catch (error) {
+        const problem = asProblem(error);
+        if (!unanswered(problem)) {
+          this.publish(change.helicopter, { silent: false });
+          throw problem;
+        }
+        this.publish(change.helicopter, { silent: true });
+        await this.pause(Math.min(500 * 2 ** tries, LONGEST_WAIT_MS));
+      }
+    }
+  }
+
+  private pause(ms: number): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, ms);
+      this.wake.push(() => {
+        clearTimeout(timer);
+        resolve();
+      });
+    });
+  }
+
+  private seen(helicopter: string): string {
+    const draft = this.queries.getQueryData<{ digest: string }>(["draft", helicopter]);
+    return draft?.digest ?? "";
+  }
+
+  private publish(helicopter: string, part: Partial<LineState>) {
+    this.states.set(helicopter, { ...this.state(helicopter), ...part });
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** Whether the server has said nothing at all, or only that it cannot just now. */
+function unanswered(problem: Problem): boolean {
+  return problem.unreached || [502, 503, 504].includes(problem.status);
+}
+
+/** Keep in the browser's own storage what the line still has, in its order. */
+function keep(cache: MutationCache, done?: string) {
+  const waiting = cache
+    .getAll()
+    .filter((each) => each.options.mutationKey?.[0] === "change" && each.state.status === "pending")
+    .map((each) => each.state.variables as Change | undefined)
+    .filter((change): change is Change => change !== undefined && change.id !== done);
+  try {
+    if (waiting.length > 0) localStorage.setItem(KEPT, JSON.stringify(waiting));
+    else localStorage.removeItem(KEPT);
+  } catch {
+    // No room or no storage: the line still works as long as the page is open.
+  }
+}
+
+function kept(): Change[] {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(KEPT) ?? "[]");
+    return Array.isArray(found) ? (found as Change[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+const lines = new WeakMap<QueryClient, Line>();
+
+/** The one line of a query client. */
+export function lineOf(queries: QueryClient): Line {
+  const known = lines.get(queries) ?? new Line(queries);
+  lines.set(queries, known);
+  return known;
+}
+
+export function useLine(): Line {
+  return lineOf(useQueryClient());
+}
+
+export function useLineState(helicopter: string): LineState {
+  const line = useLine();
+  return useSyncExternalStore(line.subscribe, () => line.state(helicopter));
+}

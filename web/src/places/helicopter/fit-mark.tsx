@@ -1,0 +1,46 @@
+/** Fit to fly, or every reason why not; unknown while it is not known. */
+import { useIsFetching } from "@tanstack/react-query";
+import { CircleAlert, CircleCheck, CircleDashed } from "lucide-react";
+import { useSearchParams } from "react-router";
+import { useBench } from "@/api/bench";
+import { useSaving } from "@/api/draft";
+
+export function FitMark({ id }: { id: string }) {
+  const [search] = useSearchParams();
+  const { data: bench } = useBench(id, search.get("step"));
+  const saving = useSaving(id);
+  const asking = useIsFetching({ queryKey: ["bench", id] }) > 0;
+  if (!bench || (bench.fitness.fit && (saving.state !== "saved" || asking))) {
+    return (
+      <p className="flex items-center gap-1.5 text-faint">
+        <CircleDashed aria-hidden size={19} /> looking…
+      </p>
+    );
+  }
+  const { fit, withheld } = bench.fitness;
+  if (fit) {
+    return (
+      <p className="flex items-center gap-1.5 font-semibold text-in">
+        <CircleCheck aria-hidden size={19} />
+        {bench.simulated ? "Every step done, in practice" : "Fit to fly"}
+      </p>
+    );
+  }
+  return (
+    <details className="relative">
+      <summary className="key list-none text-sm">
+        <CircleAlert aria-hidden size={17} className="text-workable" />
+        <span className="hidden sm:inline">Not called fit to fly</span>
+        <span className="sm:hidden">Not fit</span>
+      </summary>
+      <div className="absolute right-0 z-30 mt-1 max-h-[70dvh] w-80 max-w-[90vw] overflow-y-auto border-2 border-ink bg-sheet p-3 text-sm">
+        <p className="font-semibold">Withheld because of</p>
+        <ul className="mt-1 list-inside list-disc">
+          {withheld.map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+        </ul>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,84 @@
+/** What every place of one helicopter has: its bar, its links, its audit, its saving. */
+import { Suspense, useEffect } from "react";
+import { Outlet, useLocation, useOutletContext, useParams } from "react-router";
+import { asProblem, type Draft } from "@/api/client";
+import { type Editor, useDraft, useEditor } from "@/api/draft";
+import { AuditKey } from "@/parts/audit/audit-key";
+import { useLeaving } from "@/parts/leaving";
+import { useLeverKeys } from "@/parts/levers/keys";
+import { PLACES, PlaceLinks, type PlaceName } from "@/parts/place-links";
+import { ProblemNote } from "@/parts/problem-note";
+import { SavedMark, SaveState } from "@/parts/save-state/save-state";
+import { useShownSetting } from "@/parts/settings/use-shown-setting";
+import { TopBar } from "@/parts/top-bar";
+import { FitMark } from "./fit-mark";
+import { Rename } from "./rename";
+
+export type Here = { draft: Draft; editor: Editor };
+
+/** The helicopter of the place that asks. */
+export function useHere(): Here {
+  return useOutletContext<Here>();
+}
+
+export function HelicopterLayout() {
+  const { id = "" } = useParams();
+  const draft = useDraft(id);
+  if (draft.data) return <Open key={id} draft={draft.data} />;
+  return (
+    <>
+      <TopBar />
+      <main className="p-6">
+        {draft.isError ? (
+          <ProblemNote problem={asProblem(draft.error)} />
+        ) : (
+          <p>Opening the helicopter…</p>
+        )}
+      </main>
+    </>
+  );
+}
+
+function Open({ draft }: { draft: Draft }) {
+  const editor = useEditor(draft.id);
+  const { pathname } = useLocation();
+  const here = (pathname.split("/").at(-1) ?? "bench") as PlaceName;
+  const { leaving, follow } = useLeaving();
+  const setup = draft.document;
+  useTitle(setup.name, here);
+  useLeverKeys();
+  useShownSetting();
+  return (
+    <div className="flex min-h-dvh flex-col xl:h-dvh" onClickCapture={follow}>
+      <TopBar
+        title={setup.name}
+        beside={
+          <PlaceLinks id={draft.id} here={here}>
+            <Rename draft={draft} editor={editor} />
+          </PlaceLinks>
+        }
+        mark={<SavedMark draft={draft} editor={editor} />}
+      >
+        <AuditKey id={draft.id} editor={editor} setup={setup} />
+        {here === "bench" && <FitMark id={draft.id} />}
+        <SaveState draft={draft} editor={editor} brief={here === "bench"} />
+      </TopBar>
+      <div inert={leaving} className="flex min-h-0 flex-1 flex-col">
+        <Suspense fallback={<p className="p-6">Opening…</p>}>
+          <Outlet context={{ draft, editor } satisfies Here} />
+        </Suspense>
+      </div>
+    </div>
+  );
+}
+
+/** The page's title says helicopter and place. */
+function useTitle(name: string, here: PlaceName) {
+  useEffect(() => {
+    const place = PLACES.find((each) => each.name === here)?.label ?? "";
+    document.title = `${name} · ${place} – Mint Lever`;
+    return () => {
+      document.title = "Mint Lever";
+    };
+  }, [name, here]);
+}
