@@ -72,7 +72,8 @@ def live_server(var: Path, demo: bool = True) -> Iterator[str]:
 def environment(var: Path) -> dict[str, str]:
     return {
         **os.environ,
-        "DJANGO_SETTINGS_MODULE": "config.settings",
+        "DJANGO_SETTINGS_MODULE": "settings_for_live_server",
+        "PYTHONPATH": os.pathsep.join([str(ROOT / "tests"), os.environ.get("PYTHONPATH", "")]),
         "MINT_LEVER_PLAIN_HTTP": "1",
         "MINT_LEVER_VAR": str(var),
         # Every test is a new pilot from one address.

@@ -11,6 +11,7 @@ from mint_lever.setup import Setup, json_schema, read_setup, with_arrangement
 
 SCHEMA = json_schema()
 FLEET = [json.loads(file.read_text()) for file in sorted((ROOT / "server/demo/fleet").iterdir())]
+EVEN = [0.0, 25.0, 50.0, 75.0, 100.0]
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
 
 
@@ -32,7 +33,7 @@ def _agree(made: dict[str, Any], base: dict[str, Any], random: Random) -> None:
     for mode in modes.values():
         for curve in ("pitch_curve", "throttle_curve"):
             if f"{curve}_at" in mode:
-                inside = sorted(random.sample(range(1, 100), len(mode[curve]) - 2))
+                inside = sorted(random.sample(range(1, 100), len(mode.get(curve, EVEN)) - 2))
                 mode[f"{curve}_at"] = [0, *inside, 100]
     if made["transmitter"].get("power_up_mode") not in modes:
         made["transmitter"]["power_up_mode"] = "normal"

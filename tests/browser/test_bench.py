@@ -6,7 +6,7 @@ import time
 import pytest
 from playwright.sync_api import expect
 
-AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Link and arrival", "Level the swash")
+AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Level the swash")
 
 
 def open_bench(page, name="Tansy 380", step=None):
@@ -212,7 +212,7 @@ def test_what_was_touched_is_shown_with_its_reason_and_pausing_asks_for_safety(p
     page.get_by_role("button", name="What did you touch?").click()
     page.get_by_role("button", name="Crash").click()
     step.get_by_text("stale").wait_for()
-    step.get_by_text("blade link, head changed since").wait_for()
+    step.get_by_text("a pitch link, the rotor head changed since").wait_for()
     page.get_by_role("button", name="Start the run").click()
     page.get_by_role("button", name="Pause").click()
     page.get_by_text("at the bench, paused").wait_for()

@@ -20,7 +20,7 @@ def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):
     page.get_by_role("button", name="Add a mix").click()
     page.get_by_label("Takes from").select_option("aileron")
     expect(page.get_by_label("Takes from")).to_have_value("aileron")
-    put(page, "Above its centre", "100")
+    put(page, "Above centre", "100")
     page.get_by_role("checkbox", name="Hold").click()
     expect(page.get_by_role("checkbox", name="Hold")).to_be_checked()
     page.get_by_role("radio", name="Hold").click()

@@ -78,7 +78,7 @@ def main_job(page, import_file, setup_file, tmp_path):
     page.keyboard.press("Control+s")
     page.get_by_label("What changed, in your words").fill("longer horn on the elevator")
     page.get_by_role("button", name="Save revision 1").click()
-    page.get_by_text("revision 1, all kept").first.wait_for()
+    page.get_by_text("revision 1, all kept", exact=True).wait_for()
 
     page.reload()
     page.get_by_test_id("pitch").wait_for()

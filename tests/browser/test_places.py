@@ -38,8 +38,8 @@ class TestAxe:
         page.get_by_role("link", name="Tansy 380").click()
         page.get_by_role("link", name="Path").click()
         page.get_by_test_id("pitch").wait_for()
-        page.get_by_label("at stick 50 %").press("ArrowUp")
-        page.get_by_text("draft after revision 1, all kept").wait_for()
+        page.get_by_label("Pitch at point 3").press("ArrowUp")
+        page.get_by_text("draft after revision 1, all kept", exact=True).wait_for()
         for function in ("Collective", "Aileron", "Rudder"):
             chosen = page.get_by_role("button", name=function, exact=True)
             chosen.click()
@@ -57,7 +57,7 @@ class TestAxe:
         axe("revisions")
         page.keyboard.press("Escape")
         page.get_by_role("button", name="Undo").click()
-        page.get_by_text("revision 1, all kept").wait_for()
+        page.get_by_text("revision 1, all kept", exact=True).wait_for()
 
 
 def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
@@ -103,7 +103,7 @@ def test_a_revision_by_keyboard_alone(page, new_pilot, import_file, setup_file):
     page.keyboard.type("half a turn, for the record")
     page.keyboard.press("Tab")
     page.keyboard.press("Enter")
-    page.get_by_text("revision 1, all kept").wait_for()
+    page.get_by_text("revision 1, all kept", exact=True).wait_for()
     # What was typed is in the note and has moved no lever.
     sliders = page.get_by_role("region", name="Levers").get_by_role("slider").all()
     assert [slider.get_attribute("aria-valuenow") for slider in sliders] == ["0"] * 4

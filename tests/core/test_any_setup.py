@@ -8,12 +8,12 @@ import numpy as np
 import pytest
 
 from mint_lever.audit import audit
-from mint_lever.bench import BenchRun
 from mint_lever.chain import Sticks, build_chain, evaluate, frame
 from mint_lever.faults import InvalidSetup
 from mint_lever.modes.pitch_degrees import degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
+from mint_lever.steps import bench_run
 from schema_inputs import draw_setup
 
 EACH = 12
@@ -80,7 +80,7 @@ def test_curves_rates_and_the_switch_are_finite_or_said_to_be_out_of_reach(seed)
 def test_no_step_of_the_bench_is_at_a_loss_for_advice(seed):
     _, found = setups(seed)
     for setup, _ in found[:4]:
-        run = BenchRun(setup)
+        run = bench_run(setup)
         for step in run.steps:
             advice = run.advice(step.name)
             assert advice.do

@@ -6,10 +6,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from builds import document
-from mint_lever.bench import BenchRun
 from mint_lever.chain import Sticks, build_chain, evaluate, frame, response
-from mint_lever.procedure import aspects_changed, steps_for
+from mint_lever.run.touched import touched_by_difference
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+from mint_lever.steps import bench_run, graph_of
 
 LAYOUTS = ("three_120", "three_90", "three_140", "four_90", "four_45", "single")
 
@@ -128,13 +128,13 @@ def test_the_sign_of_a_mix_is_a_direction_and_its_size_a_throw():
     before = mixing()
     further = mixing(transmitter__swash_mix__elevator=55.0)
     turned = mixing(transmitter__swash_mix__elevator=-40.0)
-    assert aspects_changed(before, further) == {"cyclic_throw"}
-    assert aspects_changed(before, turned) == {"function_direction"}
+    assert {t.step for t in touched_by_difference(before, further)} == {"cyclic_throw"}
+    assert {t.step for t in touched_by_difference(before, turned)} == {"tilts"}
 
 
 def test_each_arrangement_has_its_own_steps():
     names = {
-        arrangement: {step.name for step in steps_for(arrangement)}
+        arrangement: set(graph_of(arrangement).by_name)
         for arrangement in ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
     }
     unit, behind, alone = names.values()
@@ -145,7 +145,7 @@ def test_each_arrangement_has_its_own_steps():
 
 def test_teaching_says_what_pulses_the_unit_is_shown():
     setup = with_arrangement(read_setup(document()), "transmitter_mixes_unit_behind")
-    advice = BenchRun(setup).advice("teach_throws")
+    advice = bench_run(setup).advice("teach_throws")
     # 40 % of 4 µs a percent either way of 1520.
     assert advice.asks[0].hint.startswith("Servo by servo: 1360 to 1680;")
 

@@ -9,7 +9,7 @@ from builds import document
 from mint_lever.audit import RULES, audit
 from mint_lever.chain import Sticks, build_chain, frame
 from mint_lever.faults import InvalidSetup
-from mint_lever.procedure import settings as settings_of
+from mint_lever.run.touched import settings as settings_of
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 
 FLYING = {"tail_gain_pct": 72.0, "throttle_curve": [80.0, 80.0, 80.0, 80.0, 80.0]}

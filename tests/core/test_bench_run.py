@@ -2,15 +2,16 @@
 
 import pytest
 
-from mint_lever.bench import BenchRun, Entry, Event
-from mint_lever.bench.entering import entered
-from mint_lever.bench.learning import learn
-from mint_lever.bench.log import action_event
 from mint_lever.faults import InvalidRequest
-from mint_lever.procedure import WORKED_ON
+from mint_lever.practise.evening import work_through
+from mint_lever.run import WORKED_ON, Entry, Event
+from mint_lever.run.entering import entered
+from mint_lever.run.learning import learn
+from mint_lever.run.log import action_event
+from mint_lever.run.touched import HANDWORK
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
 from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.evening import work_through
+from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 
@@ -41,14 +42,14 @@ def confirm_safe(setup=FRESH, moment=0):
 
 
 def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():
-    run = BenchRun(FRESH)
+    run = bench_run(FRESH)
     assert set(states(run).values()) == {"open"}
     assert run.next_step() == "make_safe"
     assert len(run.fitness().withheld) == len(run.steps)
 
 
 def test_a_denied_point_keeps_the_bench_unsafe():
-    run = BenchRun(FRESH, [*confirm_safe(), Entry(9, "make_safe", "motor", False, FRESH)])
+    run = bench_run(FRESH, [*confirm_safe(), Entry(9, "make_safe", "motor", False, FRESH)])
     assert states(run)["make_safe"] == "out"
     assert "Stop here" in run.advice("make_safe").summary
 
@@ -56,65 +57,85 @@ def test_a_denied_point_keeps_the_bench_unsafe():
 @pytest.mark.parametrize("what", sorted(set(WORKED_ON) - {"powered up again"}))
 def test_whatever_was_worked_on_fitness_is_withdrawn_with_the_reason(finished, what):
     setup, entries, events = finished
-    assert BenchRun(setup, entries, events).fitness().fit
+    assert bench_run(setup, entries, events).fitness().fit
     aspects = WORKED_ON[what]
-    found = BenchRun(setup, entries, [*events, Event(999, aspects)]).fitness()
+    found = bench_run(setup, entries, [*events, Event(999, aspects)]).fitness()
     assert not found.fit
-    assert any(aspects[0].replace("_", " ") in reason for reason in found.withheld)
+    assert any(HANDWORK[aspects[0]].words in reason for reason in found.withheld)
     # What was worked on before all of it was measured undoes nothing.
-    assert BenchRun(setup, entries, [Event(-1, aspects), *events]).fitness().fit
+    assert bench_run(setup, entries, [Event(-1, aspects), *events]).fitness().fit
 
 
 def test_a_power_up_asks_for_make_safe_again_and_for_nothing_else(finished):
     setup, entries, events = finished
-    assert stale(BenchRun(setup, entries, [*events, Event(999, ("power",))])) == ["make_safe"]
+    assert stale(bench_run(setup, entries, [*events, Event(999, ("power",))])) == ["make_safe"]
 
 
 def test_an_edit_makes_what_rests_on_it_stale_and_undoing_it_brings_it_back(finished):
     setup, entries, events = finished
     after = edited(setup, "unit.cyclic_pct", 31.0)
-    assert stale(BenchRun(after, entries, events)) == [
+    assert stale(bench_run(after, entries, events)) == [
         "cyclic_throw",
         "clearance",
         "final_directions",
     ]
-    assert stale(BenchRun(setup, entries, events)) == []
+    assert stale(bench_run(setup, entries, events)) == []
 
 
 def test_an_edit_of_one_servo_asks_for_that_horn_alone(finished):
     setup, entries, events = finished
     trimmed = edited(setup, "unit.servos.1.subtrim_us", 31.0)
-    run = BenchRun(trimmed, entries, events)
+    run = bench_run(trimmed, entries, events)
     assert states(run)["horns"] == "stale"
     assert not run.held("horns", "horn.1")
     assert run.held("horns", "horn.0")
 
 
+@pytest.mark.parametrize(
+    ("path", "value"),
+    [
+        ("name", "Sage 500"),
+        ("notes", "new dampers ordered"),
+        ("targets.hover_deg", 4.0),
+        ("transmitter.expo_sign", "minus_softens"),
+        ("airframe.servos.0.rated_volt", 8.4),
+        ("airframe.mass_g", 3900.0),
+    ],
+)
+def test_what_only_records_never_withdraws_fitness(finished, path, value):
+    setup, entries, events = finished
+    run = bench_run(edited(setup, path, value), entries, events)
+    assert run.fitness().fit
+    assert stale(run) == []
+
+
 def test_corrections_must_be_confirmed_on_the_very_setup_that_flies(finished):
     setup, entries, events = finished
-    found = BenchRun(edited(setup, "name", "Sage 500"), entries, events).fitness()
-    assert found.withheld == ("final directions and fail-safe: not yet confirmed on this setup",)
+    after = edited(setup, "transmitter.fail_safe_throttle_pct", 0.0)
+    assert bench_run(after, entries, events).fitness().withheld == (
+        "final directions and fail-safe: changed since it was done: fail-safe throttle",
+    )
     # The list is where the model is tipped once more.
-    asked = {ask.key for ask in BenchRun(setup).advice("final_directions").asks}
+    asked = {ask.key for ask in bench_run(setup).advice("final_directions").asks}
     assert {"nose_down", "roll_right"} <= asked
 
 
 def test_what_is_only_learned_leaves_every_reading_standing(finished):
     setup, entries, events = finished
-    run = BenchRun(setup, entries, events)
+    run = bench_run(setup, entries, events)
     action = learn(run, ["grip_arm", "inner_radius"]).action
     event = action_event(999, "cyclic_throw", action, setup)
     after = read_setup(apply_changes(setup.as_document(), action.changes))
     assert after.airframe.head.grip_arm_mm != setup.airframe.head.grip_arm_mm
-    assert BenchRun(after, entries, [*events, event]).fitness().fit
+    assert bench_run(after, entries, [*events, event]).fitness().fit
     # The same change as an edit, which says that the metal is another one, undoes what rests on it.
-    assert "cyclic_throw" in stale(BenchRun(after, entries, events))
+    assert "cyclic_throw" in stale(bench_run(after, entries, events))
 
 
 def test_following_advice_asks_for_the_step_anew_and_makes_later_ones_stale(finished):
     setup, entries, events = finished
     turned = Event(999, ("swash_link",), "level")
-    run = BenchRun(setup, entries, [*events, turned])
+    run = bench_run(setup, entries, [*events, turned])
     found = states(run)
     assert found["level"] == "in hand"
     assert "zero_pitch" in stale(run)
@@ -128,10 +149,10 @@ def test_following_advice_asks_for_the_step_anew_and_makes_later_ones_stale(fini
 def test_a_reading_near_the_edge_is_read_again_and_two_settle_it():
     safe = confirm_safe()
     one = [Entry(10, "collective_range", "up", 11.5, FRESH)]
-    ask = BenchRun(FRESH, [*safe, *one]).advice("collective_range").asks[0]
+    ask = bench_run(FRESH, [*safe, *one]).advice("collective_range").asks[0]
     assert ask.word == "read again"
     two = [*one, Entry(11, "collective_range", "up", 11.5, FRESH)]
-    assert BenchRun(FRESH, [*safe, *two]).advice("collective_range").asks[0].word == "workable"
+    assert bench_run(FRESH, [*safe, *two]).advice("collective_range").asks[0].word == "workable"
 
 
 def test_zero_pitch_names_the_link_the_turns_and_what_to_expect():
@@ -139,7 +160,7 @@ def test_zero_pitch_names_the_link_the_turns_and_what_to_expect():
         Entry(10, "zero_pitch", "blade.0", 1.1, FRESH),
         Entry(11, "zero_pitch", "blade.1", 0.1, FRESH),
     ]
-    advice = BenchRun(FRESH, reads).advice("zero_pitch")
+    advice = bench_run(FRESH, reads).advice("zero_pitch")
     (action,) = advice.actions
     assert action.text == "Turn the pitch links: blade A 1 turn shorter."
     assert action.aspects == ("blade_link",)
@@ -152,9 +173,10 @@ def test_a_throw_outside_the_units_window_names_the_ball_and_the_hole():
     reads = [
         Entry(1, "cyclic_throw", "right", 9.0, setup),
         Entry(2, "cyclic_throw", "left", -9.0, setup),
-        Entry(3, "cyclic_throw", "horn_mm", [14.5, 16.0], setup),
     ]
-    advice = BenchRun(setup, reads).advice("cyclic_throw")
+    holes = [Change(f"airframe.servos.{i}.holes_mm", [14.5, 16.0]) for i in range(3)]
+    setup = read_setup(apply_changes(setup.as_document(), holes))
+    advice = bench_run(setup, reads).advice("cyclic_throw")
     assert advice.outcome == "workable"
     assert "outward on the horns" in advice.summary
     assert any("horn balls from 13 to" in action.text for action in advice.actions)
@@ -164,7 +186,7 @@ def test_the_reference_tilt_school_aims_at_its_own_band():
     setup = edited(FRESH, "unit.cyclic_school", "reference_tilt")
     reads = [Entry(1, "cyclic_throw", "right", 7.4, setup)]
     reads.append(Entry(2, "cyclic_throw", "left", -7.4, setup))
-    advice = BenchRun(setup, reads).advice("cyclic_throw")
+    advice = bench_run(setup, reads).advice("cyclic_throw")
     assert advice.outcome == "out"  # F10a: never above 7°
     assert advice.actions[0].changes[0].value == pytest.approx(40 * 6.0 / 7.4, abs=0.5)
 
@@ -172,22 +194,22 @@ def test_the_reference_tilt_school_aims_at_its_own_band():
 def test_arrival_asks_for_the_direction_first_and_then_for_the_travel():
     """F26: 96 % seen at 100 % travel needs 104 %. Common practice, no source."""
     reads = [Entry(1, "arrival", "aileron.high", -96.0, FRESH)]
-    advice = BenchRun(FRESH, reads).advice("arrival")
+    advice = bench_run(FRESH, reads).advice("arrival")
     assert [a.text for a in advice.actions] == ["Reverse the aileron channel."]
     reads = [Entry(1, "arrival", "aileron.high", 96.0, FRESH)]
-    (action,) = BenchRun(FRESH, reads).advice("arrival").actions
+    (action,) = bench_run(FRESH, reads).advice("arrival").actions
     assert action.changes[0].path == "transmitter.channels.aileron.travel_high_pct"
     assert action.changes[0].value == 104.0
 
 
 def test_a_frame_rate_above_the_rating_is_lowered():
     reads = [Entry(1, "servo_basics", "rated", 120.0, FRESH)]
-    (action,) = BenchRun(FRESH, reads).advice("servo_basics").actions
+    (action,) = bench_run(FRESH, reads).advice("servo_basics").actions
     assert action.changes[0].value == 120.0
 
 
 def ask(step, key):
-    return next(a for a in BenchRun(FRESH).advice(step).asks if a.key == key)
+    return next(a for a in bench_run(FRESH).advice(step).asks if a.key == key)
 
 
 @pytest.mark.parametrize("text", ["1.3", "1,3", " 1,3 ", 1.3])

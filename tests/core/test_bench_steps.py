@@ -6,12 +6,14 @@ Facts named F… are common practice, no source.
 import numpy as np
 import pytest
 
-from mint_lever.bench import BenchRun, Entry, Event
-from mint_lever.bench.mode import bench_mode
-from mint_lever.bench.words import degrees, turns, word_for
 from mint_lever.chain import Sticks, build_chain
 from mint_lever.measure.verdict import Band
+from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.run import Entry, Event
+from mint_lever.run.entering import written_by
+from mint_lever.run.words import degrees, turns, word_for
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 
@@ -28,7 +30,7 @@ def advice(step, reads, setup=FRESH, events=()):
     for moment, (key, value) in enumerate(reads.items()):
         of, key = key if isinstance(key, tuple) else (step, key)
         entries.append(Entry(moment, of, key, value, setup))
-    return BenchRun(setup, entries, events).advice(step)
+    return bench_run(setup, entries, events).advice(step)
 
 
 def texts(found):
@@ -46,7 +48,7 @@ class TestModelMemory:
         assert advice("model_memory", {}).actions == ()
         curved = edited(("transmitter.modes.hold.pitch_curve.0", 30.0))
         found = advice("model_memory", {}, curved)
-        assert "Make the hold mode plain" in found.actions[0].text
+        assert "Make the mode Throttle hold plain" in found.actions[0].text
         assert not found.actions[0].needed
         assert after(found, curved).transmitter.modes.hold == FRESH.transmitter.modes.hold
 
@@ -81,7 +83,11 @@ class TestServoBasics:
 
 class TestHorns:
     def test_a_horn_far_off_is_pressed_on_anew_and_a_little_off_is_trimmed(self):
-        found = advice("horns", {"horn.0": 11.0, "horn.1": 1.5, "horn.2": 0.5})
+        counted = edited(
+            *((f"airframe.servos.{i}.wheel_arms", 4) for i in range(3)),
+            *((f"airframe.servos.{i}.spline_teeth", 25) for i in range(3)),
+        )
+        found = advice("horns", {"horn.0": 11.0, "horn.1": 1.5, "horn.2": 0.5}, counted)
         press, trim = found.actions
         # Four arms on 25 teeth: every 3.6°; the best place leaves at most 1.8°.
         assert press.work[0].kind == "press_horn"
@@ -89,6 +95,18 @@ class TestHorns:
         # 10 µs a degree: 1.5° wants 15 µs the other way.
         assert trim.changes == (Change("unit.servos.1.subtrim_us", -15.0),)
         assert [a.word for a in found.asks if a.key == "horn.2"] == ["in"]
+
+    def test_a_wheel_nobody_counted_is_asked_about_and_never_assumed(self):
+        found = advice("horns", {"horn.0": 11.0, "horn.1": 0.5, "horn.2": 0.5})
+        assert found.actions == ()
+        assert found.next_key == "arms"
+        (arms, teeth) = (ask for ask in found.asks if ask.writes)
+        assert written_by(arms, 6.0) == tuple(
+            Change(f"airframe.servos.{i}.wheel_arms", 6) for i in range(3)
+        )
+        assert not teeth.optional
+        square = advice("horns", dict.fromkeys(("horn.0", "horn.1", "horn.2"), 0.5))
+        assert square.next_key is None
 
     @pytest.mark.parametrize(("trim", "says"), [(50.0, "more than one"), (90.0, "too much")])
     def test_the_size_of_a_sub_trim_is_judged(self, trim, says):
@@ -103,7 +121,7 @@ class TestHorns:
         trimmed = edited(("unit.servos.0.subtrim_us", -15.0))
         now = Entry(3, "horns", "horn.0", 3.0, trimmed)
         event = Event(2, (), "horns", ("horn.0",))
-        (action,) = BenchRun(trimmed, [before, now], [event]).advice("horns").actions
+        (action,) = bench_run(trimmed, [before, now], [event]).advice("horns").actions
         assert action.changes[0].value == 15.0
 
     def test_a_horn_that_sub_trim_does_not_move_asks_for_its_lead(self):
@@ -113,9 +131,9 @@ class TestHorns:
             Entry(3, "horns", "horn.0", 1.6, trimmed),
         ]
         event = Event(2, (), "horns", ("horn.0",))
-        assert "lead.0" in {a.key for a in BenchRun(trimmed, reads, [event]).advice("horns").asks}
+        assert "lead.0" in {a.key for a in bench_run(trimmed, reads, [event]).advice("horns").asks}
         reads.append(Entry(4, "horns", "lead.0", "2", trimmed))
-        (action,) = BenchRun(trimmed, reads, [event]).advice("horns").actions
+        (action,) = bench_run(trimmed, reads, [event]).advice("horns").actions
         assert action.text.startswith("Exchange the leads of servos 1 and 3")
         assert action.changes == (Change("unit.servos.0.subtrim_us", 0.0),)
 
@@ -235,11 +253,14 @@ class TestThrows:
 
     def test_the_sides_of_the_collective_have_a_figure_each(self):
         found = advice("collective_range", {"up": 12.0, "down": -10.0})
-        assert [action.changes[0].path for action in found.actions] == [
+        both, *each = found.actions
+        assert [action.changes[0].path for action in each] == [
             "unit.collective_pct",
             "unit.collective_low_pct",
         ]
-        values = [action.changes[0].value for action in found.actions]
+        assert both.changes == tuple(change for action in each for change in action.changes)
+        assert set(both.keys) == {"up", "down"}
+        values = [action.changes[0].value for action in each]
         assert values == [round(40 * 11 / 12), round(40 * 11 / 10)]
         assert found.rulers[1].band.target == -11.0
 
@@ -317,18 +338,18 @@ def test_read_again_only_where_it_decides():
 
 def test_flight_modes_are_gone_through_with_their_numbers_and_faults_first():
     setup = fresh_setup("Chervil 450")
-    run = BenchRun(setup)
+    run = bench_run(setup)
     advice = run.advice("flight_modes")
     assert [ask.key for ask in advice.asks] == ["normal", "idle_up_1", "idle_up_2", "hold"]
     assert "throttle 0 %" in advice.asks[3].hint
     entries = [Entry(i, "flight_modes", ask.key, True, setup) for i, ask in enumerate(advice.asks)]
-    assert BenchRun(setup, entries).advice("flight_modes").outcome == "good"
+    assert bench_run(setup, entries).advice("flight_modes").outcome == "good"
     change = [Change("transmitter.power_up_mode", "idle_up_1")]
     wrong = read_setup(apply_changes(setup.as_document(), change))
-    touched = BenchRun(wrong, entries)
+    touched = bench_run(wrong, entries)
     assert next(s.state for s in touched.standings if s.step.name == "flight_modes") == "stale"
     again = [Entry(9 + i, "flight_modes", e.key, True, wrong) for i, e in enumerate(entries)]
-    found = BenchRun(wrong, again).advice("flight_modes")
+    found = bench_run(wrong, again).advice("flight_modes")
     assert found.outcome == "out"
     assert found.actions[0].changes == (Change("transmitter.power_up_mode", "normal"),)
 

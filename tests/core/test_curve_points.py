@@ -5,7 +5,7 @@ import pytest
 
 from mint_lever.faults import InvalidRequest
 from mint_lever.modes.curve_points import add_point, remove_point
-from mint_lever.setup.transmitter import Mode
+from mint_lever.setup.modes import Mode
 from mint_lever.transmitter.curves import curve
 
 STICK = np.linspace(0.0, 100.0, 401)

@@ -12,6 +12,7 @@ from mint_lever.diagnose.directions import Sight, diagnose
 from mint_lever.diagnose.sight import SWASH_WORDS, swash_words
 from mint_lever.faults import InvalidRequest
 from mint_lever.setup.airframe import Swash
+from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.setup.layouts import layout_balls
 from mint_lever.swash.mixing import mixing_matrix
 
@@ -170,7 +171,9 @@ def test_each_mending_names_the_device_of_its_arrangement():
     now = [s < 0 for s in model.setting]
     by_unit = diagnose(model.swash, now, sight).explanations[0].mends
     assert [mend.where for mend in by_unit] == ["unit", "transmitter"]
-    by_transmitter = diagnose(model.swash, now, sight, "transmitter_mixes").explanations[0].mends
+    by_transmitter = (
+        diagnose(model.swash, now, sight, ARRANGEMENTS["transmitter_mixes"]).explanations[0].mends
+    )
     assert [mend.where for mend in by_transmitter] == ["transmitter", "transmitter"]
     assert "sign of its swash-mix" in by_transmitter[1].text
 

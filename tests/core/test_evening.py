@@ -3,11 +3,11 @@
 import numpy as np
 import pytest
 
-from mint_lever.bench.learning import learn
 from mint_lever.chain import Sticks
 from mint_lever.dials import ring
+from mint_lever.practise.evening import work_through
+from mint_lever.run.learning import learn
 from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.evening import work_through
 
 # 40, 79 and 918 once ended wrong: exchanged leads, a function turned round, all three of them.
 BUILDS = [

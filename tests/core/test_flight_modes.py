@@ -13,7 +13,7 @@ from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_cu
 from mint_lever.modes.rates import as_radio_shows, rate_curve, slope
 from mint_lever.modes.switching import switching
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.setup.transmitter import Rate
+from mint_lever.setup.modes import Rate
 from mint_lever.transmitter.curves import curve
 from mint_lever.transmitter.resample import resample
 from mint_lever.transmitter.throttle_shapes import ThrottleShape, throttle_points

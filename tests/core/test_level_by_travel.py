@@ -4,11 +4,12 @@ import numpy as np
 import pytest
 
 from builds import document
-from mint_lever.bench import BenchRun, Entry
-from mint_lever.bench.mode import bench_mode
 from mint_lever.chain import Sticks, build_chain
-from mint_lever.procedure import aspects_changed
+from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.run import Entry
+from mint_lever.run.touched import touched_by_difference
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+from mint_lever.steps import bench_run
 
 MIXES = "transmitter_mixes"
 
@@ -54,7 +55,7 @@ def run_at(setup, places, metal):
         tilt, _ = end(metal, stick)
         reads[f"{place}.right"], reads[f"{place}.forward"] = np.round(tilt, 1).tolist()
     entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
-    return BenchRun(setup, entries)
+    return bench_run(setup, entries)
 
 
 @pytest.mark.parametrize("servo", [0, 1, 2])
@@ -92,7 +93,7 @@ def test_where_servos_ride_on_the_collective_no_travel_levels_its_ends():
     setup = written("single")
     reads = {"mid.right": 0.0, "mid.forward": 0.0, "high.right": 0.8, "high.forward": 0.0}
     entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
-    found = BenchRun(setup, entries).advice("level")
+    found = bench_run(setup, entries).advice("level")
     assert found.actions == ()
 
 
@@ -113,8 +114,8 @@ def test_a_servos_travel_undoes_only_the_end_it_works_at():
     assert run.done("level")
     path = "transmitter.servo_channels.1.travel_high_pct"
     later = changed(setup, Change(path, 96.0))
-    assert "level_trim" in aspects_changed(setup, later)
-    after = BenchRun(later, run.entries)
+    assert "level" in {touch.step for touch in touched_by_difference(setup, later)}
+    after = bench_run(later, run.entries)
     assert not after.done("level")
     held = {e.key for e in run.entries if after.held("level", e.key)}
     assert held == {"mid.right", "mid.forward", "low.right", "low.forward"}

@@ -4,10 +4,11 @@ import numpy as np
 import pytest
 
 from builds import document
-from mint_lever.bench import BenchRun, Entry
 from mint_lever.chain import Sticks, build_chain
 from mint_lever.faults import InvalidSetup
+from mint_lever.run import Entry
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement, with_layout
+from mint_lever.steps import bench_run
 
 MIXES = "transmitter_mixes"
 
@@ -34,7 +35,7 @@ def range_advice(setup, **reads):
         Entry(i, "collective_range", key, value, setup)
         for i, (key, value) in enumerate(reads.items())
     ]
-    return BenchRun(setup, entries).advice("collective_range")
+    return bench_run(setup, entries).advice("collective_range")
 
 
 def test_sides_nearly_alike_are_set_by_their_mean(setup):
@@ -123,7 +124,7 @@ def arrival(setup, **reads):
         Entry(i, "arrival", key.replace("__", "."), value, setup)
         for i, (key, value) in enumerate(reads.items())
     ]
-    return BenchRun(setup, entries).advice("arrival")
+    return bench_run(setup, entries).advice("arrival")
 
 
 def test_a_rest_off_centre_without_a_trim_written_down_is_looked_for_at_the_transmitter():

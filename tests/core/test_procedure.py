@@ -5,13 +5,22 @@ from graphlib import TopologicalSorter
 import pytest
 
 from builds import document
-from mint_lever.procedure import STEPS, WORKED_ON, aspects_changed, order, redo_after, steps_for
-from mint_lever.procedure.steps import Aspect
+from mint_lever.run import WORKED_ON
+from mint_lever.run.touched import HANDWORK, touched_by_difference, touches_of_work
 from mint_lever.setup import Change, apply_changes, read_setup
+from mint_lever.setup.arrangement import ARRANGEMENTS
+from mint_lever.setup.catalogue import catalogue
+from mint_lever.steps import STEPS, graph_of
 
 
-def numbers(aspects):
-    return [step.number for step in redo_after(aspects, steps_for("unit_mixes"))]
+def numbers(touches, arrangement="unit_mixes"):
+    graph = graph_of(arrangement)
+    return [node.number for node in graph.in_order(graph.undone_by(touches))]
+
+
+def after_work(*aspects, arrangement="unit_mixes"):
+    touches = [t for aspect in aspects for t in touches_of_work(aspect, arrangement)]
+    return numbers(touches, arrangement)
 
 
 @pytest.mark.parametrize(
@@ -33,23 +42,34 @@ def numbers(aspects):
     ],
 )
 def test_every_item_of_the_list(touched, redo):
-    assert numbers(WORKED_ON[touched]) == redo
+    assert after_work(*WORKED_ON[touched]) == redo
 
 
-def test_the_graph_has_no_circle_and_keeps_the_order_of_work():
-    names = order()
-    assert len(names) == len(STEPS)
-    TopologicalSorter({step.name: step.rests_on for step in STEPS}).prepare()
+@pytest.mark.parametrize("arrangement", ARRANGEMENTS)
+def test_the_graph_has_no_circle_and_keeps_the_order_of_work(arrangement):
+    graph = graph_of(arrangement)
+    assert len(graph.order) == len(graph.nodes)
+    TopologicalSorter({node.name: node.rests_on for node in graph.nodes}).prepare()
     number = {step.name: step.number for step in STEPS}
     for step in STEPS:
         assert all(number[base] < step.number for base in step.rests_on)
 
 
+def test_every_step_named_anywhere_is_in_the_registry():
+    names = {step.name for step in STEPS}
+    for step in STEPS:
+        assert {*step.rests_on, *step.settings_of, *step.metal_of, *step.looked_at_with} <= names
+    for row in catalogue():
+        assert {*row.about.steps, *filter(None, [row.about.sign_step])} <= names, row.path
+    for work in HANDWORK.values():
+        assert {touch.step for touch in work.touches} <= names
+
+
 def test_whatever_is_touched_the_final_directions_come_last():
-    for aspect in Aspect.__args__:
+    for aspect in HANDWORK:
         if aspect != "power":
-            assert redo_after([aspect])[-1].name == "final_directions"
-    assert redo_after([]) == []
+            assert after_work(aspect)[-1] == 18
+    assert numbers([]) == []
 
 
 @pytest.mark.parametrize(
@@ -61,14 +81,32 @@ def test_whatever_is_touched_the_final_directions_come_last():
     ],
 )
 def test_a_unit_behind_the_mixing_is_taught_anew_when_what_it_was_shown_changes(touched, redo):
-    steps = steps_for("transmitter_mixes_unit_behind")
-    assert [step.number for step in redo_after(WORKED_ON[touched], steps)] == redo
+    found = after_work(*WORKED_ON[touched], arrangement="transmitter_mixes_unit_behind")
+    assert found == redo
 
 
 def test_a_flybar_head_has_no_corrections_to_check():
-    assert "corrections" not in {step.name for step in steps_for("transmitter_mixes")}
-    steps = steps_for("transmitter_mixes")
-    assert 13 not in [step.number for step in redo_after(["swash_link"], steps)]
+    assert "corrections" not in graph_of("transmitter_mixes").by_name
+    assert 13 not in after_work("swash_link", arrangement="transmitter_mixes")
+
+
+@pytest.mark.parametrize(
+    ("what", "arrangement", "redo"),
+    [
+        # Where the transmitter mixes, its memory held directions, sub-trims, mix and travel too.
+        ("model_memory", "transmitter_mixes", [2, 5, 6, 7, 8, 9, 10, 11, 12, 17, 18]),
+        (
+            "model_memory",
+            "transmitter_mixes_unit_behind",
+            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, 17, 18],
+        ),
+        ("unit_memory", "unit_mixes", [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 17, 18]),
+        # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
+        ("unit_memory", "transmitter_mixes_unit_behind", [4, 5, 6, 8, 9, 10, 11, 12, 13, 17, 18]),
+    ],
+)
+def test_what_an_emptied_memory_undoes_is_what_that_device_held(what, arrangement, redo):
+    assert after_work(what, arrangement=arrangement) == redo
 
 
 @pytest.mark.parametrize(
@@ -97,4 +135,42 @@ def test_a_flybar_head_has_no_corrections_to_check():
 def test_an_edit_undoes_what_rests_on_it(path, value, redo):
     before = read_setup(document())
     after = apply_changes(before.as_document(), [Change(path, value)])
-    assert numbers(aspects_changed(before, read_setup(after))) == redo
+    assert numbers(touched_by_difference(before, read_setup(after))) == redo
+
+
+def other(row, old):
+    if row.kind == "flag":
+        return not old
+    if row.kind == "text":
+        return f"{old} x"
+    return old + 0.5 if old + 0.5 <= row.most else old - 0.5
+
+
+def leaf(document, path):
+    for part in path.split("."):
+        if isinstance(document, list):
+            document = document[int(part)] if int(part) < len(document) else None
+        else:
+            document = document.get(part)
+        if document is None:
+            return None
+    return document
+
+
+def test_what_only_records_undoes_nothing_and_everything_else_in_play_does():
+    """Over every setting of the document that stands in a plain setup."""
+    before = read_setup(document())
+    whole = before.as_document()
+    tried = 0
+    for row in catalogue():
+        path = row.path.replace("*", "0")
+        old = leaf(whole, path)
+        if row.kind not in ("number", "flag", "text") or old is None or row.path == "format":
+            continue
+        new = other(row, old)
+        after = read_setup(apply_changes(whole, [Change(path, new)]))
+        undone = numbers(touched_by_difference(before, after))
+        plays = row.in_play(before.arranged) and not row.about.record
+        assert bool(undone) == plays, path
+        tried += 1
+    assert tried > 100

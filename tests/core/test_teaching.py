@@ -6,15 +6,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from builds import document
-from mint_lever.bench import BenchRun, Entry
-from mint_lever.bench.audited import audit_of
 from mint_lever.chain import Sticks, build_chain
-from mint_lever.chain.teaching import full_stick_reads, taught_by
+from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
+from mint_lever.practise.evening import work_through
+from mint_lever.practise.hands import take
+from mint_lever.run import Entry
+from mint_lever.run.audited import audit_of
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.evening import work_through
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.pilot import take
+from mint_lever.steps import bench_run
 
 BEHIND = "transmitter_mixes_unit_behind"
 FUNCTIONS = ("collective", "aileron", "elevator")
@@ -34,7 +35,7 @@ def taught_run(then, now=None):
     """A log in which every function was taught on ``then``, held against ``now``."""
     keys = (*FUNCTIONS, "rudder")
     entries = [Entry(i, "teach_throws", key, True, then) for i, key in enumerate(keys)]
-    return BenchRun(now or then, entries)
+    return bench_run(now or then, entries)
 
 
 @settings(max_examples=80, deadline=None)
@@ -54,13 +55,15 @@ def test_what_was_taught_is_what_is_read_anywhere_on_the_sticks(layout, sticks, 
     )
     chain = build_chain(setup)
     pulses = chain.run(Sticks.at(*sticks)).servo.sent_us
-    assert taught_by(chain, "normal").reads_pct(pulses)[:, 0] == pytest.approx(sticks, abs=1e-6)
+    assert throws_shown_by(chain, "normal").reads_pct(pulses)[:, 0] == pytest.approx(
+        sticks, abs=1e-6
+    )
 
 
 def test_unequal_travel_still_reads_full_stick_as_full():
     setup = behind("three_120", ("transmitter.servo_channels.1.travel_low_pct", 80.0))
     chain = build_chain(setup)
-    reads = full_stick_reads(chain, "normal", taught_by(chain, "normal"))
+    reads = full_stick_reads(chain, "normal", throws_shown_by(chain, "normal"))
     assert reads == pytest.approx(np.array([[-100.0] * 3, [100.0] * 3]))
 
 
@@ -70,7 +73,7 @@ def test_a_larger_mix_reads_as_more_than_full_by_exactly_as_much(function):
     path = f"transmitter.swash_mix.{function}"
     old = getattr(then.transmitter.swash_mix, function)
     now = build_chain(changed(then, (path, old * 1.1)))
-    reads = full_stick_reads(now, "normal", taught_by(build_chain(then), "normal"))
+    reads = full_stick_reads(now, "normal", throws_shown_by(build_chain(then), "normal"))
     wanted = [110.0 if each == function else 100.0 for each in FUNCTIONS]
     assert reads[1] == pytest.approx(wanted)
     assert reads[0] == pytest.approx([-value for value in wanted])
@@ -79,7 +82,7 @@ def test_a_larger_mix_reads_as_more_than_full_by_exactly_as_much(function):
 def test_a_throw_that_was_never_shown_reads_as_nothing():
     still = behind("three_120", ("transmitter.swash_mix.aileron", 0.0))
     moving = build_chain(behind())
-    reads = full_stick_reads(moving, "normal", taught_by(build_chain(still), "normal"))
+    reads = full_stick_reads(moving, "normal", throws_shown_by(build_chain(still), "normal"))
     assert reads[:, 1] == pytest.approx(0.0, abs=1e-9)
 
 
@@ -122,7 +125,7 @@ def test_a_mix_turned_round_after_the_teaching_is_a_danger():
 
 def test_before_everything_was_taught_nothing_is_said_of_it():
     then = behind()
-    run = BenchRun(then, [Entry(0, "teach_throws", "aileron", True, then)])
+    run = bench_run(then, [Entry(0, "teach_throws", "aileron", True, then)])
     assert "throws_not_as_taught" not in {f.rule for f in audit_of(run)}
     assert run.advice("teach_throws").outcome == "begun"
 
@@ -133,7 +136,7 @@ def test_what_the_unit_shows_has_the_last_word():
         Entry(10, "teach_throws", "shown.aileron.low", 100.0, then),  # no sign on this display
         Entry(11, "teach_throws", "shown.aileron.high", 109.0, then),
     ]
-    run = BenchRun(then, [*taught_run(then).entries, *shown])
+    run = bench_run(then, [*taught_run(then).entries, *shown])
     advice = run.advice("teach_throws")
     assert advice.outcome == "out"
     (again,) = advice.actions
@@ -145,13 +148,17 @@ def test_what_the_unit_shows_has_the_last_word():
 
 def test_rates_that_shorten_the_stick_are_said_before_the_teaching():
     short = behind("three_120", ("transmitter.modes.normal.rates.elevator.rate_pct", 80.0))
-    first = BenchRun(short).advice("teach_throws").do[0]
+    first = bench_run(short).advice("teach_throws").do[0]
     assert "the elevator to 80 %" in first
-    assert "straighten" not in BenchRun(behind()).advice("teach_throws").do[0]
+    assert "straighten" not in bench_run(behind()).advice("teach_throws").do[0]
 
 
 def answer(run, key):
     return next(ask for ask in run.advice("teach_throws").asks if ask.key == key)
+
+
+def taken(bench, run, ask):
+    return take(bench, run.step("teach_throws"), ask)
 
 
 def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows():
@@ -160,19 +167,17 @@ def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows():
     truth = bench.truth.model_copy(update={"hasty": {"elevator": 0.9}, "taught_us": {}})
     bench = SimulatedHelicopter(bench.setup, truth, 1)
     run = evening.run(bench)
-    assert take(bench, "teach_throws", answer(run, "shown.elevator.high")) is None  # not taught
+    assert taken(bench, run, answer(run, "shown.elevator.high")) is None  # not taught
     for key in FUNCTIONS:
-        assert take(bench, "teach_throws", answer(run, key)) is True
-    shown = {
-        key: take(bench, "teach_throws", answer(run, f"shown.{key}.high")) for key in FUNCTIONS
-    }
+        assert taken(bench, run, answer(run, key)) is True
+    shown = {key: taken(bench, run, answer(run, f"shown.{key}.high")) for key in FUNCTIONS}
     assert shown["collective"] == shown["aileron"] == 100.0
     assert shown["elevator"] == pytest.approx(111.0, abs=1.0)
-    take(bench, "teach_throws", answer(run, "elevator"))  # all its way this time
-    assert take(bench, "teach_throws", answer(run, "shown.elevator.high")) == 100.0
+    taken(bench, run, answer(run, "elevator"))  # all its way this time
+    assert taken(bench, run, answer(run, "shown.elevator.high")) == 100.0
     # A mix that is changed afterwards is read by what was learned, not by what is set.
     mix = bench.setup.transmitter.swash_mix.aileron
     bench.change([Change("transmitter.swash_mix.aileron", round(mix * 1.25, 1))])
-    assert take(bench, "teach_throws", answer(run, "shown.aileron.high")) == pytest.approx(
-        125, abs=1
-    )
+    assert take(
+        bench, run.step("teach_throws"), answer(run, "shown.aileron.high")
+    ) == pytest.approx(125, abs=1)

@@ -5,7 +5,8 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from mint_lever.setup.transmitter import Channel, Rate
+from mint_lever.setup.channels import Channel
+from mint_lever.setup.modes import Rate
 from mint_lever.transmitter.channel import ChannelBank
 from mint_lever.transmitter.curves import curve
 from mint_lever.transmitter.shaping import rate_and_expo

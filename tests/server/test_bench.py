@@ -5,8 +5,11 @@ import time
 
 import pytest
 
-from bench.services import fresh_model
+from bench.models import LogEntry
+from bench.services import bench_of, fresh_model
+from bench.stored_run import entries_of, held_by_devices
 from builds import document
+from hangar.models import Document
 
 SAFE = ("motor", "hold", "blades")
 
@@ -30,7 +33,9 @@ class Table:
 
     def act(self, step, key):
         now = self.now
-        return self.send("acts", version=now["version"], moment=now["moment"], step=step, key=key)
+        return self.send(
+            "acts", version=now["version"], sequence=now["sequence"], step=step, key=key
+        )
 
     def safe(self):
         for key in SAFE:
@@ -108,13 +113,13 @@ def test_two_tabs_entering_at_once_lose_nothing(tab, table, helicopter):
     assert table.read("zero_pitch", "blade.0", 1.0).status_code == 200
     assert other.read("zero_pitch", "blade.0", 1.2).status_code == 200
     ruler = other.now["advice"]["rulers"][0]
-    assert [mark["value"] for mark in ruler["marks"]] == [1.0, 1.2]
+    assert [(mark["value"], mark["holds"]) for mark in ruler["marks"]] == [(1.0, True), (1.2, True)]
     other.read("zero_pitch", "blade.1", 0.0)
     # The first tab's advice is older than the log: it is not followed blindly.
     assert table.act("zero_pitch", "links").status_code == 409
     assert other.act("zero_pitch", "links").status_code == 200
     assert table.see("zero_pitch").status_code == 200
-    assert len(table.now["advice"]["log"]) == 4
+    assert len(table.now["advice"]["log"]["lines"]) == 4
 
 
 def test_an_edit_elsewhere_is_told_before_a_reading_is_logged_on_it(tab, table, helicopter):
@@ -131,18 +136,18 @@ def test_an_edit_elsewhere_is_told_before_a_reading_is_logged_on_it(tab, table, 
 
 def test_a_reading_can_be_struck_put_back_and_put_right(table):
     table.safe().read("zero_pitch", "blade.0", 11.0)
-    (line,) = table.now["advice"]["log"]
-    strike = f"readings/{line['moment']}/strike?step=zero_pitch"
+    (line,) = table.now["advice"]["log"]["lines"]
+    strike = f"readings/{line['sequence']}/strike?step=zero_pitch"
     table.send(strike)
     assert ask(table, "blade.0")["answer"] is None
-    assert table.now["advice"]["log"][0]["struck"]
+    assert table.now["advice"]["log"]["lines"][0]["struck"]
     table.send(strike + "&struck=false")
     assert ask(table, "blade.0")["answer"] == 11.0
-    edit = f"readings/{line['moment']}?step=zero_pitch"
+    edit = f"readings/{line['sequence']}?step=zero_pitch"
     assert table.send(edit, "PUT", value="1x1").status_code == 422
     table.send(edit, "PUT", value="1,1")
     assert ask(table, "blade.0")["answer"] == 1.1
-    was, now = table.now["advice"]["log"]
+    was, now = table.now["advice"]["log"]["lines"]
     assert (was["value"], was["struck"], was["edited"]) == (11.0, True, True)
     assert (now["value"], now["holds"]) == (1.1, True)
     assert table.send(strike + "&struck=false").status_code == 409
@@ -170,7 +175,7 @@ def test_what_was_touched_makes_exactly_its_steps_stale(table):
     assert table.send("touched", what="dropped it").status_code == 422
     table.send("touched", what="crash")
     line = next(line for line in table.now["slip"] if line["name"] == "zero_pitch")
-    assert (line["state"], line["because"]) == ("stale", ["blade link", "head"])
+    assert (line["state"], line["because"]) == ("stale", ["a pitch link", "the rotor head"])
     assert table.state("make_safe") == "good"
 
 
@@ -207,7 +212,7 @@ def evening(table):
             continue
         ready = advice["next_key"] is None or step in ("horns", "together", "tilts", "level")
         needed = [action for action in advice["actions"] if action["needed"]]
-        if needed and (ready or step == "arrival"):
+        if needed and ready:
             assert table.act(step, needed[0]["key"]).status_code == 200
             continue
         body = {"step": step, "key": advice["next_key"]}
@@ -323,8 +328,8 @@ def test_another_pilots_bench_is_not_there(stranger, helicopter):
 
 def test_a_helicopter_goes_with_its_bench(tab, table, helicopter):
     table.safe().read("zero_pitch", "blade.0", 11.0)
-    (line,) = table.now["advice"]["log"]
-    table.send(f"readings/{line['moment']}?step=zero_pitch", "PUT", value="1,1")
+    (line,) = table.now["advice"]["log"]["lines"]
+    table.send(f"readings/{line['sequence']}?step=zero_pitch", "PUT", value="1,1")
     assert tab.send("DELETE", f"/api/helicopters/{helicopter['id']}").status_code == 204
     assert table.see().status_code == 404
 
@@ -340,9 +345,7 @@ def test_a_step_or_question_that_is_not_there_is_named(table):
 def test_a_document_from_before_a_setting_existed_can_still_be_edited(tab):
     old = document()
     made = tab.send("POST", "/api/helicopters/import", raw=json.dumps(old)).json()
-    from hangar.models import DraftState
-
-    DraftState.objects.filter(draft__helicopter_id=made["id"]).update(document=old)
+    Document.objects.filter(helicopter_id=made["id"]).update(text=json.dumps(old))
     change = {"path": "unit.collective_low_pct", "value": 41.0}
     body = {"version": 1, "changes": [change]}
     answer = tab.send("PATCH", f"/api/helicopters/{made['id']}/draft", body)
@@ -372,3 +375,90 @@ def test_the_simulated_unit_remembers_what_it_was_taught(tab, table, helicopter)
     for function in ("collective", "aileron", "elevator"):
         take(function)
     assert [abs(take(key)) for key in ends] == [100.0] * 6
+
+
+def test_a_new_reading_replaces_one_it_does_not_agree_with_unless_a_mean_is_asked_for(table):
+    table.safe().read("zero_pitch", "blade.0", 3.0)
+    table.read("zero_pitch", "blade.0", 0.4)
+    held = [mark["holds"] for mark in table.now["advice"]["rulers"][0]["marks"]]
+    assert held == [False, True]
+    body = {"step": "zero_pitch", "key": "blade.0", "value": 1.4, "joins": True}
+    table.send("readings", version=table.now["version"], **body)
+    held = [mark["holds"] for mark in table.now["advice"]["rulers"][0]["marks"]]
+    assert held == [False, True, True]
+
+
+def test_a_reading_sent_twice_is_logged_once_with_its_own_clock_and_what_was_seen(table):
+    table.safe()
+    sent = {
+        "id": "6d0a3f5e-4f2a-4a57-9f0c-0e4f3c1d2b1a",
+        "at": "2026-03-01T20:15:00Z",
+        "saw": table.now["digest"],
+        "step": "zero_pitch",
+        "key": "blade.0",
+        "value": 0.1,
+    }
+    for _ in range(2):
+        assert table.send("readings", version=table.now["version"], **sent).status_code == 200
+    (line,) = table.now["advice"]["log"]["lines"]
+    assert line["at"] == "2026-03-01T20:15:00Z"
+    entry = LogEntry.objects.get(sent_id=sent["id"])
+    assert entry.saw == entry.document.digest == table.now["digest"]
+
+
+def test_what_is_said_about_the_metal_is_kept_with_the_helicopter_and_undoes_nothing(
+    tab, table, helicopter
+):
+    table.safe().read("horns", "horn.0", 9.0)
+    table.read("horns", "horn.1", 0.5)
+    table.read("horns", "horn.2", 0.0)
+    assert table.now["advice"]["next_key"] == "arms"
+    assert table.now["advice"]["actions"] == []
+    assert table.read("horns", "arms", "4").status_code == 200
+    assert table.read("horns", "teeth", 25).status_code == 200
+    draft = tab.get(f"/api/helicopters/{helicopter['id']}").json()
+    servos = draft["document"]["airframe"]["servos"]
+    assert {(servo["wheel_arms"], servo["spline_teeth"]) for servo in servos} == {(4, 25)}
+    assert draft["undo"]["words"].startswith("Servo 1, teeth of the spline")
+    (press,) = table.now["advice"]["actions"]
+    assert "press the horn on" in press["text"]
+    assert ask(table, "horn.1")["answer"] == 0.5
+
+
+def test_a_device_is_said_to_hold_the_drafts_values(pilot, table, helicopter):
+    paths = ["unit.cyclic_pct", "transmitter.channels.aileron.travel_high_pct"]
+    assert table.send("holds", paths=paths).status_code == 200
+    bench = bench_of(pilot, helicopter["id"])
+    held = held_by_devices(entries_of(bench, None))
+    assert [(h.device, h.path, h.value) for h in held] == [
+        ("unit", "unit.cyclic_pct", 40.0),
+        ("transmitter", "transmitter.channels.aileron.travel_high_pct", 100.0),
+    ]
+    refused = table.send("holds", paths=["airframe.head.grip_arm_mm"])
+    assert refused.status_code == 422
+    assert "a device holds" in refused.json()["faults"][0]["allowed"]
+
+
+def test_the_log_comes_in_pages(tab, table):
+    table.safe()
+    for n in range(45):
+        table.read("zero_pitch", "blade.0", round(n / 100, 2))
+    log = table.now["advice"]["log"]
+    assert (len(log["lines"]), log["more"]) == (40, True)
+    before = log["lines"][0]["sequence"]
+    older = tab.get(f"{table.path}/log", {"step": "zero_pitch", "before": before}).json()
+    assert ([line["value"] for line in older["lines"]], older["more"]) == (
+        [0.0, 0.01, 0.02, 0.03, 0.04],
+        False,
+    )
+
+
+def test_the_simulated_model_never_guesses(table):
+    table.safe()
+    practise(table)
+    for key in SAFE:
+        table.read("make_safe", key, True)
+    body = {"step": "cyclic_throw", "key": "horn_mm"}
+    refused = table.tab.send("POST", f"{table.path}/simulated/take", body)
+    assert refused.status_code == 422
+    assert "nothing on the simulated model" in refused.json()["faults"][0]["found"]

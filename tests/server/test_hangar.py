@@ -6,7 +6,7 @@ import pytest
 from django.db import DatabaseError, connection, transaction
 
 from builds import document
-from hangar.models import DraftState, Helicopter, Revision
+from hangar.models import Document, DraftState, Helicopter, Revision
 
 ARM = "airframe.servos.0.arm_mm"
 
@@ -24,6 +24,10 @@ def do(tab, draft, what, **body):
     return tab.send("POST", path, {"version": draft["version"], **body})
 
 
+def revisions(tab, draft, **query):
+    return tab.get(f"/api/helicopters/{draft['id']}/revisions", query).json()
+
+
 def arm(draft):
     return draft["document"]["airframe"]["servos"][0]["arm_mm"]
 
@@ -32,9 +36,10 @@ def test_edit_undo_redo_and_a_new_edit_cuts_the_redo_off(tab, helicopter):
     assert helicopter["undo"] is None
     one = edit(tab, helicopter, (ARM, 14.0)).json()
     two = edit(tab, one, (ARM, 15.0)).json()
-    assert (arm(two), two["undo"], two["redo"]) == (15.0, [ARM], None)
+    changed = {"words": "Servo 1, horn length", "paths": [ARM]}
+    assert (arm(two), two["undo"], two["redo"]) == (15.0, changed, None)
     back = do(tab, two, "draft/undo").json()
-    assert (arm(back), back["redo"]) == (14.0, [ARM])
+    assert (arm(back), back["redo"]) == (14.0, changed)
     start = do(tab, back, "draft/undo").json()
     assert (arm(start), start["undo"]) == (13.0, None)
     assert do(tab, start, "draft/undo").status_code == 409
@@ -78,15 +83,16 @@ def test_an_edit_that_breaks_the_geometry_is_refused(tab, helicopter):
 
 def test_revisions_are_numbered_noted_and_never_change(tab, helicopter):
     saved = do(tab, helicopter, "revisions", note="  as built ").json()
-    assert [(r["number"], r["note"]) for r in saved["revisions"]] == [(1, "as built")]
-    assert not saved["unsaved"]
+    (kept,) = revisions(tab, saved)["revisions"]
+    assert (kept["number"], kept["note"]) == (1, "as built")
+    assert (saved["unsaved"], saved["revision"]) == (False, 1)
     again = do(tab, saved, "revisions")
     assert again.status_code == 409
     assert "same as revision 1" in again.json()["detail"]
     moved = edit(tab, saved, (ARM, 14.5)).json()
     assert moved["unsaved"]
     two = do(tab, moved, "revisions", note="longer horn").json()
-    assert [r["number"] for r in two["revisions"]] == [1, 2]
+    assert [r["number"] for r in revisions(tab, two)["revisions"]] == [2, 1]
     old = tab.get(f"/api/helicopters/{helicopter['id']}/revisions/1").json()
     assert old["airframe"]["servos"][0]["arm_mm"] == 13.0
 
@@ -97,11 +103,72 @@ def test_revisions_are_numbered_noted_and_never_change(tab, helicopter):
         Revision.objects.filter(number=1).update(note="forged")
 
 
+def test_a_draft_of_many_revisions_is_shown_without_them_and_they_come_in_pages(tab, helicopter):
+    kept = Document.objects.get(helicopter_id=helicopter["id"])
+    Revision.objects.bulk_create(
+        Revision(helicopter_id=helicopter["id"], number=n, note=f"as of {n}", document=kept)
+        for n in range(1, 46)
+    )
+    one = edit(tab, helicopter, (ARM, 14.0)).json()
+    assert one["revision"] == 45
+    assert "revisions" not in one
+    numbers, before = [], None
+    while True:
+        page = revisions(tab, one, **({"before": before} if before else {}))
+        numbers += [revision["number"] for revision in page["revisions"]]
+        if not page["more"]:
+            break
+        before = numbers[-1]
+    assert numbers == list(range(45, 0, -1))
+
+
+def test_a_change_sent_twice_is_made_once(tab, helicopter):
+    sent = {"id": "6d0a3f5e-4f2a-4a57-9f0c-0e4f3c1d2b1a", "version": helicopter["version"]}
+    body = {**sent, "changes": [{"path": ARM, "value": 14.0}]}
+    path = f"/api/helicopters/{helicopter['id']}/draft"
+    first = tab.send("PATCH", path, body).json()
+    again = tab.send("PATCH", path, body)
+    assert again.status_code == 200
+    assert (again.json()["version"], arm(again.json())) == (first["version"], 14.0)
+    back = do(tab, first, "draft/undo", id="00000000-0000-4000-8000-000000000001").json()
+    twice = do(tab, first, "draft/undo", id="00000000-0000-4000-8000-000000000001").json()
+    assert (arm(back), twice["version"]) == (13.0, back["version"])
+
+
+def test_the_same_setup_is_kept_once_and_goes_with_its_helicopter(tab, helicopter):
+    one = edit(tab, helicopter, (ARM, 14.0)).json()
+    there_and_back = edit(tab, one, (ARM, 13.0)).json()
+    do(tab, there_and_back, "revisions")
+    assert Document.objects.count() == 2
+    assert there_and_back["digest"] == helicopter["digest"] != one["digest"]
+    tab.send("DELETE", f"/api/helicopters/{helicopter['id']}")
+    assert Document.objects.count() == 0
+
+
+def test_the_fleet_takes_four_queries_however_long_and_builds_nothing_it_knows(
+    tab, helicopter, django_assert_max_num_queries, monkeypatch
+):
+    for n in range(12):
+        tab.send("POST", "/api/helicopters", {"name": f"Chervil {n}"})
+    first = tab.get("/api/helicopters").json(), tab.get("/api/bench/standings").json()
+
+    def never(*_):
+        raise AssertionError("a chain was built for a setup whose summary is kept")
+
+    monkeypatch.setattr("hangar.summaries.build_chain", never)
+    monkeypatch.setattr("bench.fitness.run_of", never)
+    with django_assert_max_num_queries(4):
+        assert tab.get("/api/helicopters").json() == first[0]
+    with django_assert_max_num_queries(4):
+        assert tab.get("/api/bench/standings").json() == first[1]
+
+
 def test_a_revision_comes_back_into_the_draft_and_that_can_be_undone(tab, helicopter):
     saved = do(tab, helicopter, "revisions").json()
     moved = edit(tab, saved, (ARM, 14.5)).json()
     restored = do(tab, moved, "draft/restore", revision=1).json()
-    assert (arm(restored), restored["unsaved"], restored["undo"]) == (13.0, False, [])
+    assert (arm(restored), restored["unsaved"]) == (13.0, False)
+    assert restored["undo"] == {"words": "revision 1 restored", "paths": []}
     assert arm(do(tab, restored, "draft/undo").json()) == 14.5
     assert do(tab, restored, "draft/restore", revision=7).status_code == 404
 

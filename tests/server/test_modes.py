@@ -131,7 +131,7 @@ def test_a_question_with_a_word_for_a_number_is_refused_by_its_name(tab, path):
         {
             "path": "after",
             "found": '"hover"',
-            "allowed": "one of 'normal', 'idle_up_1', 'idle_up_2' or 'hold'",
+            "allowed": "one of 'normal', 'idle_up_1', 'idle_up_2', 'hold' or 'trimming'",
         },
         {"path": "collective", "found": '"lots"', "allowed": "a number"},
     ]

@@ -21,7 +21,7 @@ from django.contrib.auth.models import User
 from hangar.models import Helicopter
 from hangar.services import edit_draft
 from mint_lever.setup import Change
-heli = Helicopter.objects.select_related("draft").get()
+heli = Helicopter.objects.get()
 pilot = User.objects.get(pk=heli.owner_id)
 version = heli.draft.version
 while True:
