@@ -6,7 +6,7 @@ MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
 PORT ?= 8340
 export PYTHONDONTWRITEBYTECODE := 1
 
-.PHONY: demo test bench lint build install install-test chromium migrate format pictures types
+.PHONY: demo test bench coverage lint build install install-test chromium migrate format pictures types
 
 demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
@@ -18,21 +18,33 @@ test: install-test build chromium
 	$(BIN)/python -m pytest -n 2 --dist loadfile
 	cd web && npm test --silent
 
+# Everything a script can check that is not a test. The types are made anew and must come out as
+# they are kept.
 lint: install-test web/node_modules/.installed
-	$(BIN)/ruff check core server tests bench
-	$(BIN)/ruff format --check core server tests bench
+	$(BIN)/ruff check core server tests benchmarks
+	$(BIN)/ruff format --check core server tests benchmarks
 	$(BIN)/mypy core/mint_lever
 	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench config demo hangar levers modes shell
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check
+	fresh=$$(mktemp -d) && \
+	$(MANAGE) export_openapi_schema --api config.api.api --output $$fresh/openapi.json --indent 1 && \
+	diff -q $$fresh/openapi.json web/openapi.json && \
+	(cd web && npx --no-install openapi-typescript openapi.json -o $$fresh/schema.ts >/dev/null) && \
+	diff -q $$fresh/schema.ts web/src/api/schema.ts
+
+# How much of core and server the tests run, line by line of what is missing.
+coverage: install-test build chromium
+	$(BIN)/python -m pytest tests/core tests/checks tests/server -n 2 --cov=core/mint_lever --cov=server --cov-report=term-missing:skip-covered
 
 bench: install-test build chromium
-	PYTHONPATH=tests $(BIN)/python bench/chain.py
-	PYTHONPATH=tests $(BIN)/python bench/modes.py
-	PYTHONPATH=tests $(BIN)/python bench/api.py
-	PYTHONPATH=tests $(BIN)/python bench/browser.py
-	$(BIN)/python bench/evening.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/chain.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/browser.py
+	$(BIN)/python benchmarks/evening.py
 
 install: .venv/.installed web/node_modules/.installed
 install-test: .venv/.installed-test
@@ -64,13 +76,13 @@ chromium:
 	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
 
 format: install-test
-	$(BIN)/ruff check --fix core server tests bench
-	$(BIN)/ruff format core server tests bench
+	$(BIN)/ruff check --fix core server tests benchmarks
+	$(BIN)/ruff format core server tests benchmarks
 	cd web && npx biome check --write .
 
 # The README's pictures, anew from demo data.
 pictures: install-test build chromium
-	PYTHONPATH=tests $(BIN)/python bench/pictures.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/pictures.py
 
 # The browser's types, from the API's own description.
 types: install-test

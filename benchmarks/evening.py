@@ -13,16 +13,16 @@ from multiprocessing.pool import Pool
 import numpy as np
 
 from mint_lever.chain import Sticks
-from mint_lever.setup.document import Arrangement
+from mint_lever.practise.evening import work_through
+from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.evening import work_through
 
 BUILDS = 1000
 LOOKS, SWAPPED = "directions, looks until settled", "the same where two leads were exchanged"
 AIMS = {LOOKS: (3, 99), "zero_pitch": (2, 90), "cyclic_throw": (3, 95), "collective_range": (3, 95)}
 
 
-def evening(seed: int, arrangement: Arrangement) -> tuple[bool, dict[str, int]]:
+def evening(seed: int, arrangement: ArrangementName) -> tuple[bool, dict[str, int]]:
     """Whether a build ends right, and the most readings any question of each step took."""
     bench = random_helicopter(seed, arrangement)
     swapped = bench.truth.output_of_servo != sorted(bench.truth.output_of_servo)
@@ -32,8 +32,8 @@ def evening(seed: int, arrangement: Arrangement) -> tuple[bool, dict[str, int]]:
         return False, {}
     counts = {step.name: done.answers(step.name) for step in done.run(bench).steps}
     looks = [entry for entry in done.entries if entry.key.partition(".")[0] in ("look", "lead")]
-    acts = [event.moment for event in done.events if event.step in ("together", "tilts")]
-    before = [entry for entry in looks if not acts or entry.moment < acts[0]]
+    acts = [event.sequence for event in done.events if event.step in ("together", "tilts")]
+    before = [entry for entry in looks if not acts or entry.sequence < acts[0]]
     counts[SWAPPED if swapped else LOOKS] = len(before)
 
     def pitch(*sticks: float, blade: int = 0) -> float:
@@ -57,7 +57,7 @@ def main() -> None:
         _arrangement(pool, "transmitter_mixes", builds // 4)
 
 
-def _arrangement(pool: Pool, arrangement: Arrangement, builds: int) -> None:
+def _arrangement(pool: Pool, arrangement: ArrangementName, builds: int) -> None:
     """Print median, worst and share within the aim for every step."""
     start = time.perf_counter()
     found = pool.map(partial(evening, arrangement=arrangement), range(builds), chunksize=5)
