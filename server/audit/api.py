@@ -68,7 +68,7 @@ def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
 def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
     """Make a finding's fix in the draft; it can be undone like any edit."""
     bench = bench_of(pilot_of(request), helicopter_id)
-    found = next(
+    chosen = next(
         (
             finding
             for finding in audit_of(run_at(bench))
@@ -76,7 +76,7 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
         ),
         None,
     )
-    if found is None or bench.helicopter.draft.version != given.version:
+    if chosen is None or bench.helicopter.draft.version != given.version:
         raise Refused(
             409,
             "The audit has changed",
@@ -84,4 +84,4 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
             version=bench.helicopter.draft.version,
         )
     pilot = pilot_of(request)
-    return draft_out(edit_draft(pilot, helicopter_id, given.version, found.changes, given.id))
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, chosen.changes, given.id))

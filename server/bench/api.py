@@ -295,12 +295,12 @@ def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
 def lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> LessonOut:
     """Fit lengths to the readings that hold, without writing anything down."""
     run = run_at(bench_of(pilot_of(request), helicopter_id))
-    found = learn(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
+    learned = learn(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
     return LessonOut(
-        readings=list(found.readings),
-        lengths=[LearnedOut(**vars(length)) for length in found.lengths],
-        before_deg=list(found.before_deg),
-        after_deg=list(found.after_deg),
+        readings=list(learned.readings),
+        lengths=[LearnedOut(**vars(length)) for length in learned.lengths],
+        before_deg=list(learned.before_deg),
+        after_deg=list(learned.after_deg),
     )
 
 

@@ -51,9 +51,9 @@ def add(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
 @router.get("/{helicopter_id}/bench/photos/{photo_id}")
 def photo(request: HttpRequest, helicopter_id: uuid.UUID, photo_id: int) -> HttpResponse:
     """Give a photo back."""
-    found = bench_of(pilot_of(request), helicopter_id).photos.filter(pk=photo_id).first()
-    if found is None:
+    kept = bench_of(pilot_of(request), helicopter_id).photos.filter(pk=photo_id).first()
+    if kept is None:
         raise Http404
-    answer = HttpResponse(bytes(found.image), content_type=found.media_type)
+    answer = HttpResponse(bytes(kept.image), content_type=kept.media_type)
     answer["X-Content-Type-Options"] = "nosniff"
     return answer

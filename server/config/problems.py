@@ -74,12 +74,12 @@ class Api(NinjaAPI):
     ) -> RequestError:
         """Give back to each error the input that ninja takes out."""
         given = super().validation_error_from_error_contexts(error_contexts)
-        found = [
+        each_fault = [
             item["input"]
             for context in error_contexts
             for item in context.pydantic_validation_error.errors(include_url=False)
         ]
-        for item, value in zip(given.errors, found, strict=True):
+        for item, value in zip(given.errors, each_fault, strict=True):
             item["input"] = value
         return given
 
@@ -122,10 +122,10 @@ def _request(request: HttpRequest, error: RequestError) -> HttpResponse:
 
 
 def _form(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    found = error.message_dict if hasattr(error, "error_dict") else {"": error.messages}
+    messages = error.message_dict if hasattr(error, "error_dict") else {"": error.messages}
     faults = [
         Fault(field, "what was entered", strip_tags(text))
-        for field, texts in found.items()
+        for field, texts in messages.items()
         for text in texts
     ]
     return problem(422, "That cannot be used", " ".join(f.allowed for f in faults), faults)

@@ -167,10 +167,10 @@ def revisions(
     before: int | None = None,
 ) -> RevisionsOut:
     """List revisions, the newest first, a page at a time; ``before`` a number on."""
-    found = owned(pilot_of(request), helicopter_id).revisions.order_by("-number")
+    older = owned(pilot_of(request), helicopter_id).revisions.order_by("-number")
     if before is not None:
-        found = found.filter(number__lt=before)
-    page = list(found.defer("document")[: _PAGE + 1])
+        older = older.filter(number__lt=before)
+    page = list(older.defer("document")[: _PAGE + 1])
     return RevisionsOut(
         revisions=[
             RevisionOut(number=r.number, note=r.note, saved_at=r.saved_at) for r in page[:_PAGE]
@@ -207,10 +207,10 @@ def export(
 
 def _revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Revision:
     helicopter: Helicopter = owned(pilot_of(request), helicopter_id)
-    found = helicopter.revisions.select_related("document").filter(number=number).first()
-    if found is None:
+    kept = helicopter.revisions.select_related("document").filter(number=number).first()
+    if kept is None:
         raise Http404
-    return found
+    return kept
 
 
 def draft_out(at: Draft) -> DraftOut:

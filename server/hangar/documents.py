@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
+from django.db.models import ManyToOneRel
+
 from hangar.models import Document, DraftState, Helicopter
 from mint_lever.setup import Setup, read_setup
 
@@ -39,17 +41,13 @@ def setup_of(document: Document) -> Setup:
 
 def sweep(helicopter: Helicopter) -> None:
     """Let go of documents that no state, revision or log of the helicopter has any more."""
-    used: set[int] = set()
-    for relation in Document._meta.related_objects:
-        if relation.name == "helicopter":
-            continue
-        model, name = relation.related_model, relation.field.attname
-        used |= set(
-            model._default_manager.filter(document__helicopter=helicopter).values_list(
-                name, flat=True
-            )
-        )
-    helicopter.documents.exclude(pk__in=used).delete()
+    unused = helicopter.documents.all()
+    # Hidden relations too: no model that keeps a document wants a way back from it.
+    for relation in Document._meta.get_fields(include_hidden=True):
+        if isinstance(relation, ManyToOneRel):
+            users = relation.related_model._base_manager.filter(document__helicopter=helicopter)
+            unused = unused.exclude(pk__in=users.values(relation.field.attname))
+    unused.delete()
 
 
 def present_state(draft_id: int, position: int) -> DraftState:

@@ -177,15 +177,15 @@ def stick_response(
 ) -> HttpResponse:
     """Compute how pitch answers one stick, the others held where they are."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
-    found = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
-    pitch = zip(found.pitch_deg.tolist(), found.reachable.tolist(), strict=True)
+    answered = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
+    pitch = zip(answered.pitch_deg.tolist(), answered.reachable.tolist(), strict=True)
     return _json(
         {
             "function": function,
-            "stick_pct": found.stick_pct.tolist(),
-            "arrives_pct": found.arrives_pct.tolist(),
+            "stick_pct": answered.stick_pct.tolist(),
+            "arrives_pct": answered.arrives_pct.tolist(),
             "pitch_deg": [value if reached else None for value, reached in pitch],
-            "deg_per_us": found.deg_per_us,
+            "deg_per_us": answered.deg_per_us,
         }
     )
 

@@ -215,14 +215,14 @@ def carried_over(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOve
     new = given.at if given.at is not None else given.points
     if new is None:
         raise InvalidRequest([Fault("points", "nothing", "a number of points, or positions")])
-    found = resample(points, shape, at, new, given.shape, given.step)
+    resampled = resample(points, shape, at, new, given.shape, given.step)
     return CarriedOut(
-        points=list(found.points),
-        at=list(found.places),
-        largest_pct=found.largest_pct,
-        at_pct=found.at_pct,
-        rms_pct=found.rms_pct,
-        proven=found.proven,
+        points=list(resampled.points),
+        at=list(resampled.places),
+        largest_pct=resampled.largest_pct,
+        at_pct=resampled.at_pct,
+        rms_pct=resampled.rms_pct,
+        proven=resampled.proven,
     )
 
 

@@ -111,12 +111,12 @@ def show_rates(chain: Chain, name: ModeName, own: Rates | None = None) -> RatesO
     rates: dict[str, Any] = {}
     for function in RATED:
         rate = None if own is None else getattr(own, function)
-        found = rate_curve(chain, name, function, rate)
+        answered = rate_curve(chain, name, function, rate)
         rates[function] = RateOut(
             **{
-                **vars(found),
-                "stick_pct": found.stick_pct.tolist(),
-                "value_pct": found.value_pct.tolist(),
+                **vars(answered),
+                "stick_pct": answered.stick_pct.tolist(),
+                "value_pct": answered.value_pct.tolist(),
             }
         )
     return RatesOut(**rates)
@@ -139,17 +139,17 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
             hover_stick_pct=None,
             degree_marks=[],
         )
-    found = pitch_curve(chain, name, own=own)
+    worked_out = pitch_curve(chain, name, own=own)
     point_deg, reached = collective_deg(chain, name, points)
     return CurveOut(
         at=places,
         points=points,
-        stick_pct=found.stick_pct.tolist(),
-        value_pct=found.curve_pct.tolist(),
-        pitch_deg=_known(found.pitch_deg, found.reachable),
+        stick_pct=worked_out.stick_pct.tolist(),
+        value_pct=worked_out.curve_pct.tolist(),
+        pitch_deg=_known(worked_out.pitch_deg, worked_out.reachable),
         point_deg=_known(point_deg, reached),
-        slope=found.slope.tolist(),
-        hover_stick_pct=found.hover_stick_pct,
+        slope=worked_out.slope.tolist(),
+        hover_stick_pct=worked_out.hover_stick_pct,
         degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, name)],
     )
 
@@ -158,19 +158,19 @@ def show_switch(
     chain: Chain, before: ModeName, after: ModeName, collective_pct: float
 ) -> SwitchOut:
     """Show what changes as the switch moves, with the collective lever somewhere (−100…100)."""
-    found = switching(chain, before, after)
-    pitch, throttle = found.at((collective_pct + 100.0) / 2.0)
+    jump = switching(chain, before, after)
+    pitch, throttle = jump.at((collective_pct + 100.0) / 2.0)
     return SwitchOut(
         before=before,
         after=after,
-        stick_pct=found.stick_pct.tolist(),
-        pitch_jump_deg=found.pitch_jump_deg.tolist(),
+        stick_pct=jump.stick_pct.tolist(),
+        pitch_jump_deg=jump.pitch_jump_deg.tolist(),
         pitch_now_deg=pitch,
         throttle_now_pct=throttle,
-        head_speed_jump_rpm=found.head_speed_jump_rpm,
-        largest_deg=float(found.pitch_jump_deg[found.stick_pct == found.largest_stick_pct][0]),
-        largest_stick_pct=found.largest_stick_pct,
-        warnings=[WarnedOut(**vars(warned)) for warned in found.warnings],
+        head_speed_jump_rpm=jump.head_speed_jump_rpm,
+        largest_deg=float(jump.pitch_jump_deg[jump.stick_pct == jump.largest_stick_pct][0]),
+        largest_stick_pct=jump.largest_stick_pct,
+        warnings=[WarnedOut(**vars(warned)) for warned in jump.warnings],
     )
 
 

@@ -36,9 +36,9 @@ def stale(run):
     return [name for name, state in states(run).items() if state == "stale"]
 
 
-def confirm_safe(setup=FRESH, moment=0):
+def confirm_safe(setup=FRESH, sequence=0):
     keys = ("motor", "hold", "blades")
-    return [Entry(moment + i, "make_safe", key, True, setup) for i, key in enumerate(keys)]
+    return [Entry(sequence + i, "make_safe", key, True, setup) for i, key in enumerate(keys)]
 
 
 def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():

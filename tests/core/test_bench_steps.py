@@ -27,9 +27,9 @@ def edited(*changes, setup=FRESH):
 def advice(step, reads, setup=FRESH, events=()):
     """A step's advice after readings {key: value} of it, or {(step, key): value} of others."""
     entries = []
-    for moment, (key, value) in enumerate(reads.items()):
+    for sequence, (key, value) in enumerate(reads.items()):
         of, key = key if isinstance(key, tuple) else (step, key)
-        entries.append(Entry(moment, of, key, value, setup))
+        entries.append(Entry(sequence, of, key, value, setup))
     return bench_run(setup, entries, events).advice(step)
 
 

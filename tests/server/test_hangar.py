@@ -287,3 +287,26 @@ def test_the_database_keeps_every_finished_save(db):
             for name in ("synchronous", "foreign_keys", "busy_timeout")
         ]
     assert found == [2, 1, 10000]  # 2 is FULL
+
+
+def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, monkeypatch):
+    monkeypatch.setattr("hangar.services.KEPT_STATES", 4)
+    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 3)
+    draft = edit(tab, helicopter, (ARM, 9.5)).json()
+    draft = do(tab, draft, "revisions", note="kept for good").json()
+    draft = edit(tab, draft, (ARM, 9.9)).json()
+    told = f"/api/helicopters/{draft['id']}/bench/readings"
+    reading = {"version": draft["version"], "step": "make_safe", "key": "motor", "value": True}
+    assert tab.send("POST", told, reading).status_code == 200
+    draft = tab.get(f"/api/helicopters/{draft['id']}").json()
+    for length in range(100, 113):
+        draft = edit(tab, draft, (ARM, length / 10)).json()
+    lengths = {
+        json.loads(text)["airframe"]["servos"][0]["arm_mm"]
+        for text in Document.objects.values_list("text", flat=True)
+    }
+    assert {9.5, 9.9} <= lengths
+    assert 10.0 not in lengths
+    assert 11.2 in lengths
+    first = tab.get(f"/api/helicopters/{draft['id']}/revisions/1").json()
+    assert arm({"document": first}) == 9.5

@@ -1,8 +1,9 @@
 /** Which place is shown: the door until somebody is signed in. */
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
 import { useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
+import { useLine } from "@/api/line";
 import { ProblemNote } from "@/parts/problem-note";
 import { Hangar } from "@/places/hangar/hangar";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
@@ -18,6 +19,11 @@ const Path = lazy(() => import("@/places/path/path").then((place) => ({ default:
 
 function Door() {
   const who = useWho();
+  const line = useLine();
+  const pilot = who.data?.pilot;
+  useEffect(() => {
+    line.signedIn(pilot ?? "");
+  }, [line, pilot]);
   if (who.isPending) return <p className="p-6">Opening…</p>;
   if (who.isError) {
     return (
@@ -30,7 +36,7 @@ function Door() {
       </main>
     );
   }
-  if (!who.data.pilot) return <SignIn />;
+  if (!pilot) return <SignIn />;
   return (
     <Suspense fallback={<p className="p-6">Opening…</p>}>
       <Outlet />

@@ -3,7 +3,6 @@ import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Problem } from "@/api/client";
-import { lineOf } from "@/api/line";
 import { App } from "@/app";
 import "@/look/index.css";
 
@@ -19,9 +18,6 @@ const queries = new QueryClient({
     },
   },
 });
-
-// What was not taken when the page was last left goes on now.
-lineOf(queries).resume();
 
 const root = document.getElementById("root");
 if (root) {

@@ -162,10 +162,10 @@ def phase_error(at: Audited) -> float | None:
 
     Half the difference of right and left: a swash that rests a little off level turns neither.
     """
-    found = evaluate(at.chain, Sticks.at([0, 0], [50, -50]), [180.0], at.modes[0][0])
-    if not found.phase_known.all():
+    pose = evaluate(at.chain, Sticks.at([0, 0], [50, -50]), [180.0], at.modes[0][0])
+    if not pose.phase_known.all():
         return None
-    turning = found.head.cyclic_deg * np.exp(1j * np.radians(found.head.cyclic_azimuth_deg))
+    turning = pose.head.cyclic_deg * np.exp(1j * np.radians(pose.head.cyclic_azimuth_deg))
     azimuth = np.degrees(np.angle(turning[0] - turning[1]))
     turn = at.setup.airframe.head.turn_sign
     return float(phase_error_deg(azimuth, 1.0, 0.0, turn))

@@ -85,5 +85,5 @@ def audit(setup: Setup, read: Mapping[str, float] | None = None) -> list[Finding
 
 
 def _by(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
-    found = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
-    return sorted(found, key=lambda finding: SEVERITIES.index(finding.severity))
+    findings = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
+    return sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity))

@@ -39,7 +39,7 @@ def sweep(
     for start in range(0, len(sticks), _PIECE):
         rows = slice(start, start + _PIECE)
         swash = chain.run(sticks.part(rows), mode).swash
-        found = chain.grip.pitch(swash.pose, azimuth, blade)
-        pitch[:, rows] = found.pitch_deg
-        reachable[:, rows] = found.reachable & swash.reachable
+        grip = chain.grip.pitch(swash.pose, azimuth, blade)
+        pitch[:, rows] = grip.pitch_deg
+        reachable[:, rows] = grip.reachable & swash.reachable
     return Sweep(pitch, reachable)

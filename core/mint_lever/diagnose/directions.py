@@ -119,8 +119,8 @@ def diagnose(
     works = _works_for_all(space, likely, reversed_now)
     if works is not None:
         first = [works, *(row for row in likely if row != works)]
-        found = _explanations(space, first, arranged)
-        return Diagnosis(found, True, None)
+        explained = _explanations(space, first, arranged)
+        return Diagnosis(explained, True, None)
     ask = _next_look(space, moved, likely, sight) or _dead_lead(space, likely)
     return Diagnosis(_explanations(space, list(likely), arranged), False, ask)
 

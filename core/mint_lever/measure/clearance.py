@@ -159,11 +159,11 @@ def _touching(
         tests["swash tilt"] = _tilt_deg(answer) > limits.swash_tilt_deg
     if limits.link_angle_deg is not None:
         tests["link angle"] = _link_angle_deg(chain, answer) > limits.link_angle_deg
-    found = np.full(len(azimuth), -1)
+    touched = np.full(len(azimuth), -1)
     for index, what in reversed(list(enumerate(_TOUCHES))):
         if what in tests:
-            found[tests[what]] = index
-    return found
+            touched[tests[what]] = index
+    return touched
 
 
 def _tilt_deg(answer: Answer) -> Array:

@@ -84,7 +84,7 @@ def remedies(setup: Setup, target_deg: float, holes: Holes, share: float = 1.0) 
     Best: the figure inside the window and nearest its middle; of equal ones the finer resolution.
     A place at which the linkage does not go together, or which is the present one, is left out.
     """
-    found = []
+    listed = []
     for ball, present, places in (
         ("horn", setup.airframe.servos[0].arm_mm, holes.horn_mm),
         ("outer ring", _outer(setup), holes.outer_mm),
@@ -97,8 +97,8 @@ def remedies(setup: Setup, target_deg: float, holes: Holes, share: float = 1.0) 
                 chain = build_chain(_moved(setup, ball, place))
             except InvalidSetup:
                 continue
-            found.append(Remedy(ball, present, place, throw_for(chain, target_deg, share)))  # type: ignore[arg-type]
-    return sorted(found, key=_rank)
+            listed.append(Remedy(ball, present, place, throw_for(chain, target_deg, share)))  # type: ignore[arg-type]
+    return sorted(listed, key=_rank)
 
 
 def _rank(remedy: Remedy) -> tuple[bool, float, float]:

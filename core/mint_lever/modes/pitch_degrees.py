@@ -69,9 +69,9 @@ def collective_deg(chain: Chain, mode: ModeName, curve_pct: ArrayLike) -> tuple[
     shaped[0] = 2.0 * percent - 100.0
     swash = chain.run_shaped(shaped, mode).swash
     # The mean over the turn (formulas §6); eight azimuths cancel every harmonic up to the seventh.
-    found = chain.grip.pitch(swash.pose, ROUND_DEG[::3])
-    pitch: Array = found.pitch_deg.mean(axis=0)
-    return pitch, swash.reachable & found.reachable.all(axis=0)
+    all_round = chain.grip.pitch(swash.pose, ROUND_DEG[::3])
+    pitch: Array = all_round.pitch_deg.mean(axis=0)
+    return pitch, swash.reachable & all_round.reachable.all(axis=0)
 
 
 def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: str) -> list[float]:

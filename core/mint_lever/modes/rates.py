@@ -75,10 +75,10 @@ def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction, full_pct: flo
     shaped = chain.shaped(Sticks.at(), mode)
     shaped[FUNCTIONS.index(function)] = full_pct
     run = chain.run_shaped(shaped, mode)
-    found = chain.grip.pitch(run.swash.pose, ROUND_DEG)
-    if not (run.swash.reachable.all() and found.reachable.all()):
+    all_round = chain.grip.pitch(run.swash.pose, ROUND_DEG)
+    if not (run.swash.reachable.all() and all_round.reachable.all()):
         return None
-    return float(head_motion(found.pitch_deg).cyclic_deg[0])
+    return float(head_motion(all_round.pitch_deg).cyclic_deg[0])
 
 
 def _turning(setup: Setup, function: RatedFunction, rate: Rate) -> float | None:

@@ -74,12 +74,12 @@ def switching(chain: Chain, before: ModeName, after: ModeName) -> Switching:
 def _warnings(
     chain: Chain, before: ModeName, after: ModeName, jump: Array, throttle: Array
 ) -> list[Warned]:
-    found: list[Warned] = []
+    warned: list[Warned] = []
     base = f"transmitter.modes.{after}"
     # The switch is moved in flight, from the middle up; below it curves are meant to part.
     at = int(np.where(_STICK >= 50.0, np.abs(jump), 0.0).argmax())
     if abs(jump[at]) > JUMP_DEG:
-        found.append(
+        warned.append(
             Warned(
                 "caution",
                 f"{base}.pitch_curve",
@@ -90,7 +90,7 @@ def _warnings(
     if after == "hold":
         high = float(curve_of(chain.mode("hold"), "throttle", 2.0 * _STICK - 100.0).max())
         if high > 0:
-            found.append(
+            warned.append(
                 Warned(
                     "danger",
                     f"{base}.throttle_curve",
@@ -98,7 +98,7 @@ def _warnings(
                 )
             )
     elif before == "hold" and float(throttle[0]) > 0:
-        found.append(
+        warned.append(
             Warned(
                 "danger",
                 f"{base}.throttle_curve",
@@ -106,4 +106,4 @@ def _warnings(
                 "motor starts at once.",
             )
         )
-    return found
+    return warned

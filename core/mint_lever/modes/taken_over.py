@@ -35,11 +35,11 @@ def take_over(setup: Setup, mode: ModeName, source: ModeName | None, what: What)
     own: Mode | None = getattr(setup.transmitter.modes, mode)
     like = fresh_mode(mode)
     if source is not None:
-        found: Mode | None = getattr(setup.transmitter.modes, source)
-        if found is None:
+        its_source: Mode | None = getattr(setup.transmitter.modes, source)
+        if its_source is None:
             allowed = "one of " + ", ".join(setup.transmitter.modes.names())
             raise InvalidRequest([Fault("source", source, allowed)])
-        like = found
+        like = its_source
     parts = set(_PARTS[what])
     if source is not None and (source == "hold") != (mode == "hold"):
         parts -= _MOTOR

@@ -70,15 +70,13 @@ def learn(
         raise InvalidRequest([Fault("readings", "none that holds", allowed)])
     known = {**MEASURED_SD_MM, **(measured_sd_mm or {})}
     # Two readings of the gauge stand behind each figure, its own and the zero's.
-    found = fit_geometry(
-        _as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5, run.mode
-    )
+    fit = fit_geometry(_as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5, run.mode)
     return Lesson(
         tuple(named),
-        tuple(_lengths(run, found)),
-        tuple(found.before_deg.tolist()),
-        tuple(found.after_deg.tolist()),
-        _action(run, found),
+        tuple(_lengths(run, fit)),
+        tuple(fit.before_deg.tolist()),
+        tuple(fit.after_deg.tolist()),
+        _action(run, fit),
     )
 
 
@@ -139,11 +137,11 @@ def _as_the_model_has_it(
     return turned[0], turned[1], turned[2]
 
 
-def _lengths(run: BenchRun, found: Fit) -> list[Learned]:
-    old, new = _written(run.setup), _written(found.setup)
+def _lengths(run: BenchRun, fit: Fit) -> list[Learned]:
+    old, new = _written(run.setup), _written(fit.setup)
     return [
         Learned(_NAMES[name], old[name], new[name], float(sd))
-        for name, sd in zip(found.parameters, found.sd_mm, strict=True)
+        for name, sd in zip(fit.parameters, fit.sd_mm, strict=True)
     ]
 
 
@@ -164,15 +162,15 @@ _PATHS: dict[Parameter, str] = {
 }
 
 
-def _action(run: BenchRun, found: Fit) -> Action | None:
-    new = _written(found.setup)
+def _action(run: BenchRun, fit: Fit) -> Action | None:
+    new = _written(fit.setup)
     changes = [
-        Change(_PATHS[name], round(new[name], 2)) for name in found.parameters if name in _PATHS
+        Change(_PATHS[name], round(new[name], 2)) for name in fit.parameters if name in _PATHS
     ]
-    if "horn_length" in found.parameters:
+    if "horn_length" in fit.parameters:
         changes += [
             Change(f"airframe.servos.{i}.arm_mm", round(servo.arm_mm, 2))
-            for i, servo in enumerate(found.setup.airframe.servos)
+            for i, servo in enumerate(fit.setup.airframe.servos)
         ]
     if not changes:
         return None

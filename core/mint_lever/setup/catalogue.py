@@ -118,11 +118,11 @@ def row_of(path: str) -> Row | None:
     """Give the row of a setting's path (entries by number); None where no setting stands."""
     rows = _by_path()
     pattern = pattern_of(path)
-    found = rows.get(pattern)
-    if found is None and "." in pattern:
+    its_row = rows.get(pattern)
+    if its_row is None and "." in pattern:
         # A list of plain values is one row, each of its entries a setting of it.
-        found = rows.get(pattern.rsplit(".", 1)[0]) if pattern.endswith(".*") else None
-    return found
+        its_row = rows.get(pattern.rsplit(".", 1)[0]) if pattern.endswith(".*") else None
+    return its_row
 
 
 def rows_under(path: str) -> tuple[Row, ...]:
@@ -130,8 +130,10 @@ def rows_under(path: str) -> tuple[Row, ...]:
     pattern = pattern_of(path)
     inside = f"{pattern}."
     own = row_of(path)
-    found = tuple(row for row in catalogue() if row.path == pattern or row.path.startswith(inside))
-    return found or ((own,) if own else ())
+    under_it = tuple(
+        row for row in catalogue() if row.path == pattern or row.path.startswith(inside)
+    )
+    return under_it or ((own,) if own else ())
 
 
 def pattern_of(path: str) -> str:

@@ -170,9 +170,9 @@ class SimulatedHelicopter:
     def sweep(self, place: Sweep) -> bool:
         """Sweep the cyclic all round at one collective; true when nothing touches."""
         self.readings += 1
-        found = clearance(self._chain(), Limits(swash_tilt_deg=self.truth.tilt_limit_deg))
+        swept = clearance(self._chain(), Limits(swash_tilt_deg=self.truth.tilt_limit_deg))
         allowed = min(ring(self.setup).value, 100.0)
-        clear = found.clear_pct[("low", "mid", "high").index(place)]
+        clear = swept.clear_pct[("low", "mid", "high").index(place)]
         return bool(clear.min() >= allowed - 0.5)
 
     def servos_behave(self) -> Literal["quiet", "hot"]:

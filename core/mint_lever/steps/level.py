@@ -143,8 +143,8 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
         return _Spot(place, stick, both, None)
     spot = _Spot(place, stick, both, (values[0], values[1]))
     levers = _levers(run, spot)
-    found = [doubt(run, "level", lever) for lever in levers]
-    return replace(spot, levers=levers, doubts=tuple(d for d in found if d is not None))
+    doubtful = [doubt(run, "level", lever) for lever in levers]
+    return replace(spot, levers=levers, doubts=tuple(d for d in doubtful if d is not None))
 
 
 def _levers(run: Readings, spot: _Spot) -> tuple[Lever, Lever]:

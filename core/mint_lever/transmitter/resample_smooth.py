@@ -40,8 +40,8 @@ def best_smooth(
     from. Also says whether that is proven; otherwise it is the best a search round the starts
     found. Three points and more.
     """
-    found = _search(fine, old, at, starts, step, together=1)
-    worst = np.abs(curve(found, fine, "smooth", at) - old).max()
+    chosen = _search(fine, old, at, starts, step, together=1)
+    worst = np.abs(curve(chosen, fine, "smooth", at) - old).max()
     # The curve goes through its points, so no better one has a point further off than this.
     middles = np.interp(at, fine, old)
     choices = [
@@ -53,7 +53,7 @@ def best_smooth(
         for middle in middles
     ]
     if _most(choices) > _MOST:
-        return _search(fine, old, at, (found,), step, together=2), False
+        return _search(fine, old, at, (chosen,), step, together=2), False
     segments = [_segment(fine, old, at, choices, i, worst) for i in range(len(at) - 1)]
     bound = _walk([each.largest for each in segments], np.maximum)[0].min() + 1e-9
     allowed = [np.where(s.largest <= bound, s.squares, np.inf) for s in segments]
@@ -144,6 +144,6 @@ def _search(
             for by in product((-2, -1, 1, 2), repeat=len(move)):
                 tried = best.copy()
                 tried[list(move)] = np.clip(tried[list(move)] + np.array(by) * step, 0.0, 100.0)
-                if (found := cost(tried)) < least:
-                    best, least, improved = tried, found, True
+                if (tried_cost := cost(tried)) < least:
+                    best, least, improved = tried, tried_cost, True
     return best

@@ -46,12 +46,12 @@ class ShownThrows:
     @cached_property
     def _sides(self) -> list[tuple[Array, Array, Array]]:
         """Every choice of sides: signs (3, 1), throws (servos, 3) for +1, and their inverse."""
-        found = []
+        shown = []
         for high in product((1, 0), repeat=3):
             signs = np.array([[1.0 if up else -1.0] for up in high])
             throws = np.stack(
                 [(self.ends_us[up, f] - self.rest_us) * signs[f] for f, up in enumerate(high)],
                 axis=1,
             )
-            found.append((signs, throws, np.linalg.pinv(throws)))
-        return found
+            shown.append((signs, throws, np.linalg.pinv(throws)))
+        return shown

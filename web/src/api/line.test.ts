@@ -1,9 +1,9 @@
 import { QueryClient } from "@tanstack/react-query";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { Problem } from "./client";
+import { keptChanges } from "./kept-changes";
 import { Line, lineCall } from "./line";
 
-const KEPT = "mint-lever.line";
 let sent: string[] = [];
 let answers: (Problem | null)[] = [];
 
@@ -15,7 +15,13 @@ lineCall("test", async (change) => {
 
 const silence = () => new Problem(0, { title: "no answer", unreached: true });
 const refusal = () => new Problem(422, { title: "That cannot be used" });
-const kept = () => JSON.parse(localStorage.getItem(KEPT) ?? "[]") as { args: { n: number } }[];
+const signedOut = () => new Problem(401, { title: "Sign in first" });
+const kept = (pilot = "heron") => keptChanges(pilot);
+function lineOf(pilot = "heron") {
+  const line = new Line(new QueryClient());
+  line.signedIn(pilot);
+  return line;
+}
 const order = () => sent.map((each) => each.split(" ")[1]);
 
 beforeEach(() => {
@@ -27,7 +33,7 @@ beforeEach(() => {
 afterEach(() => vi.useRealTimers());
 
 test("changes of one helicopter go one after the other, in the order they were made", async () => {
-  const line = new Line(new QueryClient());
+  const line = lineOf();
   const done = [1, 2, 3].map((n) => line.send("a", "test", { n }));
   expect(line.state("a").waiting).toBe(3);
   await vi.runAllTimersAsync();
@@ -38,7 +44,7 @@ test("changes of one helicopter go one after the other, in the order they were m
 
 test("without an answer a change is sent again by itself, under the same id, and holds the others", async () => {
   answers = [silence(), silence()];
-  const line = new Line(new QueryClient());
+  const line = lineOf();
   const one = line.send("a", "test", { n: 1 });
   const two = line.send("a", "test", { n: 2 });
   await vi.advanceTimersByTimeAsync(100);
@@ -56,7 +62,7 @@ test("without an answer a change is sent again by itself, under the same id, and
 
 test("a key tries again at once", async () => {
   answers = [silence(), silence(), silence(), silence()];
-  const line = new Line(new QueryClient());
+  const line = lineOf();
   void line.send("a", "test", { n: 1 });
   await vi.advanceTimersByTimeAsync(1600);
   const before = sent.length;
@@ -67,7 +73,7 @@ test("a key tries again at once", async () => {
 
 test("a refusal is told, and the line goes on", async () => {
   answers = [refusal()];
-  const line = new Line(new QueryClient());
+  const line = lineOf();
   const one = line.send("a", "test", { n: 1 });
   const two = line.send("a", "test", { n: 2 });
   await vi.runAllTimersAsync();
@@ -78,37 +84,72 @@ test("a refusal is told, and the line goes on", async () => {
 
 test("helicopters do not wait for one another", async () => {
   answers = [silence()];
-  const line = new Line(new QueryClient());
+  const line = lineOf();
   void line.send("a", "test", { n: 1 });
   void line.send("b", "test", { n: 2 });
   await vi.advanceTimersByTimeAsync(50);
   expect(sent.map((each) => each[0])).toEqual(["a", "b"]);
 });
 
-test("what was not taken survives a reload and goes on in its order, under its own ids", async () => {
-  answers = [silence()];
-  const first = new Line(new QueryClient());
-  void first.send("a", "test", { n: 1 });
-  void first.send("a", "test", { n: 2 });
-  await vi.advanceTimersByTimeAsync(10);
-  const waiting = localStorage.getItem(KEPT) ?? "";
-  const ids = (JSON.parse(waiting) as { id: string }[]).map((each) => each.id);
-  expect(ids.length).toBe(2);
+/** The page goes: its timers with it, and only what it kept is left. */
+function leave() {
   sent = [];
   answers = [];
-  // The page is another one now; only what it kept is left.
   vi.clearAllTimers();
-  localStorage.setItem(KEPT, waiting);
-  new Line(new QueryClient()).resume();
+}
+
+test("what was not taken survives a reload and goes on in its order, under its own ids", async () => {
+  answers = [silence()];
+  const first = lineOf();
+  for (const n of [1, 2, 3]) void first.send("a", "test", { n });
+  await vi.advanceTimersByTimeAsync(10);
+  const ids = kept().map((each) => each.id);
+  expect(ids.length).toBe(3);
+  leave();
+  lineOf();
   await vi.runAllTimersAsync();
-  expect(order()).toEqual(["1", "2"]);
+  expect(order()).toEqual(["1", "2", "3"]);
   expect(sent.map((each) => each.split(" ")[2])).toEqual(ids);
   expect(kept()).toEqual([]);
 });
 
+test("a second tab takes nothing out of what the first one keeps", async () => {
+  answers = [silence()];
+  const first = lineOf();
+  void first.send("a", "test", { n: 1 });
+  await vi.advanceTimersByTimeAsync(1);
+  await new Line(new QueryClient()).send("b", "test", { n: 2 });
+  expect(kept().map((each) => each.args.n)).toEqual([1]);
+});
+
+test("one pilot's changes are not sent by another, and wait for their own", async () => {
+  answers = [silence()];
+  void lineOf("heron").send("a", "test", { n: 1 });
+  await vi.advanceTimersByTimeAsync(1);
+  leave();
+  lineOf("curlew");
+  await vi.runAllTimersAsync();
+  expect(sent).toEqual([]);
+  lineOf("heron");
+  await vi.runAllTimersAsync();
+  expect(order()).toEqual(["1"]);
+});
+
+test("a session that has ended loses nothing: it goes on after signing in", async () => {
+  answers = [signedOut()];
+  const line = lineOf();
+  expect((await line.send("a", "test", { n: 1 }))?.status).toBe(401);
+  expect(kept().length).toBe(1);
+  line.signedIn("heron");
+  await vi.runAllTimersAsync();
+  expect(order()).toEqual(["1", "1"]);
+  expect(kept()).toEqual([]);
+});
+
 test("rubbish in the browser's storage is no line", async () => {
-  localStorage.setItem(KEPT, "{not json");
-  new Line(new QueryClient()).resume();
+  localStorage.setItem("mint-lever.change.x", "{not json");
+  localStorage.setItem("mint-lever.change.y", '"words"');
+  lineOf();
   await vi.runAllTimersAsync();
   expect(sent).toEqual([]);
 });

@@ -6,10 +6,11 @@
  * Each change carries an id of its own: sent twice, the server takes it once. Without an answer it
  * is sent again by itself; a refusal is told and the line goes on.
  */
-import type { MutationCache, QueryClient } from "@tanstack/react-query";
+import type { QueryClient } from "@tanstack/react-query";
 import { useQueryClient } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import { asProblem, Problem } from "./client";
+import { dropChange, keepChange, keptChanges } from "./kept-changes";
 
 /** A change as it waits: plain data only, so that it can be kept. */
 export type Change = {
@@ -34,9 +35,9 @@ export type LineState = {
   refused: Problem | null;
 };
 
-const KEPT = "mint-lever.line";
 const REST: LineState = { waiting: 0, silent: false, refused: null };
 const LONGEST_WAIT_MS = 8000;
+const SIGNED_OUT = 401;
 const callers = new Map<string, Caller>();
 
 /** Teach the line a call; it must be known before what was kept is sent on. */
@@ -48,6 +49,8 @@ export class Line {
   private states = new Map<string, LineState>();
   private listeners = new Set<() => void>();
   private wake: (() => void)[] = [];
+  private pilot = "";
+  private under = new Set<string>();
 
   constructor(private readonly queries: QueryClient) {
     addEventListener("online", () => this.tryNow());
@@ -76,9 +79,12 @@ export class Line {
     });
   }
 
-  /** Send on what was kept when the page was last left. */
-  resume() {
-    for (const change of kept()) void this.run(change);
+  /** Who is signed in, "" for nobody; what was kept of theirs is sent on. */
+  signedIn(pilot: string) {
+    this.pilot = pilot;
+    for (const change of keptChanges(pilot)) {
+      if (!this.under.has(change.id)) void this.run(change);
+    }
   }
 
   /** Try again at once what waits for the server. */
@@ -94,25 +100,30 @@ export class Line {
     const { helicopter } = change;
     const state = this.state(helicopter);
     this.publish(helicopter, { waiting: state.waiting + 1, refused: null });
-    const cache: MutationCache = this.queries.getMutationCache();
-    const mutation = cache.build<void, Error, Change, unknown>(this.queries, {
-      mutationKey: ["change", helicopter],
-      scope: { id: helicopter },
-      networkMode: "always",
-      retry: false,
-      gcTime: 0,
-      mutationFn: () => this.untilTaken(change),
-    });
-    keep(cache);
+    this.under.add(change.id);
+    const { pilot } = this;
+    keepChange(change, pilot);
+    const mutation = this.queries
+      .getMutationCache()
+      .build<void, Error, Change, unknown>(this.queries, {
+        mutationKey: ["change", helicopter],
+        scope: { id: helicopter },
+        networkMode: "always",
+        retry: false,
+        gcTime: 0,
+        mutationFn: () => this.untilTaken(change),
+      });
     let problem: Problem | null = null;
     try {
-      const done = mutation.execute(change);
-      keep(cache);
-      await done;
+      await mutation.execute(change);
     } catch (error) {
       problem = asProblem(error);
     }
-    keep(cache, change.id);
+    const ended = problem?.status === SIGNED_OUT;
+    if (ended) void this.queries.invalidateQueries({ queryKey: ["account"] });
+    // A refusal that met no session, or another pilot's, is none of this change's: it waits.
+    if (!problem || (!ended && pilot === this.pilot)) dropChange(change);
+    this.under.delete(change.id);
     const now = this.state(helicopter);
     const waiting = now.waiting - 1;
     this.publish(helicopter, { waiting, refused: problem ?? (waiting > 0 ? now.refused : null) });
@@ -163,30 +174,6 @@ export class Line {
 /** Whether the server has said nothing at all, or only that it cannot just now. */
 function unanswered(problem: Problem): boolean {
   return problem.unreached || [502, 503, 504].includes(problem.status);
-}
-
-/** Keep in the browser's own storage what the line still has, in its order. */
-function keep(cache: MutationCache, done?: string) {
-  const waiting = cache
-    .getAll()
-    .filter((each) => each.options.mutationKey?.[0] === "change" && each.state.status === "pending")
-    .map((each) => each.state.variables as Change | undefined)
-    .filter((change): change is Change => change !== undefined && change.id !== done);
-  try {
-    if (waiting.length > 0) localStorage.setItem(KEPT, JSON.stringify(waiting));
-    else localStorage.removeItem(KEPT);
-  } catch {
-    // No room or no storage: the line still works as long as the page is open.
-  }
-}
-
-function kept(): Change[] {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(KEPT) ?? "[]");
-    return Array.isArray(found) ? (found as Change[]) : [];
-  } catch {
-    return [];
-  }
 }
 
 const lines = new WeakMap<QueryClient, Line>();

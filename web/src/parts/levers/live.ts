@@ -20,9 +20,9 @@ export class Live {
         answer(
           client.GET("/api/helicopters/{helicopter_id}/frame", { params: { path, query }, signal }),
         ),
-      (frame) => this.say(frame, null),
+      (frame) => this.publish(frame, null),
       // The last good frame stays on screen; the problem is shown beside it.
-      (error) => this.say(this.frame, asProblem(error)),
+      (error) => this.publish(this.frame, asProblem(error)),
     );
   }
 
@@ -39,7 +39,7 @@ export class Live {
     this.follower.stop();
   }
 
-  private say(frame: Frame | null, problem: Problem | null) {
+  private publish(frame: Frame | null, problem: Problem | null) {
     this.frame = frame;
     this.problem = problem;
     for (const listener of this.listeners) listener();

@@ -143,8 +143,8 @@ function useDrawing({ draft, curve, mode, which, editor, line, at }: Drawing) {
     [draft.id],
   );
   useEffect(() => () => follower.stop(), [follower]);
-  // What the server has now replaces what was under the hand, but for what is still on its way:
-  // the answer to the last key press but one must not take the last one back.
+  // What the server has now replaces what was under the hand, once nothing is on its way: an answer
+  // to an earlier key press must not undo a later one on the screen.
   const keeping = useRef(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when another curve is shown
   useEffect(() => {
