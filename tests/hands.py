@@ -1,4 +1,4 @@
-"""What a pilot does on any place: another screen, a field filled in."""
+"""What a pilot does on any place: another screen, a field filled in, a reading entered."""
 
 
 def wide(page, width, height):
@@ -12,3 +12,9 @@ def put(page, label, text):
     page.keyboard.type(text)
     page.keyboard.press("Enter")
     return field
+
+
+def read(page, text):
+    """Enter a reading in the bench's open question."""
+    page.locator("[data-ask]").fill(text)
+    page.locator("[data-ask]").press("Enter")

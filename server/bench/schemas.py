@@ -35,8 +35,8 @@ class SlipLine(BaseModel):
 
 
 class ActionOut(BaseModel):
-    """The next thing to do; ``sets`` when settings are written with it, ``all_at_once`` when it
-    does several of the others."""
+    """The next thing to do; ``sets`` when settings are written with it, ``parts`` what it does of
+    the others, when it does several at once."""
 
     key: str
     text: str
@@ -46,7 +46,7 @@ class ActionOut(BaseModel):
     sets: bool
     needed: bool
     learned: bool
-    all_at_once: bool
+    parts: list[str]
 
 
 class ReadingOut(BaseModel):
@@ -191,7 +191,7 @@ def _action(action: Action) -> ActionOut:
         sets=bool(action.changes),
         needed=action.needed,
         learned=action.learned,
-        all_at_once=action.key.startswith(Advice.ALL),
+        parts=list(action.parts),
     )
 
 

@@ -1,10 +1,15 @@
-"""The real interface on the real server, in Debian's Chromium."""
+"""The real interface on the real server, in Debian's Chromium.
+
+With ``MINT_LEVER_SLOWED=6`` in the environment the browser's processor is that many times slower.
+"""
 
 import json
+import os
 import re
 import secrets
 
 import pytest
+from playwright.sync_api import expect
 
 from builds import document
 from live_server import CHROMIUM, ROOT, live_server
@@ -45,7 +50,12 @@ def browser_context_args(browser_context_args, address):
 def page(page):
     """A page that fails its test when the console or a script reports trouble."""
     trouble = []
-    page.set_default_timeout(10_000)
+    slowed = float(os.environ.get("MINT_LEVER_SLOWED", "1"))
+    if slowed > 1:
+        session = page.context.new_cdp_session(page)
+        session.send("Emulation.setCPUThrottlingRate", {"rate": slowed})
+        expect.set_options(timeout=30_000)
+    page.set_default_timeout(10_000 * min(slowed, 3))
     page.on("pageerror", lambda error: trouble.append(str(error)))
     page.on(
         "console",
@@ -116,3 +126,21 @@ def import_file(page):
         page.get_by_label("Setup file to import").set_input_files(path)
 
     return bring
+
+
+def safe(page):
+    """Confirm the bench is safe, a point at a time."""
+    for point in ("motor", "hold", "blades"):
+        page.locator(f"[data-question={point}][aria-pressed=true]").wait_for()
+        page.get_by_role("button", name="Yes, it is so").click()
+    page.locator("[data-step=make_safe]").get_by_text("good").wait_for()
+
+
+@pytest.fixture
+def real_bench(page, new_pilot, import_file, setup_file):
+    """A real helicopter on a safe bench, at zero pitch."""
+    import_file(setup_file)
+    page.get_by_role("link", name="Bench").click()
+    safe(page)
+    page.locator("[data-step=zero_pitch]").click()
+    page.locator("[data-ask='blade.0']").wait_for()

@@ -6,6 +6,8 @@ import time
 import pytest
 from playwright.sync_api import expect
 
+from hands import read
+
 AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Level the swash")
 
 
@@ -144,44 +146,21 @@ class TestByTouch:
         expect(field).to_have_value("-10.9")
 
 
-def safe(page):
-    """Confirm the bench is safe, a point at a time."""
-    for point in ("motor", "hold", "blades"):
-        page.locator(f"[data-question={point}][aria-pressed=true]").wait_for()
-        page.get_by_role("button", name="Yes, it is so").click()
-    page.locator("[data-step=make_safe]").get_by_text("good").wait_for()
-
-
-@pytest.fixture
-def real_bench(page, new_pilot, import_file, setup_file):
-    """A real helicopter on a safe bench, at zero pitch."""
-    import_file(setup_file)
-    page.get_by_role("link", name="Bench").click()
-    safe(page)
-    page.locator("[data-step=zero_pitch]").click()
-    page.locator("[data-ask='blade.0']").wait_for()
-
-
-def enter(page, text):
-    page.locator("[data-ask]").fill(text)
-    page.locator("[data-ask]").press("Enter")
-
-
 def test_letters_and_95_degrees_are_refused_and_stay_in_the_field(page, real_bench):
     for text, found in (("about one", "about one"), ("95", "95 °")):
-        enter(page, text)
+        read(page, text)
         alert = page.get_by_role("alert")
         alert.get_by_text(f"found {found}; allowed: a number from -30 to 30 °").wait_for()
         expect(page.locator("[data-ask]")).to_have_value(text)
-    enter(page, "1,1")
+    read(page, "1,1")
     page.locator("[data-ask='blade.1']").wait_for()
     page.locator("[data-question='blade.0']").get_by_text("1.1").wait_for()
 
 
 def test_a_reading_is_judged_put_right_and_struck_and_its_advice_followed(page, real_bench):
-    enter(page, "1.1")
+    read(page, "1.1")
     page.locator("[data-ask='blade.1']").wait_for()
-    enter(page, "8")
+    read(page, "8")
     page.get_by_text("Blades within 6.9° of each other").wait_for()
     page.get_by_text("Logged in this step").click()
     page.get_by_role("button", name="Put right: Blade B over the boom 8").click()
@@ -204,7 +183,7 @@ def test_a_reading_is_judged_put_right_and_struck_and_its_advice_followed(page, 
 def test_what_was_touched_is_shown_with_its_reason_and_pausing_asks_for_safety(page, real_bench):
     for reading in ("0.1", "0"):
         count = page.locator("[data-ask]").get_attribute("data-ask")
-        enter(page, reading)
+        read(page, reading)
         if reading == "0.1":
             page.wait_for_selector(f"[data-ask]:not([data-ask='{count}'])")
     step = page.locator("[data-step=zero_pitch]")
@@ -218,7 +197,7 @@ def test_what_was_touched_is_shown_with_its_reason_and_pausing_asks_for_safety(p
     page.get_by_text("at the bench, paused").wait_for()
     page.get_by_role("button", name="Resume, powered up again").click()
     page.locator("[data-step=make_safe]").get_by_text("stale").wait_for()
-    enter(page, "0.3")
+    read(page, "0.3")
     page.get_by_role("alert").get_by_text("Make safe first").wait_for()
     expect(page.locator("[data-ask]")).to_have_value("0.3")
 
@@ -227,9 +206,9 @@ def test_two_tabs_at_one_bench_lose_nothing(page, real_bench, context):
     other = context.new_page()
     other.goto(page.url)
     other.locator("[data-ask='blade.0']").wait_for()
-    enter(page, "1.0")
+    read(page, "1.0")
     page.locator("[data-ask='blade.1']").wait_for()
-    enter(other, "1.4")
+    read(other, "1.4")
     # The other tab's answer shows both: the newest beside it, both on the ruler.
     other.locator("[data-ask='blade.1']").wait_for()
     ruler = other.get_by_role("img", name=re.compile("^blade A: wanted"))

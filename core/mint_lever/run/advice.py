@@ -161,7 +161,8 @@ class Action:
     of this step it asks for anew (all when empty). ``learned`` marks one that only writes down what
     the helicopter was found to be: nothing is touched, and no reading has to be taken anew.
     ``predicts`` is what the readings after it must follow. ``together`` names the act it is a part
-    of, with others of that name: what goes together is set in one act.
+    of, with others of that name: what goes together is set in one act, whose ``parts`` say what
+    each of them is.
     """
 
     key: str
@@ -176,6 +177,7 @@ class Action:
     learned: bool = False
     predicts: tuple[Prediction, ...] = ()
     together: str = ""
+    parts: tuple[str, ...] = ()
 
     @property
     def by_hand(self) -> bool:
@@ -281,7 +283,8 @@ def _one_act(parts: Sequence[Action]) -> Action:
     return Action(
         key=f"{Advice.ALL}{parts[0].together}"[:60],
         text=f"Set all {len(parts)} of these at once.",
-        expect="Each as it says below; then read what they touched again.",
+        expect="Then read what they touched again.",
+        parts=tuple(part.text for part in parts),
         device=parts[0].device if len({part.device for part in parts}) == 1 else "helicopter",
         changes=tuple(change for part in parts for change in part.changes),
         work=tuple(work for part in parts for work in part.work),

@@ -3560,8 +3560,8 @@ export interface components {
         };
         /**
          * ActionOut
-         * @description The next thing to do; ``sets`` when settings are written with it, ``all_at_once`` when it
-         *     does several of the others.
+         * @description The next thing to do; ``sets`` when settings are written with it, ``parts`` what it does of
+         *     the others, when it does several at once.
          */
         ActionOut: {
             /** Key */
@@ -3583,8 +3583,8 @@ export interface components {
             needed: boolean;
             /** Learned */
             learned: boolean;
-            /** All At Once */
-            all_at_once: boolean;
+            /** Parts */
+            parts: string[];
         };
         /**
          * AdviceOut

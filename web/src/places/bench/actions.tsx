@@ -12,8 +12,8 @@ export function Actions({ bench, hand, onStep }: Props) {
   const { advice } = bench;
   const first = advice.actions[0];
   // What does several of the others at once stands before them; they are there one by one too.
-  const bundles = advice.actions.filter((action) => action.all_at_once);
-  const single = advice.actions.filter((action) => !action.all_at_once);
+  const bundles = advice.actions.filter((action) => action.parts.length > 0);
+  const single = advice.actions.filter((action) => action.parts.length === 0);
   useShortcut({
     keys: ["a"],
     says: "do what is advised",
@@ -76,6 +76,13 @@ function One({ action, first, bench, hand }: OneProps) {
   return (
     <li className="mt-2 border-l-4 border-mint py-1 pl-3">
       <p className="text-lg leading-snug font-semibold">{action.text}</p>
+      {action.parts.length > 0 && (
+        <ul className="my-1 list-disc pl-5">
+          {action.parts.map((part) => (
+            <li key={part}>{part}</li>
+          ))}
+        </ul>
+      )}
       {action.expect && <p className="mt-0.5 text-sm">{action.expect}</p>}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <button
@@ -108,7 +115,7 @@ function useFollowed(count: number) {
 
 function doing(action: Action, simulated: boolean): string {
   if (action.learned) return "Write it down";
-  const it = action.all_at_once ? "them" : "it";
+  const it = action.parts.length > 0 ? "them" : "it";
   if (simulated) return action.by_hand ? `Do ${it} on the simulated model` : `Set ${it}`;
   if (action.by_hand) return action.sets ? `Done; write ${it} into the draft` : `I have done ${it}`;
   return `Set ${it} on the device; write ${it} into the draft`;

@@ -6,12 +6,14 @@ import { useStandings } from "@/api/bench";
 import { asProblem, Problem } from "@/api/client";
 import { useFleet, useImport } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
+import { usePageTitle } from "@/parts/page-title";
 import { ProblemNote } from "@/parts/problem-note";
 import { TopBar } from "@/parts/top-bar";
 import { HelicopterRow } from "./helicopter-row";
 import { NewHelicopter } from "./new-helicopter";
 
 export function Hangar() {
+  usePageTitle("Hangar");
   const fleet = useFleet();
   const standings = useStandings();
   const [adding, setAdding] = useState(false);

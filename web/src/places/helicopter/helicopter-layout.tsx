@@ -1,11 +1,12 @@
 /** What every place of one helicopter has: its bar, its links, its audit, its saving. */
-import { Suspense, useEffect } from "react";
+import { Suspense } from "react";
 import { Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import { asProblem, type Draft } from "@/api/client";
 import { type Editor, useDraft, useEditor } from "@/api/draft";
 import { AuditKey } from "@/parts/audit/audit-key";
 import { useLeaving } from "@/parts/leaving";
 import { useLeverKeys } from "@/parts/levers/keys";
+import { usePageTitle } from "@/parts/page-title";
 import { PLACES, PlaceLinks, type PlaceName } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
@@ -45,7 +46,7 @@ function Open({ draft }: { draft: Draft }) {
   const here = (pathname.split("/").at(-1) ?? "bench") as PlaceName;
   const { leaving, follow } = useLeaving();
   const setup = draft.document;
-  useTitle(setup.name, here);
+  usePageTitle(`${setup.name} · ${PLACES.find((each) => each.name === here)?.label}`);
   useLeverKeys();
   useShownSetting();
   return (
@@ -70,15 +71,4 @@ function Open({ draft }: { draft: Draft }) {
       </div>
     </div>
   );
-}
-
-/** The page's title says helicopter and place. */
-function useTitle(name: string, here: PlaceName) {
-  useEffect(() => {
-    const place = PLACES.find((each) => each.name === here)?.label ?? "";
-    document.title = `${name} · ${place} – Mint Lever`;
-    return () => {
-      document.title = "Mint Lever";
-    };
-  }, [name, here]);
 }
