@@ -108,6 +108,9 @@ def test_what_is_typed_stays_until_it_is_sent_or_thrown_away(page, real_bench):
 
 
 def test_no_edit_goes_to_the_curve_that_was_just_left(page, modes):
+    page.get_by_role("button", name="Make Idle-up 1 like Normal").click()
+    page.get_by_role("button", name="Open Normal pitch curve").click()
+    page.get_by_role("region", name="Normal, pitch curve").wait_for()
     before = pitch_of(page, "normal")
     # The quickest hand there is: a key in the very next turn after the curve was chosen.
     page.get_by_role("button", name="Open Idle-up 1 pitch curve", exact=True).evaluate(
