@@ -7,5 +7,9 @@ export default defineConfig({
   resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
   // Nothing inline: the content security policy allows files of our own only.
   build: { chunkSizeWarningLimit: 700, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+  test: {
+    environment: "jsdom",
+    include: ["src/**/*.test.{ts,tsx}"],
+    setupFiles: ["src/tests/page.ts"],
+  },
 });

@@ -11,6 +11,8 @@ export function useOpenState<Open extends Record<string, string>>(
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState(() => read(search));
   const written = useRef<string | null>(null);
+  // The newest address asked for: a second choice in the same turn must build on the first.
+  const asked = useRef(search);
   const address = search.toString();
   // Somebody else went to another address (a link to a setting): that is opened then.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of the address counts
@@ -20,20 +22,19 @@ export function useOpenState<Open extends Record<string, string>>(
       if (written.current === address) written.current = null;
       return;
     }
+    asked.current = search;
     setOpen(read(search));
   }, [address]);
   const change = useCallback(
     (next: Partial<Open>) => {
       setOpen((now) => ({ ...now, ...next }));
-      setSearch(
-        (now) => {
-          const to = new URLSearchParams(now);
-          for (const [key, value] of Object.entries(next)) to.set(key, value as string);
-          written.current = to.toString() === now.toString() ? null : to.toString();
-          return to;
-        },
-        { replace: true },
-      );
+      const before = asked.current.toString();
+      const to = new URLSearchParams(before);
+      for (const [key, value] of Object.entries(next)) to.set(key, value as string);
+      if (to.toString() === before) return;
+      asked.current = to;
+      written.current = to.toString();
+      setSearch(to, { replace: true });
     },
     [setSearch],
   );

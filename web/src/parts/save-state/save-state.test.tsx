@@ -1,0 +1,130 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { type Draft, Problem } from "@/api/client";
+import { Editor } from "@/api/draft";
+import { lineCall, lineOf } from "@/api/line";
+import { UndoKeys } from "@/parts/undo-keys";
+import { SavedMark, SaveState } from "./save-state";
+
+const DRAFT = {
+  id: "h",
+  version: 4,
+  revision: 2,
+  unsaved: false,
+  practice: false,
+  undo: { words: "Servo 1, horn length", paths: [] },
+  redo: null,
+} as unknown as Draft;
+
+let answers: (Problem | null)[] = [];
+const made: string[] = [];
+for (const call of ["edit", "undo", "redo", "save revision"]) {
+  lineCall(call, async (change) => {
+    const problem = answers.shift();
+    if (problem) throw problem;
+    made.push(`${call} ${JSON.stringify(change.args)}`);
+  });
+}
+const silence = () => new Problem(0, { unreached: true });
+
+function page(more: Partial<Draft> = {}) {
+  const queries = new QueryClient();
+  const draft = { ...DRAFT, ...more };
+  queries.setQueryData(["draft", "h"], draft);
+  const editor = new Editor("h", queries);
+  render(
+    <QueryClientProvider client={queries}>
+      <SavedMark draft={draft} editor={editor} />
+      <SaveState draft={draft} editor={editor} />
+    </QueryClientProvider>,
+  );
+  return { editor, line: lineOf(queries) };
+}
+
+beforeEach(() => {
+  answers = [];
+  made.length = 0;
+  vi.useFakeTimers();
+});
+afterEach(() => vi.useRealTimers());
+const pass = (ms: number) => act(async () => vi.advanceTimersByTimeAsync(ms));
+
+test.each([
+  [{}, "revision 2, all kept"],
+  [{ unsaved: true }, "draft after revision 2, all kept"],
+  [{ revision: null, unsaved: true }, "no revision yet, all kept"],
+  [{ practice: true }, "practice draft, all kept"],
+])("a draft that is %o is called %s", (more, words) => {
+  page(more);
+  expect(screen.getByText(words)).toBeTruthy();
+});
+
+test("while the server is silent the mark says how much is kept here, and a key tries again", async () => {
+  answers = [silence(), silence(), silence()];
+  const { editor } = page();
+  void editor.edit([{ path: "notes", value: "a" }]);
+  void editor.edit([{ path: "notes", value: "b" }]);
+  await pass(10);
+  expect(screen.getByText(/no answer; 2 kept here/)).toBeTruthy();
+  await pass(1600);
+  answers = [];
+  fireEvent.click(screen.getByRole("button", { name: "Try now" }));
+  await pass(1);
+  expect(screen.getByText("revision 2, all kept")).toBeTruthy();
+  expect(made.length).toBe(2);
+});
+
+test("a refusal is told until the next change is taken", async () => {
+  answers = [new Problem(422, { title: "No" })];
+  const { editor } = page();
+  await act(async () => void (await editor.edit([])));
+  expect(screen.getByText("last edit not kept")).toBeTruthy();
+  await act(async () => void (await editor.edit([])));
+  expect(screen.getByText("revision 2, all kept")).toBeTruthy();
+});
+
+test("a change made elsewhere is a conflict of its own, with a way to the newest draft", async () => {
+  answers = [new Problem(409, { title: "This draft was changed elsewhere", version: 9 })];
+  const { editor } = page();
+  await act(async () => void (await editor.edit([])));
+  expect(screen.getByText("This draft was changed elsewhere")).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Show the newest draft" })).toBeTruthy();
+});
+
+test("undo names what it takes back; there is nothing to redo", async () => {
+  page();
+  const undo = screen.getByRole("button", { name: "Undo" });
+  expect(undo.title).toBe("Undo: Servo 1, horn length");
+  expect((screen.getByRole("button", { name: "Redo" }) as HTMLButtonElement).disabled).toBe(true);
+  await act(async () => {
+    fireEvent.click(undo);
+    fireEvent.keyDown(document.body, { key: "z", ctrlKey: true });
+    fireEvent.keyDown(document.body, { key: "y", ctrlKey: true });
+  });
+  expect(made).toEqual(["undo {}", "undo {}"]);
+});
+
+test("Ctrl+S opens the note where there is something to save, never for practice", async () => {
+  page({ unsaved: true, practice: true });
+  await act(async () => void fireEvent.keyDown(document.body, { key: "s", ctrlKey: true }));
+  expect(screen.queryByRole("dialog")).toBeNull();
+});
+
+test("a revision is saved with its note, and the dialog goes", async () => {
+  page({ unsaved: true });
+  await act(async () => void fireEvent.keyDown(document.body, { key: "s", ctrlKey: true }));
+  const note = screen.getByRole("textbox", { name: /What changed/ });
+  fireEvent.change(note, { target: { value: "half a turn" } });
+  await act(async () => {
+    fireEvent.click(screen.getByRole("button", { name: "Save revision 3" }));
+  });
+  expect(made).toEqual(['save revision {"note":"half a turn"}']);
+  expect(screen.queryByRole("textbox")).toBeNull();
+});
+
+test("the undo keys stand alone too", () => {
+  const queries = new QueryClient();
+  render(<UndoKeys draft={{ ...DRAFT, undo: null }} editor={new Editor("h", queries)} />);
+  expect(screen.getByTitle("Nothing to undo")).toBeTruthy();
+});

@@ -1,0 +1,77 @@
+import { fireEvent, render, screen, within } from "@testing-library/react";
+import { expect, test, vi } from "vitest";
+import type { Bench, BenchHand } from "@/api/bench";
+import { Actions } from "./actions";
+
+const action = (key: string, more = {}) => ({
+  key,
+  text: `Set ${key} to 103 %.`,
+  expect: "Reads 100 % then.",
+  device: "transmitter",
+  by_hand: false,
+  sets: true,
+  needed: true,
+  learned: false,
+  parts: [],
+  ...more,
+});
+
+function actions(list: object[], more = {}) {
+  const act = vi.fn();
+  const onStep = vi.fn();
+  const bench = {
+    simulated: false,
+    next_step: "horns",
+    slip: [{ name: "horns", title: "Square the horns" }],
+    advice: { step: "arrival", actions: list, outcome: "out", summary: "Two ends.", ...more },
+  } as unknown as Bench;
+  render(<Actions bench={bench} hand={{ act } as unknown as BenchHand} onStep={onStep} />);
+  return { act, onStep };
+}
+
+test("what goes together is one key that lists its parts with their numbers", () => {
+  const parts = ["Set aileron to 103 %.", "Set rudder to 104 %."];
+  const { act } = actions([
+    action("all", { text: "Set all 2 of these at once.", parts }),
+    action("aileron"),
+    action("rudder"),
+  ]);
+  const [bundle] = screen.getAllByRole("listitem");
+  for (const part of parts) expect(within(bundle as HTMLElement).getByText(part)).toBeTruthy();
+  fireEvent.click(within(bundle as HTMLElement).getByRole("button", { name: /^Set them/ }));
+  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "all");
+  expect(screen.getByText("One by one")).toBeTruthy();
+});
+
+test("A does the first act, also out of a reading's field", () => {
+  const { act } = actions([action("aileron"), action("rudder")]);
+  fireEvent.keyDown(document.body, { key: "a" });
+  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "aileron");
+});
+
+test("a key says what pressing it claims: by hand, on the device, or only written down", () => {
+  actions([
+    action("setting"),
+    action("link", { by_hand: true, sets: false }),
+    action("both", { by_hand: true }),
+    action("length", { learned: true }),
+    action("spare", { needed: false }),
+  ]);
+  const keys = screen.getAllByRole("button").map((key) => key.textContent);
+  expect(keys).toEqual([
+    "Set it on the device; write it into the draftA",
+    "I have done it",
+    "Done; write it into the draft",
+    "Write it down",
+    "Set it on the device; write it into the draft",
+  ]);
+  expect(screen.getAllByText("not needed, but better").length).toBe(1);
+});
+
+test("a step that is done leads to the next one; one that is not does not", () => {
+  actions([], { outcome: "begun" });
+  expect(screen.queryByRole("button", { name: /^On to/ })).toBeNull();
+  const { onStep } = actions([], { outcome: "good" });
+  fireEvent.click(screen.getByRole("button", { name: /^On to: Square the horns/ }));
+  expect(onStep).toHaveBeenCalledExactlyOnceWith("horns");
+});
