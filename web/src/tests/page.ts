@@ -2,9 +2,16 @@
 import { cleanup } from "@testing-library/react";
 import { afterEach, beforeEach, vi } from "vitest";
 
+class NothingMeasured {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+
 beforeEach(() => {
   const matches = (query: string) => ({ matches: query.includes("fine") }) as MediaQueryList;
   vi.stubGlobal("matchMedia", matches);
+  vi.stubGlobal("ResizeObserver", NothingMeasured);
   localStorage.clear();
   sessionStorage.clear();
   // jsdom lays nothing out, so there is nothing to bring into sight.

@@ -1,0 +1,74 @@
+import { act, fireEvent, render, screen } from "@testing-library/react";
+import { beforeEach, expect, test } from "vitest";
+import { Dock } from "./dock";
+import { centreLevers, leversNow, moveLevers, onLevers, useLever } from "./levers";
+
+beforeEach(() => {
+  moveLevers({ mode: "normal" });
+  centreLevers();
+});
+
+test("levers stop at their ends, and centring leaves the flight mode alone", () => {
+  moveLevers({ collective: 130, rudder: -250, mode: "idle_up_1" });
+  expect(leversNow()).toMatchObject({ collective: 100, rudder: -100, mode: "idle_up_1" });
+  centreLevers();
+  expect(leversNow()).toEqual({
+    collective: 0,
+    aileron: 0,
+    elevator: 0,
+    rudder: 0,
+    mode: "idle_up_1",
+  });
+});
+
+test("whoever listens hears every movement until they stop", () => {
+  const heard: number[] = [];
+  const stop = onLevers(() => heard.push(leversNow().aileron));
+  moveLevers({ aileron: 10 });
+  moveLevers({ aileron: 20 });
+  stop();
+  moveLevers({ aileron: 30 });
+  expect(heard).toEqual([10, 20]);
+});
+
+let drawn = 0;
+function Reader() {
+  drawn += 1;
+  return <p>{useLever("collective")}</p>;
+}
+
+test("who reads one lever is not drawn again for another", () => {
+  render(<Reader />);
+  act(() => moveLevers({ aileron: 40 }));
+  expect(drawn).toBe(1);
+  act(() => moveLevers({ collective: 40 }));
+  expect(screen.getByText("40")).toBeTruthy();
+});
+
+const levers = () => screen.getAllByRole("slider", { hidden: true }).length;
+const field = () => document.querySelector(".max-w-7xl") as HTMLElement;
+
+test("where no lever is needed the dock is one line with a key, at every width", () => {
+  render(<Dock modes={["normal", "hold"]} folds needed={false} />);
+  const key = screen.getByRole("button", { name: "Levers" });
+  expect(key.getAttribute("aria-expanded")).toBe("false");
+  expect(key.className).not.toContain("md:hidden");
+  expect(field().className).toMatch(/(^|\s)hidden/);
+  expect(field().className).not.toContain("md:flex");
+  fireEvent.click(key);
+  expect(screen.getByRole("button", { name: "Fold the levers away" })).toBeTruthy();
+  expect(field().className).toMatch(/(^|\s)flex/);
+  expect(levers()).toBeGreaterThanOrEqual(4);
+});
+
+test("where a step needs them they stand there, and only a phone folds them", () => {
+  render(<Dock modes={["normal", "hold"]} folds needed />);
+  expect(field().className).toContain("md:flex");
+  expect(screen.getByRole("button", { name: "Levers" }).className).toContain("md:hidden");
+});
+
+test("a switch left in a mode that is not here goes to one that is", () => {
+  moveLevers({ mode: "idle_up_2" });
+  render(<Dock modes={["normal", "hold"]} />);
+  expect(leversNow().mode).toBe("normal");
+});
