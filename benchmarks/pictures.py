@@ -26,8 +26,8 @@ def main() -> None:
         _take(page, "path")
         _bench(page, "bench-slip", "Yarrow 570")
         _bench(page, "bench-directions", step="together")
-        _bench(page, "bench-measuring", step="cyclic_throw", down="Then this")
-        _bench(page, "bench-clearance", "Sorrel 690", "clearance", down="Then this")
+        _bench(page, "bench-measuring", step="cyclic_throw")
+        _bench(page, "bench-clearance", "Sorrel 690", "clearance")
         _bench(page, "bench-arrival", "Yarrow 570", "arrival")
         _modes(page, "modes", "Normal")
         page.keyboard.press("u")
@@ -48,7 +48,7 @@ def main() -> None:
             _path(page, "Sorrel 690", "collective", "shape", "rrrrrr")
             _take(page, f"path-{wide}")
             if wide == 390:
-                _bench(page, "bench-390", "Yarrow 570", "zero_pitch", down="Read this")
+                _bench(page, "bench-390", "Yarrow 570", "zero_pitch")
                 _modes(page, "modes-390")
         browser.close()
 
@@ -74,7 +74,7 @@ def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
         page.keyboard.press(key)
 
 
-def _bench(page: Page, picture: str, name: str = "", step: str = "", down: str = "") -> None:
+def _bench(page: Page, picture: str, name: str = "", step: str = "") -> None:
     if name:
         page.get_by_role("link", name="Hangar").click()
         page.get_by_role("link", name=name).click()
@@ -84,9 +84,6 @@ def _bench(page: Page, picture: str, name: str = "", step: str = "", down: str =
     if step:
         page.goto(f"{page.url.split('?')[0]}?step={step}")
         page.locator("#step-title").wait_for()
-    if down:
-        heading = page.get_by_role("heading", name=down)
-        heading.evaluate("(at) => at.scrollIntoView({ block: 'start' })")
     _take(page, picture)
 
 
