@@ -1,0 +1,62 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, render, screen } from "@testing-library/react";
+import { MemoryRouter } from "react-router";
+import { expect, test, vi } from "vitest";
+import { client, Problem } from "@/api/client";
+import { lineCall, lineOf } from "@/api/line";
+import { FitMark } from "./fit-mark";
+
+let answer: () => void = () => {};
+lineCall("never taken", async () => {
+  throw new Problem(0, { unreached: true });
+});
+
+/** The mark over a bench as it is known, while the server is asked for the newest. */
+function mark(fitness: { fit: boolean; withheld: string[] }, more = {}) {
+  const bench = { version: 1, sequence: 1, simulated: false, fitness, ...more };
+  const asked = new Promise((done) => {
+    answer = () => done({ data: bench, response: new Response() });
+  });
+  vi.spyOn(client, "GET").mockReturnValue(asked as never);
+  const queries = new QueryClient();
+  queries.setQueryData(["bench", "h", null], bench);
+  render(
+    <QueryClientProvider client={queries}>
+      <MemoryRouter>
+        <FitMark id="h" />
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+  return lineOf(queries);
+}
+const answered = () => act(async () => answer());
+const FIT = { fit: true, withheld: [] };
+
+test("nothing is called fit on what was known before: the server is asked first", async () => {
+  mark(FIT);
+  expect(screen.queryByText("Fit to fly")).toBeNull();
+  await answered();
+  expect(await screen.findByText("Fit to fly")).toBeTruthy();
+});
+
+test("nothing is called fit while a change is on its way", async () => {
+  const line = mark(FIT);
+  await answered();
+  await screen.findByText("Fit to fly");
+  act(() => void line.send("h", "never taken", {}));
+  expect(screen.queryByText("Fit to fly")).toBeNull();
+  expect(screen.getByText("looking…")).toBeTruthy();
+});
+
+test("practice that is done says so, and never that the helicopter is fit", async () => {
+  mark(FIT, { simulated: true });
+  await answered();
+  expect(await screen.findByText("Every step done, in practice")).toBeTruthy();
+  expect(screen.queryByText("Fit to fly")).toBeNull();
+});
+
+test("what withholds fitness is listed, every reason of it", () => {
+  mark({ fit: false, withheld: ["Horns: stale", "Tilts: open"] });
+  const reasons = screen.getAllByRole("listitem").map((reason) => reason.textContent);
+  expect(reasons).toEqual(["Horns: stale", "Tilts: open"]);
+});
