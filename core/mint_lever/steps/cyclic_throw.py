@@ -25,8 +25,9 @@ from mint_lever.simulate.probing import goes, raising
 _GAUGE_REPEATS_DEG = 0.2
 _REPEATS_DEG = 0.07
 """Of half the difference of two readings: a gauge's own 0.1° (F23) over the root of two."""
-# (key, what to do, aileron, elevator, azimuth)
-_READS = (
+_AtTheGauge = tuple[str, str, float, float, float]
+"""A reading's key, what to do, aileron, elevator (percent) and the blade's azimuth (degrees)."""
+_READS: tuple[_AtTheGauge, ...] = (
     ("right", "stick full right, blade over the boom", 100.0, 0.0, 180.0),
     ("left", "stick full left, blade over the boom", -100.0, 0.0, 180.0),
     ("forward", "stick full forward, blade on the right", 0.0, 100.0, 90.0),
@@ -126,25 +127,32 @@ def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
 
 def _read(
     run: Readings,
-    read: tuple[str, str, float, float, float],
+    read: _AtTheGauge,
     axes: list[_Axis],
     band: Band,
 ) -> Ask:
+    asked = _at_the_gauge(read)
+    axis = next((axis for axis in axes if asked.key in axis.keys), None)
+    return replace(
+        asked,
+        hint="With its sign; a blade's own offset cancels between the two.",
+        optional=axis is None,
+        answer=run.answer("cyclic_throw", asked.key),
+        word=None if axis is None else _end_word(run, asked.key, axis.gauge, band, axis.times),
+    )
+
+
+def _at_the_gauge(read: _AtTheGauge) -> Number:
     key, label, aileron, elevator, azimuth = read
-    axis = next((axis for axis in axes if key in axis.keys), None)
     return Number(
         key=key,
         label=f"Pitch, {label}",
-        hint="With its sign; a blade's own offset cancels between the two.",
         unit="°",
         low=-30.0,
         high=30.0,
         sticks=(0.0, aileron, elevator),
         azimuth=azimuth,
         blade=0,
-        optional=axis is None,
-        answer=run.answer("cyclic_throw", key),
-        word=None if axis is None else _end_word(run, key, axis.gauge, band, axis.times),
     )
 
 
@@ -252,18 +260,8 @@ def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
     """Whether the gauge follows the figure that was set; watched on the axis' first end."""
     if axis.gauge is None:
         return None
-    first, label, aileron, elevator, azimuth = next(r for r in _READS if r[0] == axis.keys[0])
-    read = run.mean("cyclic_throw", first) or 0.0
-    reads = Number(
-        key=first,
-        label=f"Pitch, {label}",
-        unit="°",
-        low=-30.0,
-        high=30.0,
-        sticks=(0.0, aileron, elevator),
-        azimuth=azimuth,
-        blade=0,
-    )
+    reads = _at_the_gauge(next(read for read in _READS if read[0] == axis.keys[0]))
+    read = run.mean("cyclic_throw", reads.key) or 0.0
     raised = min(axis.dial.value + _PROBE_PCT, axis.dial.control.high)
     lever = Lever(
         raised=f"Raise {axis.dial.name}",
