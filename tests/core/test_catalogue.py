@@ -199,3 +199,11 @@ def test_steps_are_named_by_the_registry_alone():
     titles = {step.name: step.title for step in STEPS}
     assert len(titles) == len(STEPS)
     assert all(re.fullmatch(r"[A-Z][a-z ,-]+", title) for title in titles.values())
+
+
+@pytest.mark.parametrize(("signed", "one_sided"), [(0, 50), (50, 75), (20, 60), (-100, 0)])
+def test_f15_the_tail_gain_on_a_channel_that_counts_from_zero(signed, one_sided):
+    """F15, common practice, no source: 60 to 80 with the change-over in the middle is 20 to 60."""
+    (scale,) = row_of("transmitter.modes.normal.tail_gain_pct").about.scales
+    assert scale.shown(signed) == one_sided
+    assert scale.kept(one_sided) == signed

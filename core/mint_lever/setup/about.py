@@ -47,6 +47,27 @@ class Quantity:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Scale:
+    """Another way some devices show a figure: ``offset`` + ``factor`` × what the document keeps.
+
+    ``words`` say which devices; ``unit`` is what they show it in.
+    """
+
+    words: str
+    factor: float
+    offset: float = 0.0
+    unit: str = ""
+
+    def shown(self, kept: float) -> float:
+        """Give what such a device shows for what the document keeps."""
+        return self.offset + self.factor * kept
+
+    def kept(self, shown: float) -> float:
+        """Give what the document keeps for what such a device shows."""
+        return (shown - self.offset) / self.factor
+
+
+@dataclass(frozen=True, kw_only=True)
 class About:
     """One setting.
 
@@ -56,7 +77,8 @@ class About:
     goes stale and fitness stays; it may belong to a step all the same. ``sign_step`` is the step a
     turned sign belongs to, where size and sign of a figure are two settings. ``function`` is the
     stick it is of, ``words`` names the values of a choice, ``group`` is what it stands together
-    with on its stage. ``nudge`` and ``unit`` overrule the kind's own.
+    with on its stage. ``nudge`` and ``unit`` overrule the kind's own. ``scales`` are other ways in
+    which devices show it.
     """
 
     label: str
@@ -71,6 +93,7 @@ class About:
     words: Mapping[Any, str] = field(default_factory=dict)
     nudge: float | None = None
     unit: str | None = None
+    scales: tuple[Scale, ...] = ()
 
     def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
         """Name and describe the setting in the JSON Schema too."""

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from mint_lever.setup.about import About, Holder
+from mint_lever.setup.about import About, Holder, Scale
 from mint_lever.setup.numbers import CurveValue, Part, Percent, Rpm, Share, SignedShare
 
 ModeName = Literal["normal", "idle_up_1", "idle_up_2", "hold", "trimming"]
@@ -216,6 +216,8 @@ class Mode(Part):
             function="rudder",
             steps=_MODES,
             unit="±100",
+            # F15, common practice, no source: the change-over stands in the middle, at 50.
+            scales=(Scale(words="on a scale 0–100", factor=0.5, offset=50.0),),
         ),
     ] = None
     head_speed_rpm: Annotated[

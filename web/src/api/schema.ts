@@ -4903,6 +4903,8 @@ export interface components {
             optional: boolean;
             /** Words */
             words: components["schemas"]["WordOut"][];
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
             /** Steps */
             steps: string[];
             /** Record */
@@ -4911,6 +4913,20 @@ export interface components {
             needs_unit: boolean;
             /** Arrangements */
             arrangements: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes")[];
+        };
+        /**
+         * ScaleOut
+         * @description Another way some devices show a figure: offset + factor × what is kept.
+         */
+        ScaleOut: {
+            /** Words */
+            words: string;
+            /** Factor */
+            factor: number;
+            /** Offset */
+            offset: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * WordOut

@@ -37,11 +37,11 @@ export function OptionalField({ setting, value, editor }: Props) {
     );
   }
   return (
-    <div className="flex items-end gap-0.5">
+    <div className="flex items-start gap-0.5">
       <SavedNumber setting={setting} value={value} editor={editor} />
       <button
         type="button"
-        className="key min-h-9 px-1.5 text-sm"
+        className="key mt-5 min-h-9 px-1.5 text-sm"
         aria-label={`Take ${label.toLowerCase()} out`}
         title="Take it out"
         onClick={() => editor.edit([{ path, value: null }])}

@@ -20,6 +20,8 @@ export type NumberSetting = Shared & {
   /** How far an arrow key moves it. */
   step: number;
   decimals: number;
+  /** Other ways in which devices show it. */
+  scales?: Row["scales"];
 };
 
 export type ChoiceSetting = Shared & {
@@ -70,7 +72,8 @@ export function settingOf(row: Row, path: string, setup: Setup): Setting {
   }
   if (row.kind === "number" || row.kind === "whole") {
     const decimals = row.kind === "whole" ? 0 : decimalsOf(row.nudge);
-    return { ...shared, kind: "number", unit: unitOf(row), step: row.nudge, decimals };
+    const { nudge: step, scales } = row;
+    return { ...shared, kind: "number", unit: unitOf(row), step, decimals, scales };
   }
   return { ...shared, kind: "text", numbers: row.kind === "numbers", unit: unitOf(row) };
 }
