@@ -44,7 +44,7 @@ class AtVersion(Schema):
     version: int
 
 
-class Sent(Schema):
+class Stamp(Schema):
     """What a browser sends: under an id of its own, with the time on its clock and the digest of
     the setup the pilot saw. Sent twice, it is taken once."""
 
@@ -57,7 +57,7 @@ class Sent(Schema):
         return Sender(self.id, self.at, self.saw)
 
 
-class NewReading(AtVersion, Sent):
+class NewReading(AtVersion, Stamp):
     """An answer to one question of a step; ``joins`` asks for the mean with those before it."""
 
     step: str = Field(max_length=24)
@@ -66,13 +66,19 @@ class NewReading(AtVersion, Sent):
     joins: bool = False
 
 
-class EditedReading(Schema):
+class EditedReading(Stamp):
     """What the reading should have been."""
 
     value: Answer
 
 
-class Act(AtVersion, Sent):
+class Struck(Stamp):
+    """Whether an entry is struck out or counts again."""
+
+    struck: bool = True
+
+
+class Act(AtVersion, Stamp):
     """The advice to follow, as the page shows it."""
 
     sequence: int
@@ -80,25 +86,25 @@ class Act(AtVersion, Sent):
     key: str = Field(max_length=60)
 
 
-class WorkedOn(Sent):
+class WorkedOn(Stamp):
     """What was worked on, in the words offered."""
 
     what: str = Field(max_length=80)
 
 
-class Note(Sent):
+class Note(Stamp):
     """Start, pause, resume as it was left, or powered up again (resuming when paused)."""
 
     what: Literal["start", "pause", "resume", "power"]
 
 
-class DeviceHolds(Sent):
+class DeviceHolds(Stamp):
     """Settings of the draft that their devices hold now."""
 
     paths: list[str] = Field(min_length=1, max_length=50)
 
 
-class Table(AtVersion):
+class Table(AtVersion, Stamp):
     """Which model is on the table."""
 
     simulated: bool
@@ -140,7 +146,7 @@ class Uncertain(Schema):
     measured_sd_mm: dict[Parameter, float] = {}
 
 
-class UncertainAt(Uncertain, AtVersion):
+class UncertainAt(Uncertain, AtVersion, Stamp):
     """The same, for a draft's version."""
 
 
@@ -202,15 +208,17 @@ def reread(
     request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, given: EditedReading, step: str
 ) -> BenchOut:
     """Put a mistyped reading right."""
-    return show(edit_reading(pilot_of(request), helicopter_id, sequence, given.value), step)
+    pilot = pilot_of(request)
+    return show(edit_reading(pilot, helicopter_id, sequence, given.value, given.sender()), step)
 
 
 @router.post("/{helicopter_id}/bench/readings/{sequence}/strike", response=BenchOut)
 def strike_out(
-    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, step: str, struck: bool = True
+    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, given: Struck, step: str
 ) -> BenchOut:
     """Strike an entry out, or let it count again."""
-    return show(strike(pilot_of(request), helicopter_id, sequence, struck), step)
+    pilot = pilot_of(request)
+    return show(strike(pilot, helicopter_id, sequence, given.struck, given.sender()), step)
 
 
 @router.post("/{helicopter_id}/bench/acts", response=BenchOut)
@@ -265,13 +273,15 @@ def holds(
 @router.post("/{helicopter_id}/bench/table", response=BenchOut)
 def table(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -> BenchOut:
     """Put the simulated model on the table, or the real one back."""
-    return show(put_on_table(pilot_of(request), helicopter_id, given.version, given.simulated))
+    pilot = pilot_of(request)
+    done = put_on_table(pilot, helicopter_id, given.version, given.simulated, given.sender())
+    return show(done)
 
 
 @router.post("/{helicopter_id}/bench/simulated/fresh", response=BenchOut)
-def fresh(request: HttpRequest, helicopter_id: uuid.UUID) -> BenchOut:
+def fresh(request: HttpRequest, helicopter_id: uuid.UUID, given: Stamp) -> BenchOut:
     """Put another simulated model on the table."""
-    return show(fresh_model(pilot_of(request), helicopter_id))
+    return show(fresh_model(pilot_of(request), helicopter_id, sender=given.sender()))
 
 
 @router.post("/{helicopter_id}/bench/simulated/take", response=Taken)
@@ -308,6 +318,11 @@ def lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> 
 def write_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: UncertainAt) -> BenchOut:
     """Write down the lengths that the readings teach."""
     done = take_lesson(
-        pilot_of(request), helicopter_id, given.version, given.parameters, given.measured_sd_mm
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.parameters,
+        given.measured_sd_mm,
+        given.sender(),
     )
     return show(done, "cyclic_throw")

@@ -3,7 +3,7 @@
 import secrets
 import uuid
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
@@ -43,6 +43,10 @@ class Sender:
     at: datetime | None = None
     saw: str = ""
     place: str = LogEntry.Place.BENCH
+
+    def of_several(self) -> "Sender":
+        """The same for one entry of several that were sent as one: each has an id of its own."""
+        return replace(self, id=None)
 
 
 NOBODY = Sender()
@@ -89,9 +93,13 @@ def add_reading(
 
 
 @transaction.atomic
-def edit_reading(pilot: User, helicopter_id: uuid.UUID, sequence: int, value: Any) -> Bench:
+def edit_reading(
+    pilot: User, helicopter_id: uuid.UUID, sequence: int, value: Any, sender: Sender = NOBODY
+) -> Bench:
     """Put a mistyped reading right: the new one stands where the old one stood, struck out."""
     bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
     old = _entry(bench, sequence)
     if old.kind != LogEntry.Kind.READING or old.struck:
         raise Refused(409, "Only a reading that counts can be edited")
@@ -102,6 +110,7 @@ def edit_reading(pilot: User, helicopter_id: uuid.UUID, sequence: int, value: An
     _log(
         bench,
         LogEntry.Kind.READING,
+        sender,
         step=old.step,
         key=old.key,
         label=old.label,
@@ -115,9 +124,13 @@ def edit_reading(pilot: User, helicopter_id: uuid.UUID, sequence: int, value: An
 
 
 @transaction.atomic
-def strike(pilot: User, helicopter_id: uuid.UUID, sequence: int, struck: bool) -> Bench:
+def strike(
+    pilot: User, helicopter_id: uuid.UUID, sequence: int, struck: bool, sender: Sender = NOBODY
+) -> Bench:
     """Strike an entry out, or let it count again."""
     bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
     entry = _entry(bench, sequence)
     replaced = LogEntry.objects.filter(replaces=entry, struck=False).exists()
     if not struck and replaced:
@@ -167,13 +180,17 @@ def take_lesson(
     version: int,
     parameters: Sequence[Parameter],
     measured_sd_mm: Mapping[Parameter, float],
+    sender: Sender = NOBODY,
 ) -> Bench:
     """Write down the lengths that the readings teach."""
-    bench = _claim(_bench(pilot, helicopter_id), version)
+    bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
+    _claim(bench, version)
     lesson = learn(run_at(bench), parameters, measured_sd_mm)
     if lesson.action is None:
         raise Refused(409, "There is nothing to write down")
-    return _do(pilot, bench, version, "cyclic_throw", lesson.action, NOBODY)
+    return _do(pilot, bench, version, "cyclic_throw", lesson.action, sender)
 
 
 @transaction.atomic
@@ -196,7 +213,7 @@ def note(
     bench = _bench(pilot, helicopter_id)
     if taken_once(bench.helicopter, sender.id):
         for kind in kinds:
-            _log(bench, kind, label=kind)
+            _log(bench, kind, sender.of_several(), label=kind)
     return bench
 
 
@@ -219,17 +236,23 @@ def device_holds(
         for part in path.split("."):
             value = value[int(part)] if isinstance(value, list) else (value or {}).get(part)
         held = {"device": device, "value": value}
-        _log(bench, LogEntry.Kind.HOLDS, key=path, label=row.name(path)[:500], value=held)
+        words = row.name(path)[:500]
+        _log(bench, LogEntry.Kind.HOLDS, sender.of_several(), key=path, label=words, value=held)
     return bench
 
 
 @transaction.atomic
-def put_on_table(pilot: User, helicopter_id: uuid.UUID, version: int, simulated: bool) -> Bench:
+def put_on_table(
+    pilot: User, helicopter_id: uuid.UUID, version: int, simulated: bool, sender: Sender = NOBODY
+) -> Bench:
     """Put the simulated model on the table, or the real one back.
 
     Each keeps its own draft: what is set while practising never reaches the real helicopter's.
     """
-    bench = _claim(_bench(pilot, helicopter_id), version)
+    bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
+    _claim(bench, version)
     if (bench.simulated is not None) == simulated:
         return bench
     swap_drafts(bench.helicopter, simulated)
@@ -241,9 +264,13 @@ def put_on_table(pilot: User, helicopter_id: uuid.UUID, version: int, simulated:
 
 
 @transaction.atomic
-def fresh_model(pilot: User, helicopter_id: uuid.UUID, seed: int | None = None) -> Bench:
+def fresh_model(
+    pilot: User, helicopter_id: uuid.UUID, seed: int | None = None, sender: Sender = NOBODY
+) -> Bench:
     """Put another simulated model on the table, its faults hidden anew; its log starts empty."""
     bench = _bench(pilot, helicopter_id)
+    if not taken_once(bench.helicopter, sender.id):
+        return bench
     if bench.simulated is None:
         raise Refused(409, "The real model is on the table", "Switch to the simulated bench first.")
     _hide(bench, seed)

@@ -1,6 +1,5 @@
 """The catalogue of settings over the API: what each is called, where it stands, what bounds it."""
 
-from dataclasses import asdict
 from functools import cache
 
 from django.http import HttpRequest, HttpResponse
@@ -21,15 +20,6 @@ class WordOut(BaseModel):
 
     value: bool | int | str
     label: str
-
-
-class ScaleOut(BaseModel):
-    """Another way some devices show a figure: offset + factor × what is kept."""
-
-    words: str
-    factor: float
-    offset: float
-    unit: str
 
 
 class RowOut(BaseModel):
@@ -54,7 +44,6 @@ class RowOut(BaseModel):
     most: float | None
     optional: bool
     words: list[WordOut]
-    scales: list[ScaleOut]
     steps: list[str]
     record: bool
     needs_unit: bool
@@ -100,7 +89,6 @@ def _row(row: Row, titles: dict[str, str]) -> RowOut:
         most=row.most,
         optional=row.optional,
         words=[WordOut(value=value, label=label) for value, label in row.words],
-        scales=[ScaleOut(**asdict(scale)) for scale in about.scales],
         steps=[titles[step] for step in about.steps],
         record=about.record,
         needs_unit="has_unit" in row.plays,

@@ -69,10 +69,10 @@ def taken_once(helicopter: Helicopter, sent_id: uuid.UUID | None) -> bool:
     """Note a change under its sender's id; false for one that was taken before."""
     if sent_id is None:
         return True
-    _, new = Taken.objects.get_or_create(helicopter=helicopter, sent_id=sent_id)
-    if new and helicopter.counter % _SWEPT_EVERY == 0:
+    taken, new = Taken.objects.get_or_create(helicopter=helicopter, sent_id=sent_id)
+    if new and taken.pk % _SWEPT_EVERY == 0:
         old = Taken.objects.filter(helicopter=helicopter).order_by("-pk")[KEPT_TAKINGS:]
-        Taken.objects.filter(pk__in=[taken.pk for taken in old]).delete()
+        Taken.objects.filter(pk__in=[each.pk for each in old]).delete()
     return new
 
 
@@ -263,8 +263,9 @@ def _move_on(draft: Draft, setup: Setup, paths: Sequence[str] = (), label: str =
     DraftState.objects.create(
         draft=draft, position=draft.position, paths=list(paths), label=label, document=document
     )
-    gone, _ = draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
-    if gone and draft.position % _SWEPT_EVERY == 0:
+    draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
+    # By the count of all changes: undo and an edit, over and over, leave documents behind too.
+    if draft.helicopter.counter % _SWEPT_EVERY == 0:
         sweep(draft.helicopter)
     return _count(draft)
 

@@ -10,6 +10,7 @@ from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
+from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.modes import Mode, ModeName, Rates
 from mint_lever.transmitter.curves import curve, evenly
 
@@ -57,10 +58,18 @@ class RatesOut(BaseModel):
     rudder: RateOut
 
 
+class Elsewhere(BaseModel):
+    """A figure as devices of another scale show it; ``words`` say which."""
+
+    value: float
+    words: str
+
+
 class ModeOut(BaseModel):
-    """One flight mode as drawn."""
+    """One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have."""
 
     name: ModeName
+    tail_gain: list[Elsewhere]
     pitch: CurveOut
     throttle: CurveOut
     rates: RatesOut
@@ -100,10 +109,18 @@ def show_mode(chain: Chain, name: ModeName) -> ModeOut:
     mode = chain.mode(name)
     return ModeOut(
         name=name,
+        tail_gain=_elsewhere(f"transmitter.modes.{name}.tail_gain_pct", mode.tail_gain_pct),
         pitch=show_curve(chain, name, "pitch", mode),
         throttle=show_curve(chain, name, "throttle", mode),
         rates=show_rates(chain, name),
     )
+
+
+def _elsewhere(path: str, kept: float | None) -> list[Elsewhere]:
+    row = row_of(path)
+    if row is None or kept is None:
+        return []
+    return [Elsewhere(value=s.shown(kept), words=s.words) for s in row.about.scales]
 
 
 def show_rates(chain: Chain, name: ModeName, own: Rates | None = None) -> RatesOut:

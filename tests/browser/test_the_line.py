@@ -95,6 +95,40 @@ def test_a_reading_sent_twice_is_logged_once(page, real_bench):
     assert [line["value"] for line in lines] == [1.1]
 
 
+def test_a_reading_on_its_way_survives_a_reload_and_is_logged_once(page, real_bench):
+    page.route("**/readings", lambda route: route.abort())
+    read(page, "1.1")
+    page.get_by_text("your reading is kept here and goes by itself").wait_for()
+    page.reload()
+    field = page.locator("[data-ask='blade.0']")
+    expect(field).to_have_value("1.1")
+    expect(field).not_to_be_editable()
+    page.unroute("**/readings")
+    # Its field is for the next reading then, not for the same one a second time.
+    page.locator("[data-ask='blade.1']").wait_for()
+    page.locator("[data-question='blade.0']").click()
+    expect(field).to_have_value("")
+    lines = on_the_server(page, "/bench/log?step=zero_pitch")["lines"]
+    assert [line["value"] for line in lines] == [1.1]
+
+
+def test_what_was_kept_over_a_reload_is_not_made_on_another_setup(page, context, modes):
+    page.route("**/draft", lambda route: route.abort())
+    put(page, "Point 2, value", "31")
+    page.get_by_text("no answer; 1 kept here").wait_for()
+    token = next(c["value"] for c in context.cookies() if c["name"] == "csrftoken")
+    address = f"/api/helicopters/{helicopter_of(page)}/draft"
+    change = {"path": "airframe.head.head_height_mm", "value": 44.5}
+    body = {"version": on_the_server(page)["version"], "changes": [change]}
+    moved = context.request.patch(address, data=body, headers={"X-CSRFToken": token})
+    assert moved.ok, moved.text()
+    page.reload()
+    page.get_by_text("no answer; 1 kept here").wait_for()
+    page.unroute("**/draft")
+    page.get_by_text("This draft was changed elsewhere").wait_for()
+    assert pitch_of(page, "normal")[1] != 31
+
+
 def test_what_is_typed_stays_until_it_is_sent_or_thrown_away(page, real_bench):
     field = page.locator("[data-ask='blade.0']")
     field.fill("1.7")

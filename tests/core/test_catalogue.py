@@ -206,4 +206,3 @@ def test_f15_the_tail_gain_on_a_channel_that_counts_from_zero(signed, one_sided)
     """F15, common practice, no source: 60 to 80 with the change-over in the middle is 20 to 60."""
     (scale,) = row_of("transmitter.modes.normal.tail_gain_pct").about.scales
     assert scale.shown(signed) == one_sided
-    assert scale.kept(one_sided) == signed

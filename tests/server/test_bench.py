@@ -2,6 +2,7 @@
 
 import json
 import time
+import uuid
 
 import pytest
 
@@ -141,7 +142,7 @@ def test_a_reading_can_be_struck_put_back_and_put_right(table):
     table.send(strike)
     assert ask(table, "blade.0")["answer"] is None
     assert table.now["advice"]["log"]["lines"][0]["struck"]
-    table.send(strike + "&struck=false")
+    table.send(strike, struck=False)
     assert ask(table, "blade.0")["answer"] == 11.0
     edit = f"readings/{line['sequence']}?step=zero_pitch"
     assert table.send(edit, "PUT", value="1x1").status_code == 422
@@ -150,7 +151,7 @@ def test_a_reading_can_be_struck_put_back_and_put_right(table):
     was, now = table.now["advice"]["log"]["lines"]
     assert (was["value"], was["struck"], was["edited"]) == (11.0, True, True)
     assert (now["value"], now["holds"]) == (1.1, True)
-    assert table.send(strike + "&struck=false").status_code == 409
+    assert table.send(strike, struck=False).status_code == 409
 
 
 def test_following_advice_changes_the_draft_and_can_be_undone(tab, table, helicopter):
@@ -404,6 +405,33 @@ def test_a_reading_sent_twice_is_logged_once_with_its_own_clock_and_what_was_see
     assert line["at"] == "2026-03-01T20:15:00Z"
     entry = LogEntry.objects.get(sent_id=sent["id"])
     assert entry.saw == entry.document.digest == table.now["digest"]
+
+
+def test_whatever_is_sent_twice_is_done_once(table):
+    """An answer that was lost on the way: the browser sends the same again under the same id."""
+
+    def twice(path, method="POST", **body):
+        stamp = {"id": str(uuid.uuid4()), "at": "2026-03-01T20:15:00Z"}
+        answers = [table.send(path, method, **stamp, **body) for _ in range(2)]
+        assert [answer.status_code for answer in answers] == [200, 200], answers[1].content
+        assert answers[0].json()["sequence"] == answers[1].json()["sequence"]
+
+    twice("notes", what="start")
+    twice("notes", what="power")
+    assert {str(at) for at in LogEntry.objects.values_list("sent_at", flat=True)} == {
+        "2026-03-01 20:15:00+00:00"
+    }
+    table.safe().read("zero_pitch", "blade.0", 1.1)
+    (line,) = table.now["advice"]["log"]["lines"]
+    twice(f"readings/{line['sequence']}?step=zero_pitch", "PUT", value=1.3)
+    line = table.now["advice"]["log"]["lines"][-1]
+    twice(f"readings/{line['sequence']}/strike?step=zero_pitch", struck=True)
+    twice("holds", paths=["unit.cyclic_pct", "unit.phase_deg"])
+    version = table.now["version"]
+    twice("table", version=version, simulated=True)
+    twice("simulated/fresh")
+    assert table.now["simulated"]
+    assert LogEntry.objects.filter(kind="holds").count() == 2
 
 
 def test_what_is_said_about_the_metal_is_kept_with_the_helicopter_and_undoes_nothing(

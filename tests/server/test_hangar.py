@@ -1,12 +1,13 @@
 """Helicopters, drafts and revisions: owned, versioned, all or nothing."""
 
 import json
+import uuid
 
 import pytest
 from django.db import DatabaseError, connection, transaction
 
 from builds import document
-from hangar.models import Document, DraftState, Helicopter, Revision
+from hangar.models import Document, DraftState, Helicopter, Revision, Taken
 
 ARM = "airframe.servos.0.arm_mm"
 
@@ -310,3 +311,23 @@ def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, mo
     assert 11.2 in lengths
     first = tab.get(f"/api/helicopters/{draft['id']}/revisions/1").json()
     assert arm({"document": first}) == 9.5
+
+
+def test_undo_and_an_edit_over_and_over_leave_no_heap_of_documents(tab, helicopter, monkeypatch):
+    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 5)
+    draft = helicopter
+    for length in range(100, 130):
+        draft = edit(tab, draft, (ARM, length / 10)).json()
+        draft = do(tab, draft, "draft/undo").json()
+    assert Document.objects.filter(helicopter=draft["id"]).count() < 8
+    assert arm(do(tab, draft, "draft/redo").json()) == 12.9
+
+
+def test_ids_of_changes_are_let_go_in_time(tab, helicopter, monkeypatch):
+    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 3)
+    monkeypatch.setattr("hangar.services.KEPT_TAKINGS", 10)
+    table = f"/api/helicopters/{helicopter['id']}/bench/touched"
+    for _ in range(30):
+        body = {"id": str(uuid.uuid4()), "what": "crash"}
+        assert tab.send("POST", table, body).status_code == 200
+    assert Taken.objects.count() < 14

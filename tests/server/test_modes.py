@@ -39,6 +39,15 @@ def test_every_mode_is_shown_in_percent_and_degrees(tab, path):
     assert normal["rates"]["rudder"]["cyclic_deg"] is None
 
 
+def test_f15_the_tail_gain_stands_on_the_scale_of_other_radios_too(tab, path):
+    """F15, common practice, no source: the change-over in the middle, 50 signed is 75."""
+    change = {"path": "transmitter.modes.normal.tail_gain_pct", "value": 50}
+    body = {"version": version(tab, path), "changes": [change]}
+    now = tab.send("PATCH", f"{path}/draft", body).json()["version"]
+    normal = tab.get(f"{path}/modes?version={now}").json()["modes"][0]
+    assert normal["tail_gain"] == [{"value": 75.0, "words": "on a scale 0–100"}]
+
+
 def test_a_point_is_set_in_degrees_comes_back_so_and_is_undone(tab, path):
     body = {"version": version(tab, path), "mode": "normal", "degrees": {"3": 4.2}}
     done = tab.send("POST", f"{path}/modes/degrees", body)

@@ -50,21 +50,16 @@ class Quantity:
 class Scale:
     """Another way some devices show a figure: ``offset`` + ``factor`` × what the document keeps.
 
-    ``words`` say which devices; ``unit`` is what they show it in.
+    ``words`` say which devices.
     """
 
     words: str
     factor: float
     offset: float = 0.0
-    unit: str = ""
 
     def shown(self, kept: float) -> float:
         """Give what such a device shows for what the document keeps."""
         return self.offset + self.factor * kept
-
-    def kept(self, shown: float) -> float:
-        """Give what the document keeps for what such a device shows."""
-        return (shown - self.offset) / self.factor
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -3,8 +3,9 @@ import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useMemo, useSyncExternalStore } from "react";
 import { answer, asProblem, client, type Problem } from "./client";
 import { draftKey } from "./draft";
-import { type Change, type Line, lineCall, lineOf } from "./line";
+import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
+import { putTyped, questionName } from "./typed";
 
 type Schemas = components["schemas"];
 export type Bench = Awaited<ReturnType<typeof getBench>>;
@@ -84,10 +85,17 @@ function benchCall<Args extends { step: StepName | null }>(
   lineCall(name, async (change: Change, queries: QueryClient) => {
     const id = change.helicopter;
     const args = change.args as Args;
-    const now = newestOf(queries, id) ?? (await getBench(id, args.step));
-    const stamp = { id: change.id, at: change.at, saw: change.saw || now.digest };
+    const newest = newestOf(queries, id) ?? (await getBench(id, args.step));
+    const now = { ...newest, version: versionOf(change, newest.version) };
+    const stamp = { id: change.id, at: change.at, saw: change.saw };
     try {
-      keep(queries, id, await send({ helicopter_id: id }, args, now, stamp), args.step);
+      const made = await send({ helicopter_id: id }, args, now, stamp);
+      // Also for a reading that was sent on after a reload: its field is for the next one now.
+      if (isReading(change)) {
+        putTyped(questionName(id, made.simulated, change.args.step, change.args.key), null);
+      }
+      keep(queries, id, made, args.step);
+      return made.version;
     } catch (error) {
       // What another tab did is fetched; what was entered here stays in its field.
       if (asProblem(error).status === 409) {
@@ -113,9 +121,10 @@ function keep(queries: QueryClient, id: string, bench: Bench, step: StepName | n
 }
 
 const BENCH = "/api/helicopters/{helicopter_id}/bench";
+const READ = "read";
 
 type Reading = { step: StepName; key: string; value: Answer; joins: boolean };
-benchCall<Reading>("read", (path, { step, key, value, joins }, { version }, stamp) =>
+benchCall<Reading>(READ, (path, { step, key, value, joins }, { version }, stamp) =>
   answer(
     client.POST(`${BENCH}/readings`, {
       params: { path },
@@ -125,26 +134,28 @@ benchCall<Reading>("read", (path, { step, key, value, joins }, { version }, stam
 );
 benchCall<{ step: StepName; sequence: number; value: Answer }>(
   "put right",
-  (path, { step, sequence, value }) =>
+  (path, { step, sequence, value }, _, stamp) =>
     answer(
       client.PUT(`${BENCH}/readings/{sequence}`, {
         params: { path: { ...path, sequence }, query: { step } },
-        body: { value },
+        body: { ...stamp, value },
       }),
     ),
 );
 benchCall<{ step: StepName; sequence: number; struck: boolean }>(
   "strike",
-  (path, { step, sequence, struck }) =>
+  (path, { step, sequence, struck }, _, stamp) =>
     answer(
       client.POST(`${BENCH}/readings/{sequence}/strike`, {
-        params: { path: { ...path, sequence }, query: { step, struck } },
+        params: { path: { ...path, sequence }, query: { step } },
+        body: { ...stamp, struck },
       }),
     ),
 );
-benchCall<{ step: StepName; key: string }>(
+// Advice is followed as it stood on the page: on any other log or setup it would be another act.
+benchCall<{ step: StepName; key: string; version: number; sequence: number }>(
   "act",
-  (path, { step, key }, { version, sequence }, stamp) =>
+  (path, { step, key, version, sequence }, _, stamp) =>
     answer(
       client.POST(`${BENCH}/acts`, {
         params: { path },
@@ -170,22 +181,35 @@ benchCall<{ step: StepName; what: Schemas["Note"]["what"] }>(
       }),
     ),
 );
-benchCall<{ step: null; simulated: boolean }>("table", (path, { simulated }, { version }) =>
-  answer(client.POST(`${BENCH}/table`, { params: { path }, body: { version, simulated } })),
+benchCall<{ step: null; simulated: boolean }>("table", (path, { simulated }, { version }, stamp) =>
+  answer(
+    client.POST(`${BENCH}/table`, { params: { path }, body: { ...stamp, version, simulated } }),
+  ),
 );
-benchCall<{ step: null }>("fresh model", (path) =>
-  answer(client.POST(`${BENCH}/simulated/fresh`, { params: { path } })),
+benchCall<{ step: null }>("fresh model", (path, _, __, stamp) =>
+  answer(client.POST(`${BENCH}/simulated/fresh`, { params: { path }, body: stamp })),
 );
 benchCall<{ step: StepName; parameters: Parameter[] }>(
   "learn",
-  (path, { parameters }, { version }) =>
+  (path, { parameters }, { version }, stamp) =>
     answer(
       client.POST(`${BENCH}/learn`, {
         params: { path },
-        body: { version, parameters, measured_sd_mm: {} },
+        body: { ...stamp, version, parameters, measured_sd_mm: {} },
       }),
     ),
 );
+
+function isReading(change: Change): change is Change & { args: Reading } {
+  return change.call === READ;
+}
+
+/** The reading of a question that is on its way, if any; ``silent`` when the server says nothing. */
+export function useOnItsWay(id: string, step: StepName, key: string) {
+  const { waiting, silent } = useLineState(id);
+  const mine = waiting.filter(isReading).some(({ args }) => args.step === step && args.key === key);
+  return { sending: mine, silent: mine && silent };
+}
 
 /** What a pilot does at the bench; each call goes into the helicopter's one line. */
 export class BenchHand {
@@ -213,7 +237,7 @@ export class BenchHand {
 
   /** Log a reading; ``joins`` asks for the mean with those before it. */
   read(step: StepName, key: string, value: Answer, joins = false) {
-    return this.run("read", { step, key, value, joins });
+    return this.run(READ, { step, key, value, joins });
   }
 
   edit(step: StepName, sequence: number, value: Answer) {
@@ -224,8 +248,9 @@ export class BenchHand {
     return this.run("strike", { step, sequence, struck });
   }
 
-  act(step: StepName, key: string) {
-    return this.run("act", { step, key });
+  /** Follow advice as this page shows it. */
+  act(step: StepName, key: string, { version, sequence }: Bench) {
+    return this.run("act", { step, key, version, sequence });
   }
 
   touched(step: StepName, what: string) {

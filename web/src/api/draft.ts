@@ -10,7 +10,7 @@ import {
   type Problem,
   type Setup,
 } from "./client";
-import { type Change, type Line, lineCall, lineOf, useLineState } from "./line";
+import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -58,11 +58,14 @@ function draftCall<Args extends Record<string, unknown>>(
   lineCall(name, async (change: Change, queries: QueryClient) => {
     const id = change.helicopter;
     const draft = await queries.fetchQuery(draftQuery(id));
-    const args = { ...(change.args as Args), version: draft.version, id: change.id };
-    queries.setQueryData(draftKey(id), await send({ helicopter_id: id }, args));
+    const version = versionOf(change, draft.version);
+    const args = { ...(change.args as Args), version, id: change.id };
+    const made = await send({ helicopter_id: id }, args);
+    queries.setQueryData(draftKey(id), made);
     for (const key of [["fleet"], ["standings"], ["bench", id], ["audit", id], ["revisions", id]]) {
       queries.invalidateQueries({ queryKey: key });
     }
+    return made.version;
   });
 }
 
@@ -197,12 +200,12 @@ export function useEditor(id: string): Editor {
 
 /** Whether everything entered for a helicopter is kept. */
 export function useSaving(id: string): Saving {
-  const { waiting, silent, refused } = useLineState(id);
+  const { waiting, silent, refused, late } = useLineState(id);
   const known = useQueryClient().getQueryData<Draft>(draftKey(id))?.version;
   if (refused) {
     const moved = refused.status === 409 && refused.version !== null && refused.version !== known;
-    return { state: moved ? "conflict" : "refused", problem: refused };
+    return { state: moved || late ? "conflict" : "refused", problem: refused };
   }
-  if (silent && waiting > 0) return { state: "silent", waiting };
-  return { state: waiting > 0 ? "saving" : "saved" };
+  if (silent && waiting.length > 0) return { state: "silent", waiting: waiting.length };
+  return { state: waiting.length > 0 ? "saving" : "saved" };
 }

@@ -19,6 +19,17 @@ export function keepChange(change: Change, pilot: string) {
   }
 }
 
+/** Keep what became of a change that waits; its place and its pilot stay. */
+export function keepAnew(change: Change) {
+  try {
+    const key = KEPT + change.id;
+    const kept = read(localStorage.getItem(key));
+    if (kept) localStorage.setItem(key, JSON.stringify({ ...kept, change }));
+  } catch {
+    // What could not be kept need not be kept anew.
+  }
+}
+
 export function dropChange(change: Change) {
   try {
     localStorage.removeItem(KEPT + change.id);

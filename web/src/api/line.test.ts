@@ -2,15 +2,21 @@ import { QueryClient } from "@tanstack/react-query";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { Problem } from "./client";
 import { keptChanges } from "./kept-changes";
-import { Line, lineCall } from "./line";
+import { Line, lineCall, versionOf } from "./line";
 
 let sent: string[] = [];
+/** The newest version the page knows; the versions that changes claimed. */
+let newest = 1;
+let claimed: number[] = [];
 let answers: (Problem | null)[] = [];
 
 lineCall("test", async (change) => {
   sent.push(`${change.helicopter} ${String(change.args.n)} ${change.id}`);
+  claimed.push(versionOf(change, newest));
   const problem = answers.shift();
   if (problem) throw problem;
+  newest += 1;
+  return newest;
 });
 
 const silence = () => new Problem(0, { title: "no answer", unreached: true });
@@ -26,6 +32,8 @@ const order = () => sent.map((each) => each.split(" ")[1]);
 
 beforeEach(() => {
   sent = [];
+  newest = 1;
+  claimed = [];
   answers = [];
   localStorage.clear();
   vi.useFakeTimers();
@@ -35,11 +43,11 @@ afterEach(() => vi.useRealTimers());
 test("changes of one helicopter go one after the other, in the order they were made", async () => {
   const line = lineOf();
   const done = [1, 2, 3].map((n) => line.send("a", "test", { n }));
-  expect(line.state("a").waiting).toBe(3);
+  expect(line.state("a").waiting.map((each) => each.args.n)).toEqual([1, 2, 3]);
   await vi.runAllTimersAsync();
   expect(await Promise.all(done)).toEqual([null, null, null]);
   expect(order()).toEqual(["1", "2", "3"]);
-  expect(line.state("a")).toEqual({ waiting: 0, silent: false, refused: null });
+  expect(line.state("a")).toEqual({ waiting: [], silent: false, refused: null, late: false });
 });
 
 test("without an answer a change is sent again by itself, under the same id, and holds the others", async () => {
@@ -49,14 +57,15 @@ test("without an answer a change is sent again by itself, under the same id, and
   const two = line.send("a", "test", { n: 2 });
   await vi.advanceTimersByTimeAsync(100);
   expect(order()).toEqual(["1"]);
-  expect(line.state("a")).toMatchObject({ waiting: 2, silent: true });
+  expect(line.state("a").silent).toBe(true);
+  expect(line.state("a").waiting.length).toBe(2);
   expect(kept().map((each) => each.args.n)).toEqual([1, 2]);
   await vi.runAllTimersAsync();
   expect(await one).toBeNull();
   expect(await two).toBeNull();
   expect(order()).toEqual(["1", "1", "1", "2"]);
   expect(new Set(sent.slice(0, 3)).size).toBe(1);
-  expect(line.state("a")).toMatchObject({ waiting: 0, silent: false });
+  expect(line.state("a")).toMatchObject({ waiting: [], silent: false });
   expect(kept()).toEqual([]);
 });
 
@@ -111,6 +120,53 @@ test("what was not taken survives a reload and goes on in its order, under its o
   expect(order()).toEqual(["1", "2", "3"]);
   expect(sent.map((each) => each.split(" ")[2])).toEqual(ids);
   expect(kept()).toEqual([]);
+});
+
+/** Two changes of a page that showed version 7, left before anybody answered. */
+async function leftAt7() {
+  answers = [silence()];
+  const queries = new QueryClient();
+  queries.setQueryData(["draft", "a"], { digest: "d7", version: 7 });
+  const line = new Line(queries);
+  line.signedIn("heron");
+  for (const n of [1, 2]) void line.send("a", "test", { n });
+  await vi.advanceTimersByTimeAsync(10);
+  expect(kept().map((change) => [change.saw, change.version])).toEqual([
+    ["d7", 7],
+    ["d7", 7],
+  ]);
+  leave();
+  claimed = [];
+}
+
+test("after a reload the first change claims the setup its page showed, the rest follow it", async () => {
+  await leftAt7();
+  newest = 9;
+  lineOf();
+  await vi.runAllTimersAsync();
+  expect(claimed).toEqual([7, 10]);
+});
+
+test("where the setup moved on meanwhile, nothing of what was kept is made on another one", async () => {
+  await leftAt7();
+  answers = [new Problem(409, { title: "This draft was changed elsewhere", version: 9 })];
+  const line = lineOf();
+  await vi.runAllTimersAsync();
+  expect(order()).toEqual(["1"]);
+  expect(line.state("a").refused?.title).toBe("This draft was changed elsewhere");
+  expect(line.state("a").late).toBe(true);
+  expect(kept()).toEqual([]);
+  expect(await line.send("a", "test", { n: 3 })).toBeNull();
+});
+
+test("what still waits is kept as made on what the line has made of the setup", async () => {
+  answers = [silence(), null, silence()];
+  const line = lineOf();
+  newest = 4;
+  void line.send("a", "test", { n: 1 });
+  void line.send("a", "test", { n: 2 });
+  await vi.advanceTimersByTimeAsync(600);
+  expect(kept().map((change) => [change.args.n, change.version])).toEqual([[2, 5]]);
 });
 
 test("a second tab takes nothing out of what the first one keeps", async () => {

@@ -10,7 +10,7 @@ import type { QueryClient } from "@tanstack/react-query";
 import { useQueryClient } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import { asProblem, Problem } from "./client";
-import { dropChange, keepChange, keptChanges } from "./kept-changes";
+import { dropChange, keepAnew, keepChange, keptChanges } from "./kept-changes";
 
 /** A change as it waits: plain data only, so that it can be kept. */
 export type Change = {
@@ -21,23 +21,33 @@ export type Change = {
   id: string;
   at: string;
   saw: string;
+  /** The version of the setup it is made on, as far as the page knew. */
+  version: number | null;
+  /** Sent on after a reload; true for the first: it is made on what the page before it showed. */
+  resumed?: boolean;
 };
 
-/** How a call is made, and what its answer does to what the page knows. */
-export type Caller = (change: Change, queries: QueryClient) => Promise<void>;
+/** Make a call, put its answer where the page knows it from, and give the version it ended at. */
+export type Caller = (change: Change, queries: QueryClient) => Promise<number>;
+
+/** What was kept together over a reload stands and falls together. */
+type Fate = { lost: Problem | null };
 
 export type LineState = {
-  /** Changes that are not taken yet. */
-  waiting: number;
+  /** Changes that are not taken yet, in their order. */
+  waiting: readonly Change[];
   /** The server does not answer; the line tries again by itself. */
   silent: boolean;
   /** What was refused last, until the next change or until it is put away. */
   refused: Problem | null;
+  /** The one refused was entered before a reload: no field on the page tells of it. */
+  late: boolean;
 };
 
-const REST: LineState = { waiting: 0, silent: false, refused: null };
+const REST: LineState = { waiting: [], silent: false, refused: null, late: false };
 const LONGEST_WAIT_MS = 8000;
 const SIGNED_OUT = 401;
+const MOVED = 409;
 const callers = new Map<string, Caller>();
 
 /** Teach the line a call; it must be known before what was kept is sent on. */
@@ -50,7 +60,7 @@ export class Line {
   private listeners = new Set<() => void>();
   private wake: (() => void)[] = [];
   private pilot = "";
-  private under = new Set<string>();
+  private versions = new Map<string, number>();
 
   constructor(private readonly queries: QueryClient) {
     addEventListener("online", () => this.tryNow());
@@ -75,15 +85,23 @@ export class Line {
       args,
       id: crypto.randomUUID(),
       at: new Date().toISOString(),
-      saw: this.seen(helicopter),
+      ...this.seen(helicopter),
     });
   }
 
-  /** Who is signed in, "" for nobody; what was kept of theirs is sent on. */
+  /**
+   * Who is signed in, "" for nobody; what was kept of theirs is sent on. It was made on what the
+   * page showed then: where the setup has moved since, none of it is made on another.
+   */
   signedIn(pilot: string) {
     this.pilot = pilot;
+    const fates = new Map<string, Fate>();
     for (const change of keptChanges(pilot)) {
-      if (!this.under.has(change.id)) void this.run(change);
+      const { helicopter } = change;
+      if (this.state(helicopter).waiting.some((each) => each.id === change.id)) continue;
+      const fate = fates.get(helicopter) ?? { lost: null };
+      void this.run({ ...change, resumed: !fates.has(helicopter) }, fate);
+      fates.set(helicopter, fate);
     }
   }
 
@@ -96,11 +114,10 @@ export class Line {
     this.publish(helicopter, { refused: null });
   }
 
-  private async run(change: Change): Promise<Problem | null> {
+  private async run(change: Change, fate: Fate = { lost: null }): Promise<Problem | null> {
     const { helicopter } = change;
-    const state = this.state(helicopter);
-    this.publish(helicopter, { waiting: state.waiting + 1, refused: null });
-    this.under.add(change.id);
+    const before = this.state(helicopter).waiting;
+    this.publish(helicopter, { waiting: [...before, change], refused: null });
     const { pilot } = this;
     keepChange(change, pilot);
     const mutation = this.queries
@@ -111,7 +128,7 @@ export class Line {
         networkMode: "always",
         retry: false,
         gcTime: 0,
-        mutationFn: () => this.untilTaken(change),
+        mutationFn: () => this.untilTaken(change, fate),
       });
     let problem: Problem | null = null;
     try {
@@ -123,25 +140,28 @@ export class Line {
     if (ended) void this.queries.invalidateQueries({ queryKey: ["account"] });
     // A refusal that met no session, or another pilot's, is none of this change's: it waits.
     if (!problem || (!ended && pilot === this.pilot)) dropChange(change);
-    this.under.delete(change.id);
     const now = this.state(helicopter);
-    const waiting = now.waiting - 1;
-    this.publish(helicopter, { waiting, refused: problem ?? (waiting > 0 ? now.refused : null) });
+    const waiting = now.waiting.filter((each) => each.id !== change.id);
+    const refused = problem ?? (waiting.length > 0 ? now.refused : null);
+    const late = problem ? change.resumed !== undefined : now.late;
+    this.publish(helicopter, { waiting, refused, late });
     return problem;
   }
 
-  private async untilTaken(change: Change): Promise<void> {
+  private async untilTaken(change: Change, fate: Fate): Promise<void> {
+    if (fate.lost) throw fate.lost;
     const caller = callers.get(change.call);
     if (!caller) throw new Problem(0, { title: "That change is not known any more" });
     for (let tries = 0; ; tries += 1) {
       try {
-        await caller(change, this.queries);
+        this.movedOn(change.helicopter, await caller(change, this.queries));
         this.publish(change.helicopter, { silent: false });
         return;
       } catch (error) {
         const problem = asProblem(error);
         if (!unanswered(problem)) {
           this.publish(change.helicopter, { silent: false });
+          if (change.resumed && problem.status === MOVED) fate.lost = problem;
           throw problem;
         }
         this.publish(change.helicopter, { silent: true });
@@ -160,15 +180,31 @@ export class Line {
     });
   }
 
-  private seen(helicopter: string): string {
-    const draft = this.queries.getQueryData<{ digest: string }>(["draft", helicopter]);
-    return draft?.digest ?? "";
+  private seen(helicopter: string): Pick<Change, "saw" | "version"> {
+    const key = ["draft", helicopter];
+    const draft = this.queries.getQueryData<{ digest: string; version: number }>(key);
+    const version = Math.max(draft?.version ?? 0, this.versions.get(helicopter) ?? 0);
+    return { saw: draft?.digest ?? "", version: version || null };
+  }
+
+  /** What still waits is made on what this line itself has made of the setup. */
+  private movedOn(helicopter: string, version: number) {
+    this.versions.set(helicopter, version);
+    for (const each of this.state(helicopter).waiting) {
+      each.version = version;
+      keepAnew(each);
+    }
   }
 
   private publish(helicopter: string, part: Partial<LineState>) {
     this.states.set(helicopter, { ...this.state(helicopter), ...part });
     for (const listener of this.listeners) listener();
   }
+}
+
+/** The version a change claims: the newest the page knows, or what the page before it showed. */
+export function versionOf(change: Change, newest: number): number {
+  return (change.resumed ? change.version : null) ?? newest;
 }
 
 /** Whether the server has said nothing at all, or only that it cannot just now. */

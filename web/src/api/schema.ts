@@ -4166,8 +4166,37 @@ export interface components {
          * @description What the reading should have been.
          */
         EditedReading: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** Value */
             value: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
+        };
+        /**
+         * Struck
+         * @description Whether an entry is struck out or counts again.
+         */
+        Struck: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /**
+             * Struck
+             * @default true
+             */
+            struck: boolean;
         };
         /**
          * Act
@@ -4251,10 +4280,35 @@ export interface components {
          * @description Which model is on the table.
          */
         Table: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** Version */
             version: number;
             /** Simulated */
             simulated: boolean;
+        };
+        /**
+         * Stamp
+         * @description What a browser sends: under an id of its own, with the time on its clock and the digest of
+         *     the setup the pilot saw. Sent twice, it is taken once.
+         */
+        Stamp: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
         };
         /**
          * Taken
@@ -4319,6 +4373,15 @@ export interface components {
          * @description The same, for a draft's version.
          */
         UncertainAt: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
             /** Version */
             version: number;
             /** Parameters */
@@ -4369,8 +4432,18 @@ export interface components {
             pct: number;
         };
         /**
+         * Elsewhere
+         * @description A figure as devices of another scale show it; ``words`` say which.
+         */
+        Elsewhere: {
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ModeOut
-         * @description One flight mode as drawn.
+         * @description One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have.
          */
         ModeOut: {
             /**
@@ -4378,6 +4451,8 @@ export interface components {
              * @enum {string}
              */
             name: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Tail Gain */
+            tail_gain: components["schemas"]["Elsewhere"][];
             pitch: components["schemas"]["CurveOut"];
             throttle: components["schemas"]["CurveOut"];
             rates: components["schemas"]["RatesOut"];
@@ -4903,8 +4978,6 @@ export interface components {
             optional: boolean;
             /** Words */
             words: components["schemas"]["WordOut"][];
-            /** Scales */
-            scales: components["schemas"]["ScaleOut"][];
             /** Steps */
             steps: string[];
             /** Record */
@@ -4913,20 +4986,6 @@ export interface components {
             needs_unit: boolean;
             /** Arrangements */
             arrangements: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes")[];
-        };
-        /**
-         * ScaleOut
-         * @description Another way some devices show a figure: offset + factor × what is kept.
-         */
-        ScaleOut: {
-            /** Words */
-            words: string;
-            /** Factor */
-            factor: number;
-            /** Offset */
-            offset: number;
-            /** Unit */
-            unit: string;
         };
         /**
          * WordOut
@@ -5584,7 +5643,6 @@ export interface operations {
         parameters: {
             query: {
                 step: string;
-                struck?: boolean;
             };
             header?: never;
             path: {
@@ -5593,7 +5651,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Struck"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -5776,7 +5838,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Stamp"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -88,13 +88,3 @@ test("an empty field of a setting that is not there sends nothing", async () => 
   expect(left).toHaveBeenCalled();
   expect(save).not.toHaveBeenCalled();
 });
-
-test("a figure stands in the other scales its devices have, also while it is typed", () => {
-  const scales = [{ words: "on a scale 0–100", factor: 0.5, offset: 50, unit: "" }];
-  const setting = { ...SETTING, scales };
-  render(<NumberField setting={setting} value={50} save={async () => null} onLeft={undefined} />);
-  const line = () => screen.getByText(/0–100/).textContent;
-  expect(line()).toBe("75 on a scale 0–100");
-  typeIn(screen.getByLabelText("Horn length") as HTMLInputElement, "-30");
-  expect(line()).toBe("35 on a scale 0–100");
-});

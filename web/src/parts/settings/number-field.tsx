@@ -6,8 +6,6 @@ import { useEffect, useId, useRef, useState } from "react";
 import { readNumber, shown } from "@/parts/numbers";
 import type { NumberSetting } from "./setting";
 
-type Scale = NonNullable<NumberSetting["scales"]>[number];
-
 type Props = {
   setting: NumberSetting;
   /** Null for a field nothing stands in yet. */
@@ -112,11 +110,6 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           {setting.unit}
         </span>
       </div>
-      {setting.scales?.map((scale) => (
-        <p key={scale.words} className="text-xs whitespace-nowrap text-faint">
-          <span className="figure">{otherwise(scale, readNumber(text))}</span> {scale.words}
-        </p>
-      ))}
       {fault && (
         <p id={`${id}-fault`} role="alert" className="mt-1 text-sm text-out">
           {fault}
@@ -124,13 +117,6 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
       )}
     </div>
   );
-}
-
-/** The same figure as another device shows it. */
-function otherwise(scale: Scale, value: number | null): string {
-  if (value === null) return "–";
-  const there = scale.offset + scale.factor * value;
-  return `${shown(there, Number.isInteger(there) ? 0 : 1)}${scale.unit}`;
 }
 
 /** A value as it would be typed: a plain minus, no more decimals than it has. */

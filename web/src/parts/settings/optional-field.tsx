@@ -5,9 +5,15 @@ import { NumberField } from "./number-field";
 import { reason, SavedNumber } from "./saved-number";
 import type { NumberSetting } from "./setting";
 
-type Props = { setting: NumberSetting; value: number | null | undefined; editor: Editor };
+type Props = {
+  setting: NumberSetting;
+  value: number | null | undefined;
+  editor: Editor;
+  /** What stands under the field. */
+  children?: React.ReactNode;
+};
 
-export function OptionalField({ setting, value, editor }: Props) {
+export function OptionalField({ setting, value, editor, children }: Props) {
   const { path, label } = setting;
   const [asked, setAsked] = useState(false);
   if (value === null || value === undefined) {
@@ -38,7 +44,10 @@ export function OptionalField({ setting, value, editor }: Props) {
   }
   return (
     <div className="flex items-start gap-0.5">
-      <SavedNumber setting={setting} value={value} editor={editor} />
+      <div className="min-w-0">
+        <SavedNumber setting={setting} value={value} editor={editor} />
+        {children}
+      </div>
       <button
         type="button"
         className="key mt-5 min-h-9 px-1.5 text-sm"

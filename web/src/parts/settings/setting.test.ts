@@ -21,7 +21,6 @@ const row = (more: Partial<Row>): Row => ({
   most: 500,
   optional: false,
   words: [],
-  scales: [],
   steps: [],
   record: false,
   needs_unit: false,

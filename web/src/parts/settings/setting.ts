@@ -20,8 +20,6 @@ export type NumberSetting = Shared & {
   /** How far an arrow key moves it. */
   step: number;
   decimals: number;
-  /** Other ways in which devices show it. */
-  scales?: Row["scales"];
 };
 
 export type ChoiceSetting = Shared & {
@@ -72,8 +70,7 @@ export function settingOf(row: Row, path: string, setup: Setup): Setting {
   }
   if (row.kind === "number" || row.kind === "whole") {
     const decimals = row.kind === "whole" ? 0 : decimalsOf(row.nudge);
-    const { nudge: step, scales } = row;
-    return { ...shared, kind: "number", unit: unitOf(row), step, decimals, scales };
+    return { ...shared, kind: "number", unit: unitOf(row), step: row.nudge, decimals };
   }
   return { ...shared, kind: "text", numbers: row.kind === "numbers", unit: unitOf(row) };
 }

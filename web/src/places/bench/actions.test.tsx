@@ -21,17 +21,19 @@ function actions(list: object[], more = {}) {
   const onStep = vi.fn();
   const bench = {
     simulated: false,
+    version: 4,
+    sequence: 9,
     next_step: "horns",
     slip: [{ name: "horns", title: "Square the horns" }],
     advice: { step: "arrival", actions: list, outcome: "out", summary: "Two ends.", ...more },
   } as unknown as Bench;
   render(<Actions bench={bench} hand={{ act } as unknown as BenchHand} onStep={onStep} />);
-  return { act, onStep };
+  return { act, onStep, bench };
 }
 
 test("what goes together is one key that lists its parts with their numbers", () => {
   const parts = ["Set aileron to 103 %.", "Set rudder to 104 %."];
-  const { act } = actions([
+  const { act, bench } = actions([
     action("all", { text: "Set all 2 of these at once.", parts }),
     action("aileron"),
     action("rudder"),
@@ -39,14 +41,14 @@ test("what goes together is one key that lists its parts with their numbers", ()
   const [bundle] = screen.getAllByRole("listitem");
   for (const part of parts) expect(within(bundle as HTMLElement).getByText(part)).toBeTruthy();
   fireEvent.click(within(bundle as HTMLElement).getByRole("button", { name: /^Set them/ }));
-  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "all");
+  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "all", bench);
   expect(screen.getByText("One by one")).toBeTruthy();
 });
 
 test("A does the first act, also out of a reading's field", () => {
-  const { act } = actions([action("aileron"), action("rudder")]);
+  const { act, bench } = actions([action("aileron"), action("rudder")]);
   fireEvent.keyDown(document.body, { key: "a" });
-  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "aileron");
+  expect(act).toHaveBeenCalledExactlyOnceWith("arrival", "aileron", bench);
 });
 
 test("a key says what pressing it claims: by hand, on the device, or only written down", () => {

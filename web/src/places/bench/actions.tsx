@@ -18,7 +18,7 @@ export function Actions({ bench, hand, onStep }: Props) {
     keys: ["a"],
     says: "do what is advised",
     inReadings: true,
-    run: () => first && void hand.act(advice.step, first.key),
+    run: () => first && void hand.act(advice.step, first.key, bench),
   });
   const done = advice.outcome === "good" || advice.outcome === "workable";
   const next = bench.slip.find((line) => line.name === bench.next_step);
@@ -89,7 +89,7 @@ function One({ action, first, bench, hand }: OneProps) {
           type="button"
           data-act={action.key}
           className="key key-main min-h-11 text-base whitespace-normal"
-          onClick={() => void hand.act(bench.advice.step, action.key)}
+          onClick={() => void hand.act(bench.advice.step, action.key, bench)}
         >
           <Check aria-hidden size={18} />
           {doing(action, bench.simulated)}

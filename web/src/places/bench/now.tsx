@@ -7,7 +7,9 @@ import {
   type BenchHand,
   type StepName,
   useHandProblem,
+  useOnItsWay,
 } from "@/api/bench";
+import { questionName } from "@/api/typed";
 import { ProblemNote } from "@/parts/problem-note";
 import { Actions } from "./actions";
 import { BallsEntry } from "./balls-entry";
@@ -30,9 +32,10 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
   const { advice } = bench;
   const gate = bench.slip[0];
   const problem = useHandProblem(hand);
+  const onItsWay = useOnItsWay(helicopter, advice.step, ask?.key ?? "");
   const [filled, setFilled] = useState<{ key: string; value: number } | null>(null);
   const record = async (value: Answer, joins = false) => {
-    if (!ask) return false;
+    if (!ask || onItsWay.sending) return false;
     const refused = await hand.read(advice.step, ask.key, value, joins);
     if (refused) return false;
     setFilled(null);
@@ -60,13 +63,17 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
       )}
       {ask && <p className="mb-1 text-lg leading-tight font-semibold">{ask.label}</p>}
       {problem && <ProblemNote problem={problem} />}
+      <p role="status" className="text-sm font-semibold text-workable">
+        {onItsWay.silent && "No answer yet: your reading is kept here and goes by itself."}
+      </p>
       {ask === null && advice.asks.length > 0 && (
         <p className="text-faint">Everything here is read.</p>
       )}
       {ask?.kind === "number" && (
         <NumberEntry
           key={`${fresh} ${start}`}
-          name={`${helicopter} ${bench.simulated} ${advice.step} ${ask.key}`}
+          name={questionName(helicopter, bench.simulated, advice.step, ask.key)}
+          sending={onItsWay.sending}
           ask={ask}
           record={record}
           take={take}

@@ -2,15 +2,17 @@
 import { Gauge, Grid3x3, Minus, Plus } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Answer, NumberAsk } from "@/api/bench";
+import { useTyped } from "@/api/typed";
 import { readNumber, shown } from "@/parts/numbers";
 import { Keypad } from "./keypad";
-import { useTyped } from "./typed";
 
 type Props = {
   /** The question's own name: what is typed is kept under it. */
   name: string;
   ask: NumberAsk;
   record: (value: string, joins?: boolean) => Promise<boolean>;
+  /** Whether a reading of this question is on its way. */
+  sending: boolean;
   /** Take it with the simulated bench's instrument; null where the real model is on the table. */
   take: (() => Promise<Answer>) | null;
   /** What the field starts with, as worked out another way. */
@@ -21,11 +23,12 @@ type Props = {
 /** Once the keypad was asked for, the next question has it too. */
 let padKept = false;
 
-export function NumberEntry({ name, ask, record, take, start, children }: Props) {
+export function NumberEntry(props: Props) {
+  const { name, ask, record, sending, take, start, children } = props;
   const decimals = ask.nudge < 1 ? 1 : 0;
-  const typed = useTyped(name);
-  const text = typed.text ?? (start === null ? "" : shown(start, decimals).replace("−", "-"));
-  const setText = (to: string) => typed.type(to === "" ? null : to);
+  const [typed, type] = useTyped(name);
+  const text = typed ?? (start === null ? "" : shown(start, decimals).replace("−", "-"));
+  const setText = (to: string) => type(to === "" ? null : to);
   const [pad, setPad] = useState(() => padKept || matchMedia("(pointer: coarse)").matches);
   const field = useRef<HTMLInputElement>(null);
 
@@ -44,7 +47,10 @@ export function NumberEntry({ name, ask, record, take, start, children }: Props)
     setText(shown(from + ways * ask.nudge, decimals).replace("−", "-"));
   };
   const send = async (joins = false) => {
-    if (!typed.sending) await typed.send(text, record(text, joins));
+    if (sending) return;
+    // Also what was worked out another way stays, should it be refused.
+    if (text !== "") type(text);
+    await record(text, joins);
   };
   return (
     <form
@@ -75,7 +81,7 @@ export function NumberEntry({ name, ask, record, take, start, children }: Props)
             autoComplete="off"
             data-ask={ask.key}
             value={text}
-            readOnly={typed.sending}
+            readOnly={sending}
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => {
               const { key } = event;

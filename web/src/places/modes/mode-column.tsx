@@ -75,7 +75,16 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
           setting={numberAt(rows, `transmitter.modes.${mode.name}.tail_gain_pct`, setup)}
           value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}
           editor={editor}
-        />
+        >
+          {mode.tail_gain.map((other) => (
+            <p key={other.words} className="text-xs whitespace-nowrap text-faint">
+              <span className="figure">
+                {shown(other.value, Number.isInteger(other.value) ? 0 : 1)}
+              </span>{" "}
+              {other.words}
+            </p>
+          ))}
+        </OptionalField>
         <OptionalField
           setting={numberAt(rows, `transmitter.modes.${mode.name}.head_speed_rpm`, setup)}
           value={setup.transmitter?.modes?.[mode.name]?.head_speed_rpm}
