@@ -15,7 +15,7 @@ demo: install build migrate
 	cd server && ../$(BIN)/gunicorn config.wsgi --bind 127.0.0.1:$(PORT) -c config/gunicorn.py
 
 test: install-test build chromium
-	$(BIN)/python -m pytest -n 2 --dist loadfile
+	$(BIN)/python -m pytest -n 2 --dist worksteal
 	cd web && npm test --silent
 
 # Everything a script can check that is not a test. The types are made anew and must come out as

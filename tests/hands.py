@@ -1,5 +1,38 @@
 """What a pilot does on any place: another screen, a field filled in, a reading entered."""
 
+import json
+
+# What shows that a place is drawn.
+DRAWN = {
+    "bench": "#step-title",
+    "path": "[data-testid=pitch]",
+    "modes": "g[role=slider]",
+}
+
+
+def put_in_hangar(page, setup):
+    """Import a setup past the page; give the new helicopter's address."""
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    answer = page.context.request.post(
+        "/api/helicopters/import",
+        data=json.dumps(setup),
+        headers={"X-CSRFToken": token, "Content-Type": "application/json"},
+    )
+    assert answer.ok, answer.text()
+    return f"/helicopters/{answer.json()['id']}"
+
+
+def address_of(page, name):
+    """The address of a helicopter in the pilot's hangar."""
+    fleet = page.context.request.get("/api/helicopters").json()
+    return next(f"/helicopters/{each['id']}" for each in fleet if each["name"] == name)
+
+
+def stand_at(page, address, place="bench", query=""):
+    """Go straight to a place of a helicopter, as a link kept by the pilot does."""
+    page.goto(f"{address}/{place}{query}")
+    page.locator(DRAWN[place]).first.wait_for()
+
 
 def wide(page, width, height):
     page.set_viewport_size({"width": width, "height": height})

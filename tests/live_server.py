@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
 import socket
 import subprocess
@@ -40,12 +41,24 @@ def manage(var: Path, *command: str) -> None:
     )
 
 
+def prepare(var: Path) -> None:
+    """Make a database with the demo hangar in ``var``, unless it is there.
+
+    Whoever comes second, from another process too, waits for it.
+    """
+    var.mkdir(parents=True, exist_ok=True)
+    with (var / "being-made").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not (var / "made").exists():
+            manage(var, "migrate", "-v", "0")
+            manage(var, "load_demo")
+            (var / "made").touch()
+
+
 @contextmanager
-def live_server(var: Path, demo: bool = True) -> Iterator[str]:
-    """Migrate, load demo data, serve; give the address."""
-    manage(var, "migrate", "-v", "0")
-    if demo:
-        manage(var, "load_demo")
+def live_server(var: Path) -> Iterator[str]:
+    """Serve what is in ``var``, after making the demo hangar where nothing is; give the address."""
+    prepare(var)
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]

@@ -7,14 +7,38 @@ import json
 import os
 import re
 import secrets
+import shutil
 
 import pytest
 from playwright.sync_api import expect
 
 from builds import document
-from live_server import CHROMIUM, ROOT, live_server
+from hands import put_in_hangar, stand_at
+from live_server import CHROMIUM, ROOT, live_server, prepare
 
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text()
+# In both themes: a setting of the page, so that nothing has to be opened a second time.
+VIOLATIONS = """async () => {
+  const html = document.documentElement;
+  const shown = html.dataset.theme;
+  const said = [];
+  try {
+    for (const theme of ['light', 'dark']) {
+      html.dataset.theme = theme;
+      const { violations } = await axe.run({
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+        preload: false,
+        selectors: false,
+        resultTypes: ['violations'],
+      });
+      for (const { id, nodes } of violations)
+        said.push(`${theme}: ${id}: ${nodes.map((n) => n.html).join(' | ')}`);
+    }
+  } finally {
+    html.dataset.theme = shown;
+  }
+  return said;
+}"""
 # A refusal the test provokes is logged by Chromium itself; everything else in the console is ours.
 EXPECTED = re.compile(r"Failed to load resource|GPU stall due to ReadPixels")
 
@@ -31,8 +55,14 @@ def browser_type_launch_args():
 
 
 @pytest.fixture(scope="session")
-def address(tmp_path_factory):
-    with live_server(tmp_path_factory.mktemp("live")) as found:
+def address(tmp_path_factory, worker_id):
+    """A server of this worker's own, on its own copy of one prepared demo hangar."""
+    base = tmp_path_factory.getbasetemp()
+    prepared = (base if worker_id == "master" else base.parent) / "prepared"
+    prepare(prepared)
+    own = base / "live"
+    shutil.copytree(prepared, own)
+    with live_server(own) as found:
         yield found
 
 
@@ -47,9 +77,15 @@ def browser_context_args(browser_context_args, address):
 
 
 @pytest.fixture
-def page(page):
+def trouble():
+    """What the console and the scripts reported; a test that provokes it takes it out."""
+    return []
+
+
+@pytest.fixture
+def page(page, trouble):
     """A page that fails its test when the console or a script reports trouble."""
-    trouble = []
+
     slowed = float(os.environ.get("MINT_LEVER_SLOWED", "1"))
     if slowed > 1:
         session = page.context.new_cdp_session(page)
@@ -77,13 +113,15 @@ def setup_file(tmp_path):
 
 
 def enter(page, way, **body):
-    """Go through the door without its form: the session's cookie is the context's from then on."""
+    """Go through the door without its form: the session's cookie is the context's from then on.
+
+    Nothing is opened: a test goes straight to the place it is about.
+    """
     asked = page.context.request
     asked.get("/")
     (token,) = (c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
     answer = asked.post(f"/api/account/{way}", data=body, headers={"X-CSRFToken": token})
     assert answer.ok, answer.text()
-    page.goto("/")
 
 
 @pytest.fixture
@@ -91,7 +129,6 @@ def new_pilot(page):
     """A pilot of this test's own; the hangar is empty."""
     name = f"heron{secrets.token_hex(6)}"
     enter(page, "sign-up", name=name, password="reed-bed-42")
-    page.get_by_text("Nothing stands here yet.").wait_for()
     return name
 
 
@@ -99,23 +136,16 @@ def new_pilot(page):
 def demo(page):
     """A demo visitor of this test's own, with a fleet nobody else touches."""
     enter(page, "demo")
-    page.get_by_role("link", name="Tansy 380").wait_for()
 
 
 @pytest.fixture
 def axe(page):
-    """Check what the page shows against WCAG 2.2 AA; nothing is excused."""
+    """Check what the page shows against WCAG 2.2 AA in both themes; nothing is excused."""
 
     def check(what):
-        page.evaluate(AXE)
-        found = page.evaluate(
-            """async () => {
-              const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-              const { violations } = await axe.run({ runOnly: tags });
-              return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(' | ')}`);
-            }"""
-        )
-        assert found == [], what
+        if not page.evaluate("'axe' in window"):
+            page.evaluate(AXE)
+        assert page.evaluate(VIOLATIONS) == [], what
 
     return check
 
@@ -137,10 +167,9 @@ def safe(page):
 
 
 @pytest.fixture
-def real_bench(page, new_pilot, import_file, setup_file):
+def real_bench(page, new_pilot):
     """A real helicopter on a safe bench, at zero pitch."""
-    import_file(setup_file)
-    page.get_by_role("link", name="Bench").click()
+    stand_at(page, put_in_hangar(page, document()))
     safe(page)
     page.locator("[data-step=zero_pitch]").click()
     page.locator("[data-ask='blade.0']").wait_for()

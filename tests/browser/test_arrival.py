@@ -11,6 +11,7 @@ from hands import wide
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
     wide(page, *size)
+    page.goto("/")
     page.get_by_role("button", name="New helicopter").click()
     page.get_by_label("Name").fill("Borage 420")
     page.get_by_role("button", name="Put it in the hangar").click()

@@ -5,13 +5,13 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from hands import wide
+from hands import address_of, stand_at, wide
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
     wide(page, *size)
-    page.get_by_role("link", name="Tansy 380").click()
+    stand_at(page, address_of(page, "Tansy 380"))
     page.get_by_role("button", name=re.compile("^Audit 7 findings")).wait_for()
     page.keyboard.press("u")
     sheet = page.get_by_role("dialog", name="Audit of Tansy 380")
@@ -43,8 +43,7 @@ def test_a_finding_is_fixed_by_one_key_and_undone(page, demo, axe, size):
 
 @pytest.mark.parametrize("name", ["Yarrow 570", "Tansy 380", "Marjoram 450"])
 def test_every_finding_of_the_fleet_leads_to_its_own_field(page, demo, name):
-    page.get_by_role("link", name=name).click()
-    page.get_by_role("link", name="Path").click()
+    stand_at(page, address_of(page, name), "path")
     key = page.get_by_role("button", name=re.compile("^Audit [0-9]"))
     sheet = page.get_by_role("dialog", name=f"Audit of {name}")
     key.click()

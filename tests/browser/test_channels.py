@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from hands import put
+from hands import address_of, put, stand_at
 
 # A transmitter as a game controller, simulated: the test moves its axes.
 CONTROLLER = """
@@ -13,8 +13,7 @@ CONTROLLER = """
 
 
 def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):
-    page.get_by_role("link", name="Tansy 380").click()
-    page.get_by_role("link", name="Path").click()
+    stand_at(page, address_of(page, "Tansy 380"), "path")
     page.get_by_role("button", name="Channels", exact=True).click()
     page.locator("[data-stage=mixes]").click()
     page.get_by_role("button", name="Add a mix").click()
@@ -36,7 +35,7 @@ def test_the_channel_monitor_shows_a_mix_driven_into_its_limit(page, demo, axe):
 
 
 def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
-    page.get_by_role("link", name="Marjoram 450").click()
+    stand_at(page, address_of(page, "Marjoram 450"))
     expect(page.locator("[data-step=teach_throws]")).to_be_visible()
     page.get_by_role("link", name="Path").click()
     page.locator("[data-stage=gain]").click()
@@ -51,9 +50,7 @@ def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
 
 def test_a_plugged_in_transmitter_moves_the_levers_and_may_be_pulled_out(page, demo):
     page.add_init_script(CONTROLLER)
-    page.reload()
-    page.get_by_role("link", name="Sorrel 690").click()
-    page.get_by_role("link", name="Path").click()
+    stand_at(page, address_of(page, "Sorrel 690"), "path")
     page.get_by_role("button", name="Controller, none plugged in").click()
     expect(page.get_by_role("dialog")).to_contain_text("No controller is plugged in")
     page.evaluate("window.__axes = [0, 0.05, 0, 0]")

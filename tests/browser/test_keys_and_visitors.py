@@ -4,13 +4,12 @@ import pytest
 from conftest import enter
 from playwright.sync_api import expect
 
+from hands import address_of, stand_at
+
 
 def open_place(page, place, name="Tansy 380"):
-    page.get_by_role("link", name=name).click()
-    page.locator("#step-title").wait_for()
-    if place != "Bench":
-        page.get_by_role("link", name=place, exact=True).click()
-        expect(page).to_have_title(f"{name} · {place} – Mint Lever")
+    stand_at(page, address_of(page, name), place.lower())
+    expect(page).to_have_title(f"{name} · {place} – Mint Lever")
 
 
 @pytest.mark.parametrize("place", ["Bench", "Path", "Modes"])
@@ -58,7 +57,7 @@ def test_single_letters_are_switched_off_for_good_and_on_again(page, demo):
 
 def test_a_rename_is_kept_and_withdraws_nothing(page, demo):
     """Sorrel's finished practice stays finished: a name is only written down."""
-    page.get_by_role("link", name="Sorrel 690").click()
+    open_place(page, "Bench", "Sorrel 690")
     page.get_by_text("Every step done, in practice").wait_for()
     page.get_by_role("button", name="Rename").click()
     page.get_by_role("textbox", name="Name").fill("Sorrel 690 at the pans")
@@ -68,6 +67,7 @@ def test_a_rename_is_kept_and_withdraws_nothing(page, demo):
 
 
 def test_what_one_visitor_removes_another_still_has(page, browser, browser_context_args, demo):
+    page.goto("/")
     page.get_by_role("button", name="More for Tansy 380").click()
     page.get_by_role("menuitem", name="Remove…").click()
     page.get_by_role("dialog").get_by_role("button", name="Remove").click()
@@ -75,5 +75,6 @@ def test_what_one_visitor_removes_another_still_has(page, browser, browser_conte
     other = browser.new_context(**browser_context_args)
     visitor = other.new_page()
     enter(visitor, "demo")
+    visitor.goto("/")
     visitor.get_by_role("link", name="Tansy 380").wait_for()
     other.close()

@@ -5,17 +5,16 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from hands import put, wide
+from builds import document
+from hands import address_of, put, put_in_hangar, stand_at, wide
 
 KEPT = re.compile("all kept")
 
 
 @pytest.fixture
-def modes(page, new_pilot, setup_file, import_file):
+def modes(page, new_pilot):
     """A pilot's own helicopter open in Modes, with all four modes."""
-    import_file(setup_file)
-    page.locator("[data-stage]").first.wait_for()
-    page.get_by_role("link", name="Modes").click()
+    stand_at(page, put_in_hangar(page, document()), "modes")
     point(page, 50).wait_for()
 
 
@@ -145,8 +144,7 @@ def test_rates_stand_beside_numbers_of_ones_own_that_can_be_used(page, modes, ax
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo, axe, size):
     wide(page, *size)
-    page.get_by_role("link", name="Yarrow 570").click()
-    page.get_by_role("link", name="Modes").click()
+    stand_at(page, address_of(page, "Yarrow 570"), "modes")
     point(page, 50).wait_for()
 
     def show(mode):
@@ -180,8 +178,7 @@ def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo,
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, size):
     wide(page, *size)
-    page.get_by_role("link", name="Yarrow 570").click()
-    page.get_by_role("link", name="Modes").click()
+    stand_at(page, address_of(page, "Yarrow 570"), "modes")
     if size[0] == 390:
         page.get_by_role("button", name="Idle-up 1", exact=True).click()
         page.get_by_role("button", name="Levers", exact=True).click()
@@ -212,8 +209,7 @@ def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, siz
 @pytest.mark.parametrize("size", [(1280, 800), (768, 1024), (390, 844)])
 def test_modes_fit_every_width_and_are_open_to_all(page, demo, axe, size):
     wide(page, *size)
-    page.get_by_role("link", name="Yarrow 570").click()
-    page.get_by_role("link", name="Modes").click()
+    stand_at(page, address_of(page, "Yarrow 570"), "modes")
     point(page, 50).wait_for()
     assert page.evaluate("document.documentElement.scrollWidth") <= size[0]
     axe(f"Modes at {size[0]}")

@@ -1,10 +1,9 @@
 """The main job, end to end: import, push a lever, edit, undo, save, reload, export, import."""
 
-import json
-
 import pytest
 
 from builds import document
+from hands import put_in_hangar, stand_at
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
@@ -38,10 +37,10 @@ def expect_core(page, made, *sticks, azimuth=180.0):
     assert found == wanted
 
 
-def open_imported(page, import_file, setup_file):
-    import_file(setup_file)
-    page.get_by_role("heading", name="Fennel 500").wait_for()
-    page.get_by_test_id("pitch").wait_for()
+@pytest.fixture
+def fennel(page, new_pilot):
+    """A pilot's own helicopter open on the path."""
+    stand_at(page, put_in_hangar(page, document()), "path")
 
 
 def kept(page):
@@ -49,7 +48,10 @@ def kept(page):
 
 
 def main_job(page, import_file, setup_file, tmp_path):
-    open_imported(page, import_file, setup_file)
+    page.goto("/")
+    import_file(setup_file)
+    page.get_by_role("heading", name="Fennel 500").wait_for()
+    page.get_by_test_id("pitch").wait_for()
     made = document()
     expect_core(page, made)
 
@@ -117,8 +119,7 @@ class TestPhone:
     def test_the_main_job_at_390_wide(self, page, new_pilot, import_file, setup_file, tmp_path):
         main_job(page, import_file, setup_file, tmp_path)
 
-    def test_levers_by_touch(self, page, new_pilot, import_file, setup_file, axe):
-        open_imported(page, import_file, setup_file)
+    def test_levers_by_touch(self, page, fennel, axe):
         box = page.get_by_test_id("cyclic-pad").bounding_box()
         page.touchscreen.tap(box["x"] + box["width"] * 0.75, box["y"] + box["height"] * 0.5)
         aileron = page.get_by_role("slider", name="Aileron")
@@ -132,12 +133,10 @@ class TestPhone:
         axe("path at 390 wide")
 
 
-def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot, import_file, tmp_path):
+def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot):
     made = document()
     made["transmitter"] = {"modes": {"idle_up_1": {"pitch_curve": [20, 50, 80]}}}
-    path = tmp_path / "modes.json"
-    path.write_text(json.dumps(made))
-    open_imported(page, import_file, path)
+    stand_at(page, put_in_hangar(page, made), "path")
     collective = page.get_by_role("slider", name="Collective")
     collective.press("PageUp")
     collective.press("ArrowUp")
@@ -162,8 +161,7 @@ def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot, import_file, tmp
     page.get_by_test_id("pitch").get_by_text(f"+{top.pitch_deg.item():.1f}").wait_for()
 
 
-def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, new_pilot, import_file, setup_file):
-    open_imported(page, import_file, setup_file)
+def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, fennel):
     for key in "ffff":
         page.keyboard.press(key)
     page.get_by_role("button", name="right", exact=True).click()
@@ -175,10 +173,7 @@ def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, new_pilot, import_f
 @pytest.mark.parametrize(
     ("typed", "says"), [("thirteen", "allowed: a number in mm"), ("-3", "a number above 0")]
 )
-def test_a_refused_entry_stays_with_its_reason(
-    page, new_pilot, import_file, setup_file, typed, says, axe
-):
-    open_imported(page, import_file, setup_file)
+def test_a_refused_entry_stays_with_its_reason(page, fennel, typed, says, axe):
     page.locator("[data-stage=horns]").click()
     horn = page.get_by_label("Horn length").first
     horn.fill(typed)
@@ -194,10 +189,7 @@ def test_a_refused_entry_stays_with_its_reason(
     assert page.get_by_label("Horn length").first.input_value() == "13.0"
 
 
-def test_two_tabs_never_overwrite_each_other_silently(
-    page, context, new_pilot, import_file, setup_file
-):
-    open_imported(page, import_file, setup_file)
+def test_two_tabs_never_overwrite_each_other_silently(page, context, fennel):
     other = context.new_page()
     other.goto(page.url + "?stage=horns")
     page.locator("[data-stage=horns]").click()
@@ -215,8 +207,7 @@ def test_two_tabs_never_overwrite_each_other_silently(
     assert other.get_by_label("Horn length").first.input_value() == "14.0"
 
 
-def test_nudging_a_field_by_arrow_keys_is_kept_once(page, new_pilot, import_file, setup_file):
-    open_imported(page, import_file, setup_file)
+def test_nudging_a_field_by_arrow_keys_is_kept_once(page, fennel):
     page.locator("[data-stage=gain]").click()
     throw = page.get_by_label("Throw above centre")
     for _ in range(3):
@@ -228,8 +219,7 @@ def test_nudging_a_field_by_arrow_keys_is_kept_once(page, new_pilot, import_file
     assert throw.input_value() == "40"  # four presses, one step
 
 
-def test_rename_and_reshape(page, new_pilot, import_file, setup_file, axe):
-    open_imported(page, import_file, setup_file)
+def test_rename_and_reshape(page, fennel, axe):
     page.get_by_role("button", name="Rename").click()
     page.get_by_label("Name", exact=True).fill("Fennel 505")
     page.keyboard.press("Enter")
@@ -250,7 +240,7 @@ def test_rename_and_reshape(page, new_pilot, import_file, setup_file, axe):
 def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
     asked = []
     page.on("request", lambda request: asked.append(request.url))
-    page.reload()
+    page.goto("/")
     page.get_by_role("link", name="Sorrel 690").wait_for()
     assert not any("/scene-" in url for url in asked)
     with page.expect_request(lambda request: "/scene-" in request.url):

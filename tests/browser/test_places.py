@@ -6,15 +6,11 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import document
+from hands import address_of, put_in_hangar, stand_at
 
 
-@pytest.mark.parametrize("theme", ["light", "dark"])
 class TestAxe:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args, theme):
-        return {**browser_context_args, "color_scheme": theme}
-
-    def test_the_door(self, page, axe, theme):
+    def test_the_door(self, page, axe):
         page.goto("/")
         page.get_by_label("Pilot’s name").fill("nobody")
         page.get_by_label("Password").fill("wrong")
@@ -24,7 +20,9 @@ class TestAxe:
         assert page.get_by_label("Pilot’s name").input_value() == "nobody"
         axe("sign-in refused")
 
-    def test_hangar_and_its_dialogs(self, page, axe, demo, theme):
+    def test_hangar_and_its_dialogs(self, page, axe, demo):
+        page.goto("/")
+        page.get_by_role("link", name="Tansy 380").wait_for()
         axe("hangar")
         page.get_by_role("button", name="New helicopter").click()
         axe("new helicopter")
@@ -34,10 +32,8 @@ class TestAxe:
         page.get_by_role("heading", name="Remove Tansy 380?").wait_for()
         axe("remove")
 
-    def test_every_stage_of_every_function(self, page, axe, demo, theme):
-        page.get_by_role("link", name="Tansy 380").click()
-        page.get_by_role("link", name="Path").click()
-        page.get_by_test_id("pitch").wait_for()
+    def test_every_stage_of_every_function(self, page, axe, demo):
+        stand_at(page, address_of(page, "Tansy 380"), "path")
         page.get_by_label("Pitch at point 3").press("ArrowUp")
         page.get_by_text("draft after revision 1, all kept", exact=True).wait_for()
         for function in ("Collective", "Aileron", "Rudder"):
@@ -95,9 +91,8 @@ def test_keyboard_alone_from_the_door_to_a_moving_blade(page):
     raise AssertionError("the blade did not move")
 
 
-def test_a_revision_by_keyboard_alone(page, new_pilot, import_file, setup_file):
-    import_file(setup_file)
-    page.get_by_test_id("pitch").wait_for()
+def test_a_revision_by_keyboard_alone(page, new_pilot):
+    stand_at(page, put_in_hangar(page, document()), "path")
     page.keyboard.press("Control+s")
     page.get_by_role("heading", name="Save as revision").wait_for()
     page.keyboard.type("half a turn, for the record")
@@ -112,6 +107,8 @@ def test_a_revision_by_keyboard_alone(page, new_pilot, import_file, setup_file):
 
 
 def test_a_new_helicopter_from_nothing(page, new_pilot, axe):
+    page.goto("/")
+    page.get_by_text("Nothing stands here yet.").wait_for()
     axe("empty hangar")
     page.get_by_role("button", name="New helicopter").click()
     page.get_by_label("Name").fill("Dill 450")
@@ -141,18 +138,15 @@ def test_a_bad_file_is_refused_with_its_path_and_nothing_comes_in(
 ):
     path = tmp_path / "bad.json"
     path.write_text(content)
+    page.goto("/")
     import_file(path)
     page.get_by_role("alert").filter(has_text=says).wait_for()
     page.get_by_text("Nothing was imported.").wait_for()
     page.get_by_text("Nothing stands here yet.").wait_for()
 
 
-def test_another_pilots_helicopter_is_not_found(
-    page, browser, browser_context_args, new_pilot, import_file, setup_file
-):
-    import_file(setup_file)
-    page.get_by_test_id("pitch").wait_for()
-    link = page.url
+def test_another_pilots_helicopter_is_not_found(page, browser, browser_context_args, new_pilot):
+    link = put_in_hangar(page, document())
     stranger = browser.new_context(**browser_context_args).new_page()
     stranger.goto(link)
     stranger.get_by_role("button", name="Look round the demo hangar").click()
@@ -161,6 +155,7 @@ def test_another_pilots_helicopter_is_not_found(
 
 
 def test_password_change_and_sign_out(page, new_pilot):
+    page.goto("/")
     page.get_by_role("button", name="Account and page").click()
     page.get_by_role("menuitem", name="Change password").click()
     page.get_by_label("Password in use").fill("wrong")

@@ -5,17 +5,16 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from hands import put, read
+from builds import document
+from hands import put, put_in_hangar, read, stand_at
 
 KEPT = re.compile("all kept$")
 
 
 @pytest.fixture
-def modes(page, new_pilot, setup_file, import_file):
+def modes(page, new_pilot):
     """A pilot's own helicopter open in Modes."""
-    import_file(setup_file)
-    page.locator("[data-stage]").first.wait_for()
-    page.get_by_role("link", name="Modes").click()
+    stand_at(page, put_in_hangar(page, document()), "modes")
     page.get_by_role("slider", name="Pitch at stick 50 %").wait_for()
 
 
@@ -34,7 +33,22 @@ def pitch_of(page, mode):
     return on_the_server(page)["document"]["transmitter"]["modes"][mode]["pitch_curve"]
 
 
+def test_a_place_whose_code_never_came_says_so_and_is_opened_again(page, trouble, modes):
+    page.route("**/assets/path-*", lambda route: route.abort())
+    page.reload()
+    page.get_by_role("link", name="Path").click()
+    page.get_by_role("heading", name="This place could not be opened").wait_for()
+    page.unroute("**/assets/path-*")
+    page.get_by_role("button", name="Open it again").click()
+    page.get_by_test_id("pitch").wait_for()
+    assert all("dynamically imported module" in said for said in trouble)
+    trouble.clear()
+
+
 def test_the_network_is_cut_in_mid_edit(page, context, modes):
+    page.wait_for_function(
+        "() => performance.getEntriesByType('resource').some(({ name }) => name.includes('/path-'))"
+    )
     before = pitch_of(page, "normal")
     context.set_offline(True)
     put(page, "Point 2, value", "31")

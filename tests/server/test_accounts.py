@@ -4,7 +4,9 @@ import subprocess
 import sys
 from datetime import timedelta
 
+import pytest
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.utils import timezone
 
 from demo import visitors
@@ -74,31 +76,10 @@ def test_a_new_password_ends_every_other_session(pilot):
     assert there.get("/api/helicopters").status_code == 401
 
 
-def test_the_demo_hangar_opens_only_where_demo_data_is_loaded(db):
+def test_no_demo_hangar_opens_where_no_demo_data_is_loaded(db):
     browser = Browser()
     assert browser.get("/api/account").json() == {"pilot": None, "demo": False}
     assert browser.send("POST", "/api/account/demo").status_code == 404
-    assert load_demo()
-    assert not load_demo()
-    assert browser.get("/api/account").json()["demo"]
-    browser.send("POST", "/api/account/demo")
-    fleet = browser.get("/api/helicopters").json()
-    assert [(each["name"], each["unsaved"]) for each in fleet] == [
-        ("Marjoram 450", False),
-        ("Sorrel 690", False),
-        ("Tansy 380", False),
-        ("Yarrow 570", True),
-    ]
-    for each in fleet:
-        # A sensible helicopter: F11's collective range, F10b's cyclic (common practice, no source).
-        reach = each["reach"]
-        assert 10 <= -reach["collective_low_deg"] <= 13
-        assert 10 <= reach["collective_high_deg"] <= 13
-        assert 8 <= reach["aileron_deg"] <= 10.5
-    refused = browser.send(
-        "POST", "/api/account/password", {"old_password": "", "new_password": "reed-bed-42"}
-    )
-    assert refused.status_code == 403
 
 
 def demo_browser():
@@ -107,54 +88,85 @@ def demo_browser():
     return browser
 
 
-def test_every_visitor_of_the_demo_has_a_hangar_of_their_own(db, django_assert_max_num_queries):
-    load_demo()
-    one = demo_browser()
-    with django_assert_max_num_queries(80):
-        two = demo_browser()
-    fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
-    assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}
-    for each in fleets[0]:
-        assert one.send("DELETE", f"/api/helicopters/{each['id']}").status_code == 204
-    assert one.get("/api/helicopters").json() == []
-    assert two.get("/api/helicopters").json() == fleets[1]
-    # The evening practised in the demo came along, advice and all.
-    yarrow = next(each for each in fleets[1] if each["name"] == "Yarrow 570")
-    bench = two.get(f"/api/helicopters/{yarrow['id']}/bench").json()
-    states = {line["name"]: line["state"] for line in bench["slip"]}
-    assert bench["simulated"]
-    assert (states["level"], states["zero_pitch"]) == ("good", "stale")
-    photo = two.send("POST", f"/api/helicopters/{yarrow['id']}/bench/photos", raw="x")
-    assert photo.status_code == 403
+class TestDemo:
+    @pytest.fixture(scope="class")
+    def prepared(self, django_db_setup, django_db_blocker):
+        """The demo hangar, made once; each test takes back what it did itself."""
+        with django_db_blocker.unblock(), transaction.atomic():
+            assert load_demo()
+            yield
+            transaction.set_rollback(True)
 
+    def test_the_demo_hangar_opens_where_demo_data_is_loaded(self, prepared, db):
+        assert not load_demo()
+        browser = Browser()
+        assert browser.get("/api/account").json()["demo"]
+        browser.send("POST", "/api/account/demo")
+        fleet = browser.get("/api/helicopters").json()
+        assert [(each["name"], each["unsaved"]) for each in fleet] == [
+            ("Marjoram 450", False),
+            ("Sorrel 690", False),
+            ("Tansy 380", False),
+            ("Yarrow 570", True),
+        ]
+        for each in fleet:
+            # A sensible helicopter, F11 and F10b (common practice, no source).
+            reach = each["reach"]
+            assert 10 <= -reach["collective_low_deg"] <= 13
+            assert 10 <= reach["collective_high_deg"] <= 13
+            assert 8 <= reach["aileron_deg"] <= 10.5
+        refused = browser.send(
+            "POST", "/api/account/password", {"old_password": "", "new_password": "reed-bed-42"}
+        )
+        assert refused.status_code == 403
 
-def test_visitors_who_are_idle_longest_go_first_and_all_after_a_day_of_rest(db, monkeypatch):
-    monkeypatch.setattr(visitors, "MOST", 3)
-    load_demo()
-    prepared = prepared_pilot()
-    kept = Document.objects.count()
-    first, second, third = (visitors.welcome() for _ in range(3))
-    for hours, pilot in ((5, second), (3, first), (1, third)):
-        rested = timezone.now() - timedelta(hours=hours)
-        DemoPilot.objects.filter(user=pilot).update(seen_at=rested)
-    fourth = visitors.welcome()
-    there = set(User.objects.filter(demopilot__visitor=True))
-    assert there == {first, third, fourth}
-    DemoPilot.objects.filter(user__in=there).update(seen_at=timezone.now() - timedelta(days=2))
-    last = visitors.welcome()
-    assert set(User.objects.filter(demopilot__visitor=True)) == {last}
-    assert Helicopter.objects.filter(owner=prepared).count() == 4
-    assert Document.objects.count() == 2 * kept
+    def test_every_visitor_has_a_hangar_of_their_own(
+        self, prepared, db, django_assert_max_num_queries
+    ):
+        one = demo_browser()
+        with django_assert_max_num_queries(80):
+            two = demo_browser()
+        fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
+        assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}
+        for each in fleets[0]:
+            assert one.send("DELETE", f"/api/helicopters/{each['id']}").status_code == 204
+        assert one.get("/api/helicopters").json() == []
+        assert two.get("/api/helicopters").json() == fleets[1]
+        # The evening practised in the demo came along, advice and all.
+        yarrow = next(each for each in fleets[1] if each["name"] == "Yarrow 570")
+        bench = two.get(f"/api/helicopters/{yarrow['id']}/bench").json()
+        states = {line["name"]: line["state"] for line in bench["slip"]}
+        assert bench["simulated"]
+        assert (states["level"], states["zero_pitch"]) == ("good", "stale")
+        photo = two.send("POST", f"/api/helicopters/{yarrow['id']}/bench/photos", raw="x")
+        assert photo.status_code == 403
 
+    def test_visitors_who_are_idle_longest_go_first_and_all_after_a_day_of_rest(
+        self, prepared, db, monkeypatch
+    ):
+        monkeypatch.setattr(visitors, "MOST", 3)
+        owner = prepared_pilot()
+        kept = Document.objects.count()
+        first, second, third = (visitors.welcome() for _ in range(3))
+        for hours, pilot in ((5, second), (3, first), (1, third)):
+            rested = timezone.now() - timedelta(hours=hours)
+            DemoPilot.objects.filter(user=pilot).update(seen_at=rested)
+        fourth = visitors.welcome()
+        there = set(User.objects.filter(demopilot__visitor=True))
+        assert there == {first, third, fourth}
+        DemoPilot.objects.filter(user__in=there).update(seen_at=timezone.now() - timedelta(days=2))
+        last = visitors.welcome()
+        assert set(User.objects.filter(demopilot__visitor=True)) == {last}
+        assert Helicopter.objects.filter(owner=owner).count() == 4
+        assert Document.objects.count() == 2 * kept
 
-def test_a_visitor_at_work_is_noted_now_and_then(db):
-    load_demo()
-    browser = demo_browser()
-    long_ago = timezone.now() - timedelta(hours=20)
-    DemoPilot.objects.filter(visitor=True).update(seen_at=long_ago)
-    browser.get("/api/helicopters")
-    seen = DemoPilot.objects.get(visitor=True).seen_at
-    assert timezone.now() - seen < timedelta(minutes=1)
+    def test_a_visitor_at_work_is_noted_now_and_then(self, prepared, db):
+        browser = demo_browser()
+        long_ago = timezone.now() - timedelta(hours=20)
+        DemoPilot.objects.filter(visitor=True).update(seen_at=long_ago)
+        browser.get("/api/helicopters")
+        seen = DemoPilot.objects.get(visitor=True).seen_at
+        assert timezone.now() - seen < timedelta(minutes=1)
 
 
 def test_a_request_without_the_token_changes_nothing(tab):

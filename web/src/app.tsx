@@ -9,13 +9,27 @@ import { Hangar } from "@/places/hangar/hangar";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
 import { SignIn } from "@/places/sign-in/sign-in";
 
-const BenchPlace = lazy(() =>
-  import("@/places/bench/bench").then((place) => ({ default: place.BenchPlace })),
-);
-const ModesPlace = lazy(() =>
-  import("@/places/modes/modes").then((place) => ({ default: place.ModesPlace })),
-);
-const Path = lazy(() => import("@/places/path/path").then((place) => ({ default: place.Path })));
+const bench = () => import("@/places/bench/bench");
+const modes = () => import("@/places/modes/modes");
+const path = () => import("@/places/path/path");
+
+const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
+const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
+const Path = lazy(() => path().then((place) => ({ default: place.Path })));
+
+const AFTER_OPENING_MS = 1500;
+
+/** Fetch the code of every place early: one that is opened without a network is there then. */
+function useEveryPlace(pilot: string | undefined | null) {
+  useEffect(() => {
+    if (!pilot) return;
+    const later = setTimeout(() => {
+      // What does not come now is asked for again when the place is opened.
+      for (const place of [bench, modes, path]) place().catch(() => {});
+    }, AFTER_OPENING_MS);
+    return () => clearTimeout(later);
+  }, [pilot]);
+}
 
 function Door() {
   const who = useWho();
@@ -24,6 +38,7 @@ function Door() {
   useEffect(() => {
     line.signedIn(pilot ?? "");
   }, [line, pilot]);
+  useEveryPlace(pilot);
   if (who.isPending) return <p className="p-6">Opening…</p>;
   if (who.isError) {
     return (
@@ -55,9 +70,26 @@ function Nowhere() {
   );
 }
 
+/** Instead of a place that broke or whose code could not be fetched. */
+function Broken() {
+  return (
+    <main className="p-6">
+      <h1 className="text-2xl font-semibold">This place could not be opened</h1>
+      <p className="mt-2 max-w-prose">
+        The server may be out of reach. What you entered is kept in this browser and goes by itself
+        once there is an answer.
+      </p>
+      <button type="button" className="key mt-3" onClick={() => location.reload()}>
+        Open it again
+      </button>
+    </main>
+  );
+}
+
 const router = createBrowserRouter([
   {
     element: <Door />,
+    errorElement: <Broken />,
     children: [
       { path: "/", element: <Hangar /> },
       {
