@@ -6,9 +6,8 @@ from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from statistics import fmean
 from typing import Any, TypeVar
-
-import numpy as np
 
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
@@ -104,6 +103,7 @@ class Readings(ABC):
         self.graph = _graph(here, setup.arrangement)
         self._ruled: dict[StepName, Ruled] = {step.name: step for step in here}
         self._differences: dict[tuple[int, int], frozenset[str]] = {}
+        self._held: dict[tuple[StepName, str], tuple[Entry, ...]] = {}
         self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
@@ -132,7 +132,10 @@ class Readings(ABC):
 
     def held(self, name: StepName, key: str) -> list[Entry]:
         """The readings of one question that still hold, oldest first."""
-        return [entry for entry in self.all(name, key) if self._holds(entry)]
+        if (name, key) not in self._held:
+            held = [entry for entry in self.all(name, key) if self._holds(entry)]
+            self._held[name, key] = tuple(held)
+        return list(self._held[name, key])
 
     def counted(self, name: StepName, key: str) -> list[Entry]:
         """The readings of a numeric question that count together.
@@ -150,7 +153,7 @@ class Readings(ABC):
     def mean(self, name: StepName, key: str) -> float | None:
         """The mean of the readings that count together: a gauge is read again to be sure."""
         counted = self.counted(name, key)
-        return float(np.mean([figure(entry) for entry in counted])) if counted else None
+        return fmean(figure(entry) for entry in counted) if counted else None
 
     def comparable(self, name: StepName, key: str, control: str) -> list[Entry]:
         """Readings of a question that differ from now in nothing but one control's setting; of
