@@ -71,9 +71,11 @@ web/dist/index.html: .venv/.installed web/node_modules/.installed web/index.html
 migrate: .venv/.installed
 	$(MANAGE) migrate -v 0
 
-# Debian's own Chromium; nothing is done where one is there already.
+# Debian's own Chromium without a window to draw: half the work of a whole browser. Nothing is done
+# where it is there already.
 chromium:
-	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
+	@command -v chromium-headless-shell >/dev/null || (apt-get update -qq && \
+	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell)
 
 format: install-test
 	$(BIN)/ruff check --fix core server tests benchmarks

@@ -16,7 +16,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 # Everything drawn by the processor (no graphics card), and none of the browser's own calls home.
 CHROMIUM = {
-    "executable_path": "/usr/bin/chromium",
+    "executable_path": "/usr/bin/chromium-headless-shell",
     "args": [
         "--no-sandbox",
         "--disable-quic",
