@@ -194,6 +194,9 @@ def test_the_reference_tilt_school_aims_at_its_own_band():
 def test_arrival_asks_for_the_direction_first_and_then_for_the_travel():
     """F26: 96 % seen at 100 % travel needs 104 %. Common practice, no source."""
     reads = [Entry(1, "arrival", "aileron.high", -96.0, FRESH)]
+    # One end alone may only be typed without its sign: nothing is turned round on it.
+    assert bench_run(FRESH, reads).advice("arrival").actions == ()
+    reads.append(Entry(2, "arrival", "aileron.low", 97.0, FRESH))
     advice = bench_run(FRESH, reads).advice("arrival")
     assert [a.text for a in advice.actions] == ["Reverse the aileron channel."]
     reads = [Entry(1, "arrival", "aileron.high", 96.0, FRESH)]

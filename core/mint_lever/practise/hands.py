@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.run.advice import Action, Answer, Ask, Work
+from mint_lever.run.signs import SHOWN, SIGN
 from mint_lever.run.step import Step
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
@@ -12,6 +13,8 @@ def take(bench: SimulatedHelicopter, step: Step, ask: Ask) -> Answer:
 
     Raises NotSimulated where the bench has no such thing to read; it never guesses.
     """
+    if ask.key.startswith(SIGN):
+        return SHOWN  # its gauge and its unit show every sign
     bench.move_sticks(*(ask.sticks or (0.0, 0.0, 0.0)))
     return step.simulate(bench, ask)
 

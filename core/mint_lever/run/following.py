@@ -15,6 +15,7 @@ import numpy as np
 from mint_lever.run.advice import Action, Choice, Number, Option, Prediction, Probe, Work
 from mint_lever.run.graph import StepName
 from mint_lever.run.readings import Readings, figure
+from mint_lever.run.words import signed
 from mint_lever.setup.edit import Change
 
 Verdict = Literal["look", "read again", "turned", "dead"]
@@ -97,8 +98,8 @@ def doubt(run: Readings, step: StepName, lever: Lever) -> Doubt | None:
         verdict = _verdict(answer, lever)
     unit = lever.reads.unit
     words = (
-        f"{lever.reads.label}: {_figure(expected.value, unit)} was to be expected, "
-        f"{_figure(read, unit)} is read. What led to it is not kept."
+        f"{lever.reads.label}: {signed(expected.value, unit)} was to be expected, "
+        f"{signed(read, unit)} is read. What led to it is not kept."
     )
     return Doubt(expected.value, read, _look(lever, answer), verdict, words)
 
@@ -144,7 +145,3 @@ def _look(lever: Lever, answer: str | None) -> Choice:
         word=None if answer is None else "in",
         probe=Probe(lever.reads, lever.change, lever.work),
     )
-
-
-def _figure(value: float, unit: str) -> str:
-    return f"{round(value, 1) + 0.0:+g}{unit if unit == '°' else f' {unit}'}".replace("-", "−")

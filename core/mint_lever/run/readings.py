@@ -16,6 +16,7 @@ from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
 from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
+from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
     differing,
     handwork,
@@ -97,7 +98,7 @@ class Readings(ABC):
         steps: Sequence[Ruled],
     ):
         self.setup = setup
-        self.entries = sorted(entries, key=lambda entry: entry.sequence)
+        self.entries = as_meant(entries)
         self.events = sorted(events, key=lambda event: event.sequence)
         here = tuple(step for step in steps if step.here(setup.arranged))
         self.graph = _graph(here, setup.arrangement)
@@ -242,7 +243,8 @@ class Readings(ABC):
                 touches_of(path, arrangement)
             ):
                 continue
-            if rules is None or rules.spares is None or not rules.spares(self, entry.key, path):
+            about = entry.key.removeprefix(SIGN)
+            if rules is None or rules.spares is None or not rules.spares(self, about, path):
                 because.add(words_of(path))
         for event in self._by_hand:
             if event.sequence > entry.sequence and event.step != entry.step:

@@ -13,6 +13,11 @@ def degrees(value: float) -> str:
     return f"{round(value, 1) + 0.0:+.1f}°".replace("-", "−")
 
 
+def signed(value: float, unit: str) -> str:
+    """Write a figure with its sign and unit: "−7.4°", "+96 %"."""
+    return f"{round(value, 1) + 0.0:+g}{unit if unit == '°' else f' {unit}'}".replace("-", "−")
+
+
 def turns(count: float) -> str:
     """Write turns of a link without sign: "half a turn", "1½ turns", "0.3 turns"."""
     size = round(abs(count), 2)

@@ -73,7 +73,8 @@ class About:
     turned sign belongs to, where size and sign of a figure are two settings. ``function`` is the
     stick it is of, ``words`` names the values of a choice, ``group`` is what it stands together
     with on its stage. ``nudge`` and ``unit`` overrule the kind's own. ``scales`` are other ways in
-    which devices show it.
+    which devices show it. ``usual`` are the least and the most of its size that a sound helicopter
+    asks for: advice beyond them is not given on a single reading.
     """
 
     label: str
@@ -89,6 +90,7 @@ class About:
     nudge: float | None = None
     unit: str | None = None
     scales: tuple[Scale, ...] = ()
+    usual: tuple[float, float] | None = None
 
     def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
         """Name and describe the setting in the JSON Schema too."""

@@ -14,6 +14,8 @@ _TRAVEL_HIGH = "How far the channel goes above its centre at full stick."
 _LIMIT_LOW = "The stop below centre that the channel never passes, whatever is mixed in."
 _LIMIT_HIGH = "The stop above centre that the channel never passes, whatever is mixed in."
 _ENDS = ("arrival",)
+# Links that show 95 to 102 % ask for 98 to 105 % (F26); so wide a range from memory.
+_USUAL_TRAVEL = (60.0, 140.0)
 _THROW = ("cyclic_throw", "level")
 
 
@@ -43,10 +45,24 @@ class Channel(Part):
         SubTrim, About(label="Sub-trim", help=_SUBTRIM, stage="channel", steps=_ENDS)
     ] = 0.0
     travel_low_pct: Annotated[
-        Travel, About(label="Travel below centre", help=_TRAVEL_LOW, stage="channel", steps=_ENDS)
+        Travel,
+        About(
+            label="Travel below centre",
+            help=_TRAVEL_LOW,
+            stage="channel",
+            steps=_ENDS,
+            usual=_USUAL_TRAVEL,
+        ),
     ] = 100.0
     travel_high_pct: Annotated[
-        Travel, About(label="Travel above centre", help=_TRAVEL_HIGH, stage="channel", steps=_ENDS)
+        Travel,
+        About(
+            label="Travel above centre",
+            help=_TRAVEL_HIGH,
+            stage="channel",
+            steps=_ENDS,
+            usual=_USUAL_TRAVEL,
+        ),
     ] = 100.0
     limit_low_pct: Annotated[
         Travel,
@@ -84,6 +100,7 @@ class SwashChannel(Channel):
             stage="channel",
             steps=_ENDS,
             play="unit_mixes",
+            usual=_USUAL_TRAVEL,
         ),
     ] = 100.0
     travel_high_pct: Annotated[
@@ -94,6 +111,7 @@ class SwashChannel(Channel):
             stage="channel",
             steps=_ENDS,
             play="unit_mixes",
+            usual=_USUAL_TRAVEL,
         ),
     ] = 100.0
     limit_low_pct: Annotated[

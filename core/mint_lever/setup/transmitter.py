@@ -10,6 +10,7 @@ from mint_lever.setup.about import About, Holder, Quantity
 from mint_lever.setup.channels import Channels, ServoChannel
 from mint_lever.setup.modes import MODE_WORDS, ModeName, Modes, Rate, StickName
 from mint_lever.setup.numbers import (
+    USUAL_FIGURE,
     MixShare,
     Part,
     Percent,
@@ -58,6 +59,7 @@ class SwashMix(Part):
             group="Swash mix",
             steps=("collective_range",),
             sign_step="tilts",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     aileron: Annotated[
@@ -69,6 +71,7 @@ class SwashMix(Part):
             group="Swash mix",
             steps=("cyclic_throw",),
             sign_step="tilts",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     elevator: Annotated[
@@ -80,6 +83,7 @@ class SwashMix(Part):
             group="Swash mix",
             steps=("cyclic_throw",),
             sign_step="tilts",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     ring_pct: Annotated[

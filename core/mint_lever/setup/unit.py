@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 
 from mint_lever.setup.about import ON_OFF, REVERSED, About, Holder
 from mint_lever.setup.numbers import (
+    USUAL_FIGURE,
     Angle,
     FrameRate,
     Part,
@@ -452,6 +453,7 @@ class Unit(Part):
             function="cyclic",
             steps=("cyclic_throw",),
             play="unit_mixes",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     cyclic_elevator_pct: Annotated[
@@ -464,6 +466,7 @@ class Unit(Part):
             function="cyclic",
             steps=("cyclic_throw",),
             play="unit_mixes",
+            usual=USUAL_FIGURE,
         ),
     ] = None
     collective_pct: Annotated[
@@ -476,6 +479,7 @@ class Unit(Part):
             function="collective",
             steps=("collective_range",),
             play="unit_mixes",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     collective_low_pct: Annotated[
@@ -488,6 +492,7 @@ class Unit(Part):
             function="collective",
             steps=("collective_range",),
             play="unit_mixes",
+            usual=USUAL_FIGURE,
         ),
     ] = 60.0
     level_trim: Annotated[LevelTrim, Holder(name="levelling", play="unit_mixes")] = LevelTrim()

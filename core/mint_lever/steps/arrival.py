@@ -17,7 +17,8 @@ from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predi
 from mint_lever.run.graph import StepName
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.sure import sure_of, unusual
+from mint_lever.run.words import signed, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -25,6 +26,7 @@ from mint_lever.simulate.probing import goes, raising
 from mint_lever.transmitter.shaping import shape
 
 _ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
+_STICK = dict(_ENDS)
 _COLUMN = {"low": "low, left, back", "centre": "middle", "high": "high, right, forward"}
 _PLACE: dict[Function, tuple[str, str, str]] = {
     "collective": ("stick low", "stick middle", "stick high"),
@@ -58,12 +60,17 @@ class _End:
 def _advise(run: Readings) -> Advice:
     """Advise on what the unit shows for every function at both ends and the centre."""
     turned = [f for f in FUNCTIONS if _against(run, f)]
+    one_sided = [f for f in FUNCTIONS if _one_sided(run, f)]
     ends = [_end(run, function, i, function in turned) for function in FUNCTIONS for i in range(3)]
     asks: list[Ask] = []
     actions: list[Action] = []
     doubts: list[Doubt] = []
     for each in ends:
         asks.append(each.ask)
+        if each.function in one_sided:
+            if _contrary(each) and (unsure := sure_of(run, "arrival", each.ask)):
+                asks.append(unsure)
+            continue
         doubtful = _doubt(run, each)
         if doubtful is not None:
             asks.append(doubtful.look)
@@ -72,11 +79,19 @@ def _advise(run: Readings) -> Advice:
                 asks[-2] = replace(each.ask, word="read again")
                 continue
         waits = doubtful is not None and doubtful.verdict == "look"
-        if each.seen is not None and not turned and each.ask.word != "in" and not waits:
-            actions.append(_set_end(run, each))
+        if each.seen is None or turned or each.ask.word in (None, "in") or waits:
+            continue
+        action = _set_end(run, each)
+        unsure = (
+            sure_of(run, "arrival", each.ask, contrary=_contrary(each)) if unusual(action) else None
+        )
+        if unsure is None:
+            actions.append(action)
+        else:
+            asks.append(unsure)
     if turned:
         actions = [_turn(run, function) for function in turned]
-    words = [ask.word for ask in asks if not isinstance(ask, Choice)]
+    words = [ask.word for ask in asks if not isinstance(ask, Choice) or not ask.answer]
     nothing = all(ask.answer is None for ask in asks)
     outcome = None if nothing else worst(words)
     return Advice(
@@ -87,7 +102,7 @@ def _advise(run: Readings) -> Advice:
             "Move one stick at a time to its ends and its middle.",
         ),
         asks=tuple(asks),
-        summary=_summary(turned, actions, outcome, doubts),
+        summary=_summary(turned, one_sided, actions, outcome, doubts),
         actions=tuple(action for action in actions if action.changes),
         rulers=tuple(_rulers(run, ends)),
         outcome="begun" if doubts else outcome,
@@ -102,14 +117,14 @@ def _end(run: Readings, function: Function, i: int, turned: bool) -> _End:
     ask = Number(
         key=key,
         label=f"{function.capitalize()}, {_PLACE[function][i]}",
-        hint=f"What the unit shows for this function; {abs(wanted):.0f} % is right.",
+        hint=_hint(wanted),
         unit="%",
         low=-150.0,
         high=150.0,
         nudge=1.0,
         sticks=(sticks[0], sticks[1], sticks[2]),
         answer=run.answer("arrival", key),
-        word=_word(seen, end, band, turned),
+        word=_word(run, function, end, band, turned),
         cell=Cell("What the unit shows, %", function.capitalize(), _COLUMN[end]),
     )
     return _End(function, end, ask, wanted, band, seen)
@@ -128,12 +143,21 @@ def _rulers(run: Readings, ends: list[_End]) -> list[Ruler]:
 
 
 def _summary(
-    turned: list[Function], actions: list[Action], outcome: str | None, doubts: list[Doubt]
+    turned: list[Function],
+    one_sided: list[Function],
+    actions: list[Action],
+    outcome: str | None,
+    doubts: list[Doubt],
 ) -> str:
     if turned:
         return "A direction is wrong. Direction first: left and right swap with it."
     if doubts:
         return doubts[0].words
+    if one_sided:
+        return (
+            f"Both ends of the {one_sided[0]} are read on one side of centre. If the unit shows so "
+            "too, a mix, a trim or a curve holds it there: find that first."
+        )
     stuck = [a for a in actions if not a.changes]
     if stuck:
         return stuck[0].text
@@ -148,20 +172,51 @@ def _wanted(run: Readings, function: Function, stick_pct: float) -> float:
     return float(shape(function, np.array([stick_pct]), mode)[0])
 
 
-def _word(value: float | None, end: str, band: Band, turned: bool) -> Word | None:
+def _hint(wanted: float) -> str:
+    if not wanted:
+        return "What the unit shows for this function; 0 % is right, + is right, forward or up."
+    return (
+        f"What the unit shows for this function; {signed(wanted, '%')} is right. Enter the sign "
+        "also where the unit shows none."
+    )
+
+
+def _word(run: Readings, function: Function, end: str, band: Band, turned: bool) -> Word | None:
+    value = run.mean("arrival", f"{function}.{end}")
     if value is None:
         return None
-    if turned:
+    if turned or (end != "centre" and _one_sided(run, function)):
         return "out"
-    return judge(value if end == "centre" else abs(value), band, 0.0)
+    if end == "centre":
+        return judge(value, band, 0.0)
+    if value * _STICK[end] < 0 and _ends_of(run, function) is None:
+        return None  # turned round, or only typed without its sign: the other end tells
+    return judge(abs(value), band, 0.0)
+
+
+def _ends_of(run: Readings, function: Function) -> tuple[float, float] | None:
+    low = run.mean("arrival", f"{function}.low")
+    high = run.mean("arrival", f"{function}.high")
+    return None if low is None or high is None else (low, high)
+
+
+def _one_sided(run: Readings, function: Function) -> bool:
+    """Whether both ends are read on one side of centre."""
+    ends = _ends_of(run, function)
+    return ends is not None and ends[0] * ends[1] > 0
+
+
+def _contrary(each: _End) -> bool:
+    return each.seen is not None and each.seen * _STICK[each.end] < 0
 
 
 def _against(run: Readings, function: Function) -> bool:
-    """Whether a function arrives the other way and the swash has not proven that right."""
-    low = run.mean("arrival", f"{function}.low")
-    high = run.mean("arrival", f"{function}.high")
-    wrong = (high is not None and high < 0) or (low is not None and low > 0)
-    if not wrong:
+    """Whether a function arrives the other way and the swash has not proven that right.
+
+    Told by both ends: one figure alone may only have been typed without its sign.
+    """
+    ends = _ends_of(run, function)
+    if ends is None or ends[0] * ends[1] > 0 or ends[0] <= ends[1]:
         return False
     proof = _PROVEN_BY.get(function)
     return not ((proof is not None and run.done(proof)) or _turned_for_the_swash(run, function))
@@ -297,7 +352,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 
 def _shown(bench: SimulatedHelicopter, ask: Ask) -> float:
     function, _, end = ask.key.partition(".")
-    stick = dict(_ENDS).get(end)
+    stick = _STICK.get(end)
     if function not in FUNCTIONS or stick is None:
         raise not_simulated(ask.key)
     bench.move_sticks(**{function: stick})

@@ -11,6 +11,7 @@ from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
+from mint_lever.run.sure import sure_of, unusual
 from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge, not_simulated
@@ -19,6 +20,8 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 _WORKABLE_DEG = 0.5
 _APART_DEG = 0.8
 """Two sides no further apart than this are within the workable band of their mean."""
+_SIGN_DEG = 1.0
+"""A pitch further on the wrong side than this has the wrong sign; less may be a dead collective."""
 _STICKS = (("up", 100.0), ("down", -100.0))
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
 
@@ -42,27 +45,33 @@ def _advise(run: Readings) -> Advice:
         counted = len(run.counted("collective_range", key))
         word = None if pitch is None else word_for(pitch, band, counted)
         sign = "+" if key == "up" else "−"
-        asks.append(
-            Number(
-                key=key,
-                label=f"Blade A, stick full {key}",
-                hint=f"Wanted: {sign}{target:g}°.",
-                unit="°",
-                low=-30.0,
-                high=30.0,
-                sticks=(stick, 0.0, 0.0),
-                azimuth=180.0,
-                blade=0,
-                answer=run.answer("collective_range", key),
-                word=word,
-            )
+        ask = Number(
+            key=key,
+            label=f"Blade A, stick full {key}",
+            hint=f"Wanted: {sign}{target:g}°. Enter the sign also where the gauge shows none.",
+            unit="°",
+            low=-30.0,
+            high=30.0,
+            sticks=(stick, 0.0, 0.0),
+            azimuth=180.0,
+            blade=0,
+            answer=run.answer("collective_range", key),
+            word=word,
         )
+        asks.append(ask)
         predicted = None
-        if pitch is not None:
+        # The directions are proven here: up is +, down is −.
+        unsure = sure_of(run, "collective_range", ask) if (pitch or 0.0) <= -_SIGN_DEG else None
+        if unsure is not None:
+            asks.append(unsure)
+        elif pitch is not None:
             gauges.append(pitch)
             if word in ("out", "workable") and not both:
                 action, predicted = _next(run, dial, (key,), target, word == "out")
-                actions += [action] if action else []
+                if action is not None and unusual(action):
+                    unsure = sure_of(run, "collective_range", ask, contrary=False)
+                    asks += [unsure] if unsure else []
+                actions += [action] if action and unsure is None else []
         marks = run.marks("collective_range", key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
@@ -71,9 +80,20 @@ def _advise(run: Readings) -> Advice:
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
-    outcome = None if not gauges else worst(ask.word for ask in asks)
+    nothing = all(ask.answer is None for ask in asks)
+    outcome = None if nothing else worst(ask.word for ask in asks)
     if both and len(gauges) == 2 and outcome in ("out", "workable"):
         actions = _one_figure(run, dial, dict(zip(("up", "down"), gauges, strict=True)))
+        if any(map(unusual, actions)):
+            read = [ask for ask in asks if isinstance(ask, Number)]
+            doubtful = [
+                sure_of(run, "collective_range", ask, contrary=False)
+                for ask in read
+                if ask.word == "out"
+            ]
+            unsettled = [each for each in doubtful if each is not None]
+            asks += unsettled
+            actions = [] if unsettled else actions
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]

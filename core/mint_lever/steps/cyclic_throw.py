@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -15,6 +16,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, N
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
+from mint_lever.run.sure import sure_of, unusual
 from mint_lever.run.words import word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge as read_gauge
@@ -23,6 +25,8 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 
 _GAUGE_REPEATS_DEG = 0.2
+_SIGN_DEG = 1.0
+"""Two ends both further than this on one side: one of them has the wrong sign."""
 _REPEATS_DEG = 0.07
 """Of half the difference of two readings: a gauge's own 0.1° (F23) over the root of two."""
 _AtTheGauge = tuple[str, str, float, float, float]
@@ -63,6 +67,8 @@ def _advise(run: Readings) -> Advice:
     if unit is None or unit.cyclic_elevator_pct is not None:
         axes.append(elevator)
     asks: list[Ask] = [_read(run, read, axes, band) for read in _READS]
+    if elevator.unsure is not None and elevator not in axes:
+        asks.append(replace(elevator.unsure, optional=True))
     asks += [_holes(run, *each) for each in _HOLES]
     actions: list[Action] = []
     rulers: list[Ruler] = []
@@ -75,8 +81,15 @@ def _advise(run: Readings) -> Advice:
         if doubtful is not None:
             doubts.append(doubtful)
             asks.append(doubtful.look)
+        elif axis.unsure is not None:
+            asks.append(axis.unsure)
         elif axis.gauge is not None and axis.word in ("out", "workable"):
             action, predicted_deg = _next_figure(run, axis, target)
+            if action is not None and unusual(action):
+                last = _at_the_gauge(axis.keys[1])
+                doubtful_sign = sure_of(run, "cyclic_throw", last, contrary=False)
+                asks += [doubtful_sign] if doubtful_sign else []
+                action = None if doubtful_sign else action
             actions += [action] if action else []
         rulers += _rulers(run, axis, band, predicted_deg, full)
     figure = axes[0].dial.value
@@ -115,14 +128,28 @@ class _Axis:
     gauge: float | None
     times: int
     word: Word | None
+    unsure: Choice | None = None
+    """Asked where both ends are read with one sign: one of them cannot be so."""
 
 
 def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     keys = ("right", "left") if function == "aileron" else ("forward", "back")
-    gauge = _half(*(run.mean("cyclic_throw", key) for key in keys))
+    means = [run.mean("cyclic_throw", key) for key in keys]
+    unsure = _unsure(run, keys, means)
+    gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
     word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
-    return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word)
+    return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word, unsure)
+
+
+def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None]) -> Choice | None:
+    """Ask about the end whose sign is not the one that proven directions give it."""
+    one, other = means
+    if one is None or other is None or one * other <= 0 or min(abs(one), abs(other)) < _SIGN_DEG:
+        return None
+    # Right, and forward, lift the blade of a clockwise head where it is read (formulas 6).
+    expected = run.setup.airframe.head.turn_sign
+    return sure_of(run, "cyclic_throw", _at_the_gauge(keys[1 if one * expected > 0 else 0]))
 
 
 def _read(
@@ -131,19 +158,19 @@ def _read(
     axes: list[_Axis],
     band: Band,
 ) -> Ask:
-    asked = _at_the_gauge(read)
+    asked = _at_the_gauge(read[0])
     axis = next((axis for axis in axes if asked.key in axis.keys), None)
     return replace(
         asked,
-        hint="With its sign; a blade's own offset cancels between the two.",
+        hint="Enter the sign also where the gauge shows none; a blade's own offset cancels.",
         optional=axis is None,
         answer=run.answer("cyclic_throw", asked.key),
         word=None if axis is None else _end_word(run, asked.key, axis.gauge, band, axis.times),
     )
 
 
-def _at_the_gauge(read: _AtTheGauge) -> Number:
-    key, label, aileron, elevator, azimuth = read
+def _at_the_gauge(of: str) -> Number:
+    key, label, aileron, elevator, azimuth = next(read for read in _READS if read[0] == of)
     return Number(
         key=key,
         label=f"Pitch, {label}",
@@ -260,7 +287,7 @@ def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
     """Whether the gauge follows the figure that was set; watched on the axis' first end."""
     if axis.gauge is None:
         return None
-    reads = _at_the_gauge(next(read for read in _READS if read[0] == axis.keys[0]))
+    reads = _at_the_gauge(axis.keys[0])
     read = run.mean("cyclic_throw", reads.key) or 0.0
     raised = min(axis.dial.value + _PROBE_PCT, axis.dial.control.high)
     lever = Lever(

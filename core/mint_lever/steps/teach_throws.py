@@ -119,7 +119,7 @@ def _shown(run: Readings) -> Iterator[Number]:
             yield Number(
                 key=key,
                 label=f"{function.capitalize()}, stick {place}, as the unit shows it",
-                hint="Only where the unit shows what it reads; 100 % is right.",
+                hint="Only where the unit shows it; enter the sign too: +100 or −100 % is right.",
                 unit="%",
                 low=-200.0,
                 high=200.0,

@@ -1,0 +1,56 @@
+"""Ask before a figure is believed whose sign cannot be right, or whose advice is far from usual."""
+
+from __future__ import annotations
+
+from mint_lever.run.advice import Action, Choice, Number, Option
+from mint_lever.run.graph import StepName
+from mint_lever.run.readings import Readings, figure
+from mint_lever.run.signs import MEANT, SHOWN, SIGN
+from mint_lever.run.words import signed
+from mint_lever.setup.catalogue import row_of
+
+
+def unusual(action: Action) -> bool:
+    """Whether advice would put a setting beyond what is usual for it."""
+    for change in action.changes:
+        row = row_of(change.path)
+        usual = row.about.usual if row is not None else None
+        if usual is not None and not usual[0] <= abs(change.value) <= usual[1]:
+            return True
+    return False
+
+
+def sure_of(
+    run: Readings, step: StepName, reads: Number, *, contrary: bool = True
+) -> Choice | None:
+    """Ask whether the newest figure of a question was meant as it stands.
+
+    None where there is none, and once the pilot said that it is what is shown. ``contrary``: the
+    sign is not the one to be expected; else it is the advice that would be far from usual.
+    """
+    held = run.held(step, reads.key)
+    answers = run.all(step, SIGN + reads.key)
+    if not held or (answers and answers[-1].sequence > held[-1].sequence):
+        return None
+    read = figure(held[-1])
+    now, other = signed(read, reads.unit), signed(-read, reads.unit)
+    meant, shown = Option(MEANT, f"Yes, {other}"), Option(SHOWN, f"No, it shows {now}")
+    if not contrary:
+        meant, shown = Option(MEANT, f"No, {other}"), Option(SHOWN, f"Yes, it shows {now}")
+    return Choice(
+        key=SIGN + reads.key,
+        label=(
+            f"{reads.label}: did you mean {other}?"
+            if contrary
+            else f"{reads.label}: is it really {now}?"
+        ),
+        hint=(
+            f"{now} is not to be expected here. Many displays show an amount without its sign."
+            if contrary
+            else "It would ask for a setting far from any usual one."
+        ),
+        options=(meant, shown) if contrary else (shown, meant),
+        sticks=reads.sticks,
+        azimuth=reads.azimuth,
+        blade=reads.blade,
+    )
