@@ -33,3 +33,20 @@ def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
     ).wait_for()
     page.locator("[data-act='end.elevator.low']").click()
     expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+
+
+def test_a_figure_without_its_sign_is_asked_about_by_keyboard(page, real_bench):
+    page.goto(page.url.split("?")[0] + "?step=arrival")
+    for end, typed in (("low", "96"), ("high", "98")):
+        page.locator(f"[data-question='elevator.{end}']").focus()
+        page.keyboard.press("Enter")
+        page.locator(f"[data-ask='elevator.{end}']").wait_for()
+        page.keyboard.type(typed)
+        page.keyboard.press("Enter")
+        page.locator(f"[data-question='elevator.{end}']").get_by_text(f"+{typed} %").wait_for()
+    page.locator("[data-question='sign.elevator.low']").focus()
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Yes, −96 %").wait_for()
+    page.keyboard.press("1")
+    page.locator("[data-question='elevator.low']").get_by_text("−96 %").wait_for()
+    page.get_by_text(re.compile("travel below centre from 100 to 104 %")).first.wait_for()

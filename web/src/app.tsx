@@ -82,6 +82,9 @@ function Broken() {
       <button type="button" className="key mt-3" onClick={() => location.reload()}>
         Open it again
       </button>
+      <Link to="/" className="ml-4 text-mint underline">
+        To the hangar
+      </Link>
     </main>
   );
 }

@@ -1,6 +1,6 @@
 /** An answer as the list of questions shows it. */
 import type { Ask } from "@/api/bench";
-import { shown } from "@/parts/numbers";
+import { shown, signed } from "@/parts/numbers";
 
 const BALL: Record<string, string> = { "1": "↑", "0": "–", "-1": "↓" };
 
@@ -10,7 +10,11 @@ export function answered(ask: Ask): string {
   if (Array.isArray(answer)) {
     return answer.map((each) => (ask.kind === "balls" ? BALL[String(each)] : each)).join(" ");
   }
-  if (ask.kind === "number") return `${shown(Number(answer), ask.nudge < 1 ? 1 : 0)} ${ask.unit}`;
+  if (ask.kind === "number") {
+    // Where a figure may be below zero its sign is part of the answer.
+    const written = ask.low < 0 ? signed : shown;
+    return `${written(Number(answer), ask.nudge < 1 ? 1 : 0)} ${ask.unit}`;
+  }
   if (typeof answer === "boolean") return answer ? "yes" : "no";
   const options = "options" in ask ? ask.options : [];
   return options.find((option) => option.value === answer)?.label ?? String(answer);
