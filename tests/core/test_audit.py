@@ -197,17 +197,30 @@ def test_dangers_come_first_and_what_was_read_has_the_last_word():
         clean(),
         ("unit.tail.subtrim_us", 15.0),
         ("transmitter.fail_safe_throttle_pct", None),
-        (f"{CHANNELS}.aileron.travel_high_pct", 104.0),
+        (f"{CHANNELS}.aileron.travel_high_pct", 112.0),
     )
     found = audit(setup)
     assert [f.severity for f in found] == sorted(
         (f.severity for f in found), key=["danger", "fault", "look"].index
     )
     assert "travel_not_arriving" in {f.rule for f in found}
-    # This unit was seen to show exactly 100 at a travel of 104.
+    # This unit was seen to show exactly 100 all the same.
     assert "travel_not_arriving" not in {
         f.rule for f in audit(setup, {"arrival.aileron.high": 100.0})
     }
+
+
+@pytest.mark.parametrize("travel", [98.0, 103.0, 105.0])
+def test_travel_as_a_usual_link_wants_it_is_a_fault_only_when_it_was_read_so(travel):
+    """F26 (common practice, no source): 95 to 102 % seen at 100 wants 98 to 105 % of travel."""
+
+    def found(read):
+        setup = with_changes(clean(), (f"{CHANNELS}.rudder.travel_high_pct", travel))
+        return "travel_not_arriving" in {f.rule for f in audit(setup, read)}
+
+    assert not found({})
+    assert not found({"arrival.rudder.high": 100.0})
+    assert found({"arrival.rudder.high": 94.0})
 
 
 def test_a_gauge_has_the_last_word_on_the_collective():

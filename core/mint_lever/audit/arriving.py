@@ -11,18 +11,20 @@ from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.channels import Channel
 from mint_lever.setup.edit import Change
 
-_FULL_PCT = 0.5
-"""How near to 100 % is exact: a display shows whole percent."""
 _TAUGHT_PCT = 3.0
 """How far full stick may read from 100 % at a unit that was taught. From memory."""
 _READ_PCT = 1.5
 """How near a reading at the unit is workable at the bench: whole percent may come no nearer."""
+_USUAL_PCT = (98.0, 105.3)
+"""Travel that brings a usual link to 100 %: seen at 100 %, it shows 102 to 95 (F26, common
+practice, no source). Within it nothing is known to be wrong before somebody reads."""
 
 
 def travel_not_arriving(at: Audited) -> Iterator[Finding]:
     """Full stick arrives as exactly 100 % (F26, common practice, no source).
 
-    What was read at the unit counts; where nothing was read, what the pulses come to.
+    What was read at the unit counts; where nothing was read, what the pulses come to, and then
+    only what no usual link would want.
     """
     if at.setup.mixing_unit is None:
         return
@@ -35,8 +37,11 @@ def travel_not_arriving(at: Audited) -> Iterator[Finding]:
             travel: float = getattr(channel, f"travel_{side}_pct")
             read = at.read.get(f"arrival.{function}.{end}")
             seen = _computed(channel, sign) if read is None else abs(read)
-            near = _FULL_PCT if read is None else _READ_PCT
-            if abs(seen - 100.0) <= near or channel.subtrim_pct or channel.trim_pct:
+            if read is None:
+                arrives = _USUAL_PCT[0] <= seen <= _USUAL_PCT[1]
+            else:
+                arrives = abs(seen - 100.0) <= _READ_PCT
+            if arrives or channel.subtrim_pct or channel.trim_pct:
                 continue
             new = float(np.clip(round(travel * 100.0 / max(seen, 1.0) / step) * step, 0.0, 200.0))
             if new == travel:
