@@ -167,6 +167,23 @@ def test_a_rate_says_what_blade_and_model_do_with_it():
     assert rate_curve(chain, "normal", "rudder").cyclic_deg is None
 
 
+@pytest.mark.parametrize("function", ["aileron", "elevator", "rudder"])
+def test_degrees_per_second_are_of_what_arrives(function):
+    """Travel of 80 % lets 80 % of the unit's full rate through; more than 100 % is not more."""
+    channel = f"transmitter.channels.{function}"
+    # The document leaves the rates out: full stick is 100 % before the channel.
+    full = getattr(edited().unit.full_stick_dps, function)
+
+    def turns(*changes):
+        return rate_curve(build_chain(edited(*changes)), "normal", function).full_stick_dps
+
+    assert turns() == pytest.approx(full)
+    assert turns((f"{channel}.travel_low_pct", 80.0)) == pytest.approx(0.8 * full)
+    assert turns((f"{channel}.limit_high_pct", 70.0)) == pytest.approx(0.7 * full)
+    over = [(f"{channel}.travel_{side}_pct", 120.0) for side in ("low", "high")]
+    assert turns(*over) == pytest.approx(full)
+
+
 def test_the_switch_says_what_jumps_and_warns_of_the_dangerous():
     whole = read_setup(document()).as_document()
     whole["transmitter"]["modes"] = {

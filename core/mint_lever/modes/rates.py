@@ -53,7 +53,7 @@ def rate_curve(
         centre_slope=slope(rate, 0.0),
         end_slope=slope(rate, 100.0),
         cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function, value[-1]),
-        full_stick_dps=_turning(setup, function, rate),
+        full_stick_dps=_turning(chain, mode, function, value[-1]),
         radio_expo_pct=as_radio_shows(setup, rate.expo_pct),
     )
 
@@ -81,9 +81,24 @@ def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction, full_pct: flo
     return float(head_motion(all_round.pitch_deg).cyclic_deg[0])
 
 
-def _turning(setup: Setup, function: RatedFunction, rate: Rate) -> float | None:
-    unit = setup.stabilising_unit
+def _turning(
+    chain: Chain, mode: ModeName, function: RatedFunction, full_pct: float
+) -> float | None:
+    """How fast the unit turns the model (deg/s) by what arrives of full stick, at the lesser end.
+
+    A unit behind the mixing was taught its throws: it takes what the mixing is given.
+    """
+    unit = chain.setup.stabilising_unit
     if unit is None:
         return None
+    row = FUNCTIONS.index(function)
+    shaped = np.repeat(chain.shaped(Sticks.at(), mode), 2, axis=1)
+    shaped[row] = [-full_pct, full_pct]
+    run = chain.run_shaped(shaped, mode)
+    arrives = run.mixed_pct[row]
+    if run.arrival is not None or function == "rudder":
+        transmitter = chain.setup.transmitter
+        arrives = (run.channel.pulse_us[row] - transmitter.centre_us) / transmitter.us_per_pct
+    share = np.minimum(np.abs(arrives), 100.0).min() / 100.0
     full: float = getattr(unit.full_stick_dps, function)
-    return full * min(rate.rate_pct, 100.0) / 100.0
+    return float(full * share)
