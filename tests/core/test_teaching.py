@@ -115,6 +115,37 @@ def test_a_mode_s_own_curve_and_rates_are_no_change_of_the_throws():
     assert not through.done("teach_throws")
 
 
+def test_a_curve_that_every_mode_shortens_is_taught_as_it_is_and_once():
+    """Step 11 shortens the longer side of the collective in every mode; nothing sends more then."""
+    modes = read_setup(document()).transmitter.modes.names()
+    shorter = [
+        (f"transmitter.modes.{mode}.pitch_curve", [4.0, 27.0, 50.0, 75.0, 100.0]) for mode in modes
+    ]
+    then = behind("three_120", *shorter)
+    taught = taught_run(then)
+    assert taught.advice("teach_throws").outcome == "good"
+    assert "straighten" not in taught.advice("teach_throws").do[0]
+    # Shortened only after the teaching: the unit reads less, as it was meant.
+    assert taught_run(behind(), then).advice("teach_throws").actions == ()
+    # One mode that sends more again drives the unit past what it was shown.
+    more = taught_run(then, changed(then, ("transmitter.modes.normal.pitch_curve.0", 0.0)))
+    assert "collective low −109 %" in more.advice("teach_throws").summary
+
+
+# These never ended: step 11 had shortened the curve, and full stick then read over 100 % for ever.
+@pytest.mark.parametrize("seed", [12, 21, 43])
+def test_an_evening_in_which_the_curve_was_shortened_ends(seed):
+    bench = random_helicopter(seed, BEHIND)
+    run = work_through(bench).run(bench)
+    assert run.fitness().fit
+    assert any(min(curve) > 0 or max(curve) < 100 for curve in curves_of(bench.setup))
+
+
+def curves_of(setup):
+    modes = setup.transmitter.modes
+    return [getattr(modes, name).pitch_curve for name in modes.names()]
+
+
 def test_a_mix_turned_round_after_the_teaching_is_a_danger():
     then = behind()
     mix = then.transmitter.swash_mix.aileron

@@ -22,14 +22,35 @@ def throws_shown_by(chain: Chain, mode: ModeName) -> ShownThrows:
 def full_stick_reads(chain: Chain, mode: ModeName, shown: ShownThrows) -> Array:
     """Say what a taught unit reads (percent, (2, 3)) of each function low in full, then high.
 
-    −100 and 100 wherever the throws are still those it was shown. In full means as straight curves
-    and full rates send it: what a mode shapes is no change of the throws.
+    −100 and 100 wherever the throws are still those it was shown. Full is anything from the most
+    that a flight mode sends to what straight curves and full rates would: what modes shape is no
+    change of the throws, and a curve that all of them shorten may have been taught as it is.
     """
-    full = np.zeros((len(SENT), 7))
-    full[: len(FUNCTIONS)] = np.stack([_each_end().of(name) for name in FUNCTIONS])
-    full[SENT.index("throttle")] = -100.0
-    read = shown.reads_pct(chain.run_shaped(full, mode).servo.sent_us)[:, 1:]
+    straight = np.stack([_each_end().of(name) for name in FUNCTIONS])
+    by_straight, by_modes = (
+        _reads(chain, mode, shown, ends) for ends in (straight, most_sent(chain))
+    )
+    full = np.array([[-100.0], [100.0]])
+    low, high = np.minimum(by_modes, by_straight), np.maximum(by_modes, by_straight)
+    return np.asarray(np.clip(full, low, high))
+
+
+def _reads(chain: Chain, mode: ModeName, shown: ShownThrows, ends: Array) -> Array:
+    sent = np.zeros((len(SENT), 7))
+    sent[: len(FUNCTIONS)] = ends
+    sent[SENT.index("throttle")] = -100.0
+    read = shown.reads_pct(chain.run_shaped(sent, mode).servo.sent_us)[:, 1:]
     return np.stack([np.diagonal(read[:, :3]), np.diagonal(read[:, 3:])])
+
+
+def most_sent(chain: Chain) -> Array:
+    """Give the furthest that any flight mode sends each function (percent, (FUNCTIONS, 7)): sticks
+    centred, then each of the first three low in turn, then high in turn."""
+    ends = np.stack([_each_end().of(name) for name in FUNCTIONS])
+    modes = chain.setup.transmitter.modes.names()
+    sent = np.stack([chain.shaped(_each_end(), mode)[: len(FUNCTIONS)] for mode in modes])
+    furthest = np.where(ends < 0, sent.min(axis=0), sent.max(axis=0))
+    return np.where(ends == 0, 0.0, furthest)
 
 
 def _each_end() -> Sticks:

@@ -12,6 +12,7 @@ from dataclasses import replace
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS
+from mint_lever.chain.full_stick_reads import most_sent
 from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Number, Outcome, Ruler
@@ -94,14 +95,19 @@ def _strayed(run: Readings) -> dict[str, float]:
 
 
 def _plain_first(run: Readings) -> Iterator[str]:
-    """Curves and rates that keep a stick from its full throw would be taken for the throw."""
+    """Curves and rates that keep a stick from its full throw would be taken for the throw.
+
+    A pitch curve that every mode shortens alike was meant so: nothing ever sends more.
+    """
     sticks = Sticks.at(*np.concatenate([100.0 * np.eye(4), -100.0 * np.eye(4)], axis=1))
     shaped = np.abs(run.chain.shaped(sticks, run.mode)[:4])
     least = np.minimum(np.diagonal(shaped[:, :4]), np.diagonal(shaped[:, 4:]))
+    most = np.abs(most_sent(run.chain)[0])
+    full = (min(most[1], most[4]), *[100.0] * 3)
     short = [
         f"the {name} to {value:.0f} %"
-        for name, value in zip(FUNCTIONS, least, strict=True)
-        if value < 99.5
+        for name, value, wanted in zip(FUNCTIONS, least, full, strict=True)
+        if value < wanted - 0.5
     ]
     if short:
         mode = MODE_WORDS[run.mode]
