@@ -5,7 +5,7 @@ The amounts are those of common practice (F10, F11, F26; no source).
 
 import pytest
 
-from mint_lever.run import Entry
+from mint_lever.run import Entry, Event
 from mint_lever.run.advice import Number
 from mint_lever.run.signs import as_meant
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
@@ -74,6 +74,62 @@ def test_a_function_that_is_turned_round_is_told_by_its_two_ends_without_a_quest
     found = advice("arrival", ("elevator.low", 96.0), ("elevator.high", -98.0))
     assert questions(found) == []
     assert [action.text for action in found.actions] == ["Reverse the elevator channel."]
+
+
+def test_ends_of_which_one_hardly_moves_are_no_matter_of_signs():
+    """+1 and +98: the low end does not arrive, whatever its sign."""
+    assert questions(advice("arrival", ("elevator.low", 1.0), ("elevator.high", 98.0))) == [
+        ("sign.elevator.low", "Elevator, stick back: is it really +1 %?")
+    ]
+
+
+def changed(path, value):
+    return read_setup(apply_changes(FRESH.model_dump(mode="json"), [Change(path, value)]))
+
+
+def turned_for_the_swash():
+    """A log of a pilot whose aileron channel was turned round at the swash's own step."""
+    path = "transmitter.channels.aileron.reversed"
+    setup = changed(path, True)
+    event = Event(0, step="tilts", changed=(path,))
+    return setup, event
+
+
+def test_a_function_turned_for_the_swash_is_asked_for_the_sign_it_then_has():
+    setup, event = turned_for_the_swash()
+    reads = [("aileron.low", 96.0), ("aileron.high", 98.0)]
+    entries = [Entry(5 + at, "arrival", *read, setup) for at, read in enumerate(reads)]
+    found = bench_run(setup, entries, [event]).advice("arrival")
+    hints = {ask.key: ask.hint for ask in found.asks}
+    assert "+100 % is right" in hints["aileron.low"]
+    assert "−100 % is right" in hints["aileron.high"]
+    assert "−100 % is right" in hints["elevator.low"]
+    ((key, label),) = questions(found)
+    assert key == "sign.aileron.high"
+    assert label.endswith("did you mean −98 %?")
+    run = bench_run(setup, [*entries, Entry(9, "arrival", key, "meant", setup)], [event])
+    assert run.unit_way("aileron") == -1
+    assert not [action for action in run.advice("arrival").actions if action.key.startswith("turn")]
+
+
+@pytest.mark.parametrize("lowest", [25.0, 45.0, 55.0])
+def test_travel_is_never_set_by_what_a_curve_holds_back(lowest):
+    """A hold curve of a flying model, read with the travel as it should be."""
+    setup = changed("transmitter.modes.hold.pitch_curve", [lowest, 60.0, 70.0, 85.0, 100.0])
+    arrives = 2 * lowest - 100
+    run = bench_run(
+        setup,
+        [
+            Entry(1, "arrival", "collective.low", arrives + 3.0, setup),
+            Entry(2, "arrival", "collective.high", 100.0, setup),
+        ],
+    )
+    found = run.advice("arrival")
+    moves = {c.path: c.value for action in found.actions for c in action.changes}
+    low = moves.get("transmitter.channels.collective.travel_low_pct", 100.0)
+    assert 90.0 <= low <= 110.0
+    if lowest == 45.0:
+        assert "Make the mode plain first" in found.summary
 
 
 def test_a_figure_that_asks_for_unusual_travel_is_asked_about_first():

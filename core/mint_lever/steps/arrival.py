@@ -43,6 +43,10 @@ _PROVEN_BY: dict[Function, StepName] = {
 _REPEATS_PCT = 1.0
 _SIDED = re.compile(r"\.(?:travel|limit)_(low|high)_pct$")
 _PROBE_PCT = 4.0
+_JUDGED_PCT = 50.0
+"""Less than this sent, and a reading to 1 % says too little of the travel. From memory."""
+_ASIDE_PCT = 10.0
+"""Beyond this an end is clearly on its side of centre. From memory."""
 
 
 @dataclass(frozen=True)
@@ -68,7 +72,7 @@ def _advise(run: Readings) -> Advice:
     for each in ends:
         asks.append(each.ask)
         if each.function in one_sided:
-            if _contrary(each) and (unsure := sure_of(run, "arrival", each.ask)):
+            if _contrary(run, each) and (unsure := sure_of(run, "arrival", each.ask)):
                 asks.append(unsure)
             continue
         doubtful = _doubt(run, each)
@@ -83,7 +87,9 @@ def _advise(run: Readings) -> Advice:
             continue
         action = _set_end(run, each)
         unsure = (
-            sure_of(run, "arrival", each.ask, contrary=_contrary(each)) if unusual(action) else None
+            sure_of(run, "arrival", each.ask, contrary=_contrary(run, each))
+            if unusual(action)
+            else None
         )
         if unsure is None:
             actions.append(action)
@@ -117,7 +123,7 @@ def _end(run: Readings, function: Function, i: int, turned: bool) -> _End:
     ask = Number(
         key=key,
         label=f"{function.capitalize()}, {_PLACE[function][i]}",
-        hint=_hint(wanted),
+        hint=_hint(wanted * _sign(run, function)),
         unit="%",
         low=-150.0,
         high=150.0,
@@ -189,7 +195,8 @@ def _word(run: Readings, function: Function, end: str, band: Band, turned: bool)
         return "out"
     if end == "centre":
         return judge(value, band, 0.0)
-    if value * _STICK[end] < 0 and _ends_of(run, function) is None:
+    contrary = value * _STICK[end] * _sign(run, function) < 0
+    if contrary and _ends_of(run, function) is None:
         return None  # turned round, or only typed without its sign: the other end tells
     return judge(abs(value), band, 0.0)
 
@@ -201,13 +208,22 @@ def _ends_of(run: Readings, function: Function) -> tuple[float, float] | None:
 
 
 def _one_sided(run: Readings, function: Function) -> bool:
-    """Whether both ends are read on one side of centre."""
+    """Whether both ends are clearly read on one side of centre, where both sides are sent."""
     ends = _ends_of(run, function)
-    return ends is not None and ends[0] * ends[1] > 0
+    if ends is None or _wanted(run, function, -100.0) * _wanted(run, function, 100.0) >= 0:
+        return False
+    return min(ends) > _ASIDE_PCT or max(ends) < -_ASIDE_PCT
 
 
-def _contrary(each: _End) -> bool:
-    return each.seen is not None and each.seen * _STICK[each.end] < 0
+def _contrary(run: Readings, each: _End) -> bool:
+    side = 1 if _STICK[each.end] * _sign(run, each.function) > 0 else -1
+    return each.seen is not None and each.seen * side < -_ASIDE_PCT
+
+
+def _sign(run: Readings, function: Function) -> int:
+    """Give 1 where the unit should show the stick's own direction, −1 where the swash asked for the
+    other."""
+    return -1 if _turned_for_the_swash(run, function) else 1
 
 
 def _against(run: Readings, function: Function) -> bool:
@@ -275,6 +291,13 @@ def _set_end(run: Readings, each: _End) -> Action:
     base = f"transmitter.channels.{function}"
     if end == "centre":
         return _centre(run, each)
+    if end != "centre" and abs(wanted) < _JUDGED_PCT:
+        text = (
+            f"In this flight mode the {function} sends no more than {signed(wanted, '%')} there: "
+            "too little to set its travel by. Make the mode plain first, as “Fresh model memory” "
+            "says."
+        )
+        return Action(key=f"end.{function}.{end}", text=text, device="transmitter")
     # Travel works after reversing, by the sign of what is sent.
     side = _side(run, each)
     old = getattr(channel, f"travel_{side}_pct")
