@@ -27,6 +27,7 @@ from bench.services import (
     worked_on,
 )
 from bench.stored_run import run_at
+from hangar.documents import newest_revision
 from hangar.models import DraftState
 from mint_lever.measure.fit import Parameter
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
@@ -177,6 +178,7 @@ def standings(request: HttpRequest) -> list[Standing]:
         )
         .select_related("draft__helicopter__bench", "document")
         .defer("document__text", "document__summary", "draft__helicopter__bench__truth")
+        .annotate(revision=newest_revision("draft__helicopter"))
     )
     return [standing_of(state, getattr(state.draft.helicopter, "bench", None)) for state in states]
 

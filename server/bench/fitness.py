@@ -1,28 +1,62 @@
-"""Fitness to fly of every helicopter, for the Hangar: kept until something changes."""
+"""Fitness to fly, said of a saved revision; of every helicopter, kept until something changes."""
 
 import uuid
+from collections.abc import Iterator
 
 from ninja import Schema
 
 from bench.models import Bench
 from bench.stored_run import entries_of, run_at, run_of
 from hangar.documents import setup_of
-from hangar.models import DraftState
+from hangar.models import DraftState, Helicopter
+from mint_lever.run import BenchRun, fitness_of
+from mint_lever.setup import Setup
 
-MADE_BY = 1
+MADE_BY = 2
 """Counted up when a standing comes out otherwise than before."""
 
 
-class Standing(Schema):
-    """Fit to fly or why not; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
+_LOOKED_AT = 200
+"""Revisions looked at, from the newest back, for one that is what is on the bench."""
+
+
+class FitnessOut(Schema):
+    """Fit to fly or every reason why not. ``revision`` is the one that is fit; ``to_save`` when
+    saving one is all that is missing."""
+
+    fit: bool
+    withheld: list[str]
+    revision: int | None
+    to_save: bool
+
+
+def fitness_at(run: BenchRun, helicopter: Helicopter, practice: bool) -> FitnessOut:
+    """Judge the run of a helicopter; a practice model's asks for no revision."""
+    numbers: list[int] = []
+
+    def saved() -> Iterator[Setup]:
+        revisions = helicopter.revisions.select_related("document").order_by("-number")
+        for revision in revisions[:_LOOKED_AT]:
+            numbers.append(revision.number)
+            yield setup_of(revision.document)
+
+    found = fitness_of(run, None if practice else saved())
+    return FitnessOut(
+        fit=found.fit,
+        withheld=list(found.withheld),
+        revision=None if found.saved is None else numbers[found.saved],
+        to_save=found.to_save,
+    )
+
+
+class Standing(FitnessOut):
+    """Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
 
     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
     table, ``practice_done`` how many steps are done on the one that is there now.
     """
 
     id: uuid.UUID
-    fit: bool
-    withheld: list[str]
     steps: int
     done: int
     stale: list[str]
@@ -34,12 +68,14 @@ class Standing(Schema):
 def standing_of(state: DraftState, bench: Bench | None) -> Standing:
     """Judge one helicopter by its real readings on its own draft's present state.
 
-    ``state`` comes with its draft, helicopter and document.
+    ``state`` comes with its draft, helicopter and document, and ``revision``, the newest one's
+    number.
     """
     helicopter = state.draft.helicopter
     at = bench or Bench(helicopter=helicopter)
     at.helicopter = helicopter
-    made_for = f"{MADE_BY}:{state.document_id}:{helicopter.counter}:{at.sequence}:{at.simulated}"
+    parts = (state.document_id, helicopter.counter, at.sequence, at.simulated, state.revision)  # type: ignore[attr-defined]
+    made_for = ":".join(str(part) for part in (MADE_BY, *parts))
     if at.standing_of == made_for:
         return Standing.model_validate(at.standing)
     standing = _judged(state, at)
@@ -53,12 +89,11 @@ def standing_of(state: DraftState, bench: Bench | None) -> Standing:
 
 def _judged(state: DraftState, bench: Bench) -> Standing:
     run = run_of(setup_of(state.document), entries_of(bench, None))
-    standings, fitness, following = run.standings, run.fitness(), run.next_step()
+    standings, following = run.standings, run.next_step()
     title = {step.name: step.title for step in run.steps}
     return Standing(
         id=bench.helicopter_id,
-        fit=fitness.fit,
-        withheld=list(fitness.withheld),
+        **fitness_at(run, bench.helicopter, practice=False).model_dump(),
         steps=len(standings),
         done=sum(standing.state in ("good", "workable") for standing in standings),
         stale=[standing.step.title for standing in standings if standing.state == "stale"],

@@ -9,11 +9,12 @@ from datetime import datetime
 from django.utils import timezone
 from pydantic import BaseModel, computed_field
 
+from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
 from bench.stored_run import elapsed_s, entries_of, run_at
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
 from mint_lever.run.advice import Action, Answer, Ask, Outcome, Ray, Ruler, Sketch
-from mint_lever.run.run import Fitness, State
+from mint_lever.run.run import State
 from mint_lever.setup.about import Device
 from mint_lever.setup.modes import ModeName
 
@@ -32,6 +33,14 @@ class SlipLine(BaseModel):
     because: list[str]
     base: list[str]
     rests_on: list[str]
+
+
+class AbsentLine(BaseModel):
+    """A step that this arrangement has not, and why: the slip jumps no number in silence."""
+
+    number: float
+    title: str
+    why: str
 
 
 class ActionOut(BaseModel):
@@ -109,8 +118,9 @@ class BenchOut(BaseModel):
     running: bool
     elapsed_s: float
     slip: list[SlipLine]
+    absent: list[AbsentLine]
     next_step: StepName | None
-    fitness: Fitness
+    fitness: FitnessOut
     worked_on: list[str]
     advice: AdviceOut
 
@@ -135,8 +145,11 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         running=running,
         elapsed_s=round(seconds, 1),
         slip=[_line(run, standing) for standing in run.standings],
+        absent=[
+            AbsentLine(number=step.number, title=step.title, why=step.absent) for step in run.absent
+        ],
         next_step=following,
-        fitness=run.fitness(),
+        fitness=fitness_at(run, bench.helicopter, bench.simulated is not None),
         worked_on=[what for what in WORKED_ON if what != "powered up again"],
         advice=_advice(run, run.advice(name), entries),
     )

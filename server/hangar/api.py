@@ -4,12 +4,12 @@ import json
 import re
 import uuid
 
-from django.db.models import F, OuterRef, Subquery
+from django.db.models import F
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from accounts.pilot import pilot_of
-from hangar.documents import setup_of
+from hangar.documents import newest_revision, setup_of
 from hangar.models import Draft, DraftState, Helicopter, Revision
 from hangar.schemas import (
     DraftOut,
@@ -47,7 +47,6 @@ _PAGE = 20
 @router.get("", response=list[Summary])
 def fleet(request: HttpRequest) -> list[Summary]:
     """List the pilot's helicopters by name."""
-    newest = Revision.objects.filter(helicopter=OuterRef("draft__helicopter")).order_by("-number")
     states = (
         DraftState.objects.filter(
             draft__helicopter__owner=pilot_of(request),
@@ -57,8 +56,8 @@ def fleet(request: HttpRequest) -> list[Summary]:
         .select_related("draft", "document")
         .defer("document__text")
         .annotate(
-            revision=Subquery(newest.values("number")[:1]),
-            saved=Subquery(newest.values("document")[:1]),
+            revision=newest_revision("draft__helicopter"),
+            saved=newest_revision("draft__helicopter", "document"),
         )
     )
     return sorted((_summary(state) for state in states), key=lambda each: each.name.casefold())

@@ -89,7 +89,7 @@ def _row(row: Row, titles: dict[str, str]) -> RowOut:
         most=row.most,
         optional=row.optional,
         words=[WordOut(value=value, label=label) for value, label in row.words],
-        steps=[titles[step] for step in about.steps],
+        steps=[titles[step] for step in row.steps],
         record=about.record,
         needs_unit="has_unit" in row.plays,
         arrangements=[name for name, each in ARRANGEMENTS.items() if row.in_play(each)],

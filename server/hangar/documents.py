@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
-from django.db.models import ManyToOneRel
+from django.db.models import ManyToOneRel, OuterRef, Subquery
 
-from hangar.models import Document, DraftState, Helicopter
+from hangar.models import Document, DraftState, Helicopter, Revision
 from mint_lever.setup import Setup, read_setup
 
 
@@ -48,6 +48,13 @@ def sweep(helicopter: Helicopter) -> None:
             users = relation.related_model._base_manager.filter(document__helicopter=helicopter)
             unused = unused.exclude(pk__in=users.values(relation.field.attname))
     unused.delete()
+
+
+def newest_revision(helicopter: str, of: str = "number") -> Subquery:
+    """A query's column: the newest revision's number, or another field of it, of the helicopter
+    that stands at a field of the query; None without one."""
+    revisions = Revision.objects.filter(helicopter=OuterRef(helicopter)).order_by("-number")
+    return Subquery(revisions.values(of)[:1])
 
 
 def present_state(draft_id: int, position: int) -> DraftState:

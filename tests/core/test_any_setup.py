@@ -13,6 +13,7 @@ from mint_lever.faults import InvalidSetup
 from mint_lever.modes.pitch_degrees import degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
+from mint_lever.run import fitness_of
 from mint_lever.steps import bench_run
 from schema_inputs import draw_setup
 
@@ -85,4 +86,4 @@ def test_no_step_of_the_bench_is_at_a_loss_for_advice(seed):
             advice = run.advice(step.name)
             assert advice.do
             assert len({ask.key for ask in advice.asks}) == len(advice.asks)
-        assert not run.fitness().fit
+        assert not fitness_of(run, [run.setup]).fit

@@ -4,7 +4,7 @@ import pytest
 
 from mint_lever.faults import InvalidRequest
 from mint_lever.practise.evening import work_through
-from mint_lever.run import WORKED_ON, Entry, Event
+from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
 from mint_lever.run.entering import entered
 from mint_lever.run.learning import learn
 from mint_lever.run.log import action_event
@@ -32,6 +32,11 @@ def states(run):
     return {standing.step.name: standing.state for standing in run.standings}
 
 
+def fitness(run, *saved):
+    """Of a run whose own setup was saved, or other setups."""
+    return fitness_of(run, saved or [run.setup])
+
+
 def stale(run):
     return [name for name, state in states(run).items() if state == "stale"]
 
@@ -45,7 +50,8 @@ def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():
     run = bench_run(FRESH)
     assert set(states(run).values()) == {"open"}
     assert run.next_step() == "make_safe"
-    assert len(run.fitness().withheld) == len(run.steps)
+    assert fitness(run).withheld[-1] == "danger: no fail-safe set"
+    assert len(fitness(run).withheld) == len(run.steps) + 1
 
 
 def test_a_denied_point_keeps_the_bench_unsafe():
@@ -57,13 +63,13 @@ def test_a_denied_point_keeps_the_bench_unsafe():
 @pytest.mark.parametrize("what", sorted(set(WORKED_ON) - {"powered up again"}))
 def test_whatever_was_worked_on_fitness_is_withdrawn_with_the_reason(finished, what):
     setup, entries, events = finished
-    assert bench_run(setup, entries, events).fitness().fit
+    assert fitness(bench_run(setup, entries, events)).fit
     aspects = WORKED_ON[what]
-    found = bench_run(setup, entries, [*events, Event(999, aspects)]).fitness()
+    found = fitness(bench_run(setup, entries, [*events, Event(999, aspects)]))
     assert not found.fit
     assert any(HANDWORK[aspects[0]].words in reason for reason in found.withheld)
     # What was worked on before all of it was measured undoes nothing.
-    assert bench_run(setup, entries, [Event(-1, aspects), *events]).fitness().fit
+    assert fitness(bench_run(setup, entries, [Event(-1, aspects), *events])).fit
 
 
 def test_a_power_up_asks_for_make_safe_again_and_for_nothing_else(finished):
@@ -105,15 +111,15 @@ def test_an_edit_of_one_servo_asks_for_that_horn_alone(finished):
 def test_what_only_records_never_withdraws_fitness(finished, path, value):
     setup, entries, events = finished
     run = bench_run(edited(setup, path, value), entries, events)
-    assert run.fitness().fit
+    assert fitness(run).fit
     assert stale(run) == []
 
 
 def test_corrections_must_be_confirmed_on_the_very_setup_that_flies(finished):
     setup, entries, events = finished
-    after = edited(setup, "transmitter.fail_safe_throttle_pct", 0.0)
-    assert bench_run(after, entries, events).fitness().withheld == (
-        "final directions and fail-safe: changed since it was done: fail-safe throttle",
+    after = edited(setup, "unit.ring_pct", 20.0)
+    assert fitness(bench_run(after, entries, events)).withheld[-1] == (
+        "final directions and fail-safe: changed since it was done: cyclic ring"
     )
     # The list is where the model is tipped once more.
     asked = {ask.key for ask in bench_run(setup).advice("final_directions").asks}
@@ -127,7 +133,7 @@ def test_what_is_only_learned_leaves_every_reading_standing(finished):
     event = action_event(999, "cyclic_throw", action, setup)
     after = read_setup(apply_changes(setup.as_document(), action.changes))
     assert after.airframe.head.grip_arm_mm != setup.airframe.head.grip_arm_mm
-    assert bench_run(after, entries, [*events, event]).fitness().fit
+    assert fitness(bench_run(after, entries, [*events, event])).fit
     # The same change as an edit, which says that the metal is another one, undoes what rests on it.
     assert "cyclic_throw" in stale(bench_run(after, entries, events))
 

@@ -6,6 +6,7 @@ import pytest
 from mint_lever.chain import Sticks
 from mint_lever.dials import ring
 from mint_lever.practise.evening import work_through
+from mint_lever.run import fitness_of
 from mint_lever.run.learning import learn
 from mint_lever.simulate.builds import random_helicopter
 
@@ -21,7 +22,7 @@ BUILDS = [
 def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement):
     bench = random_helicopter(seed, arrangement)
     run = work_through(bench).run(bench)
-    assert run.fitness().fit
+    assert fitness_of(run, [run.setup]).fit
     assert {standing.state for standing in run.standings} <= {"good", "workable"}
 
     def pitch(*sticks, azimuth=180.0, blade=0):

@@ -35,9 +35,12 @@ def after_work(*aspects, arrangement="unit_mixes"):
         ("swash link or swash replaced", [8, 9, 10, 11, 12, 13, 18]),
         ("ball moved on a horn or ring", [9, 10, 11, 12, 18]),
         ("ball moved, links changed to suit", [8, 9, 10, 11, 12, 18]),
-        ("unit remounted or turned", [13, 18]),
-        ("transmitter changed or model memory reset", [2, 3, 17, 18]),
-        ("end points, reversing or trims touched", [3, 18]),
+        ("unit remounted or turned", [13, 14, 16, 18]),
+        ("tail servo, horn, push rod, belt or tail case", [14, 18]),
+        ("motor, pinion, gear or speed controller changed", [15, 16, 17, 18]),
+        ("pack with another cell count", [15, 16, 17, 18]),
+        ("transmitter changed or model memory reset", [2, 3, 14, 15, 16, 17, 18]),
+        ("end points, reversing or trims touched", [3, 14, 15, 16, 18]),
         ("powered up again", [1]),
     ],
 )
@@ -75,9 +78,9 @@ def test_whatever_is_touched_the_final_directions_come_last():
 @pytest.mark.parametrize(
     ("touched", "redo"),
     [
-        ("end points, reversing or trims touched", [12.5, 13, 18]),
+        ("end points, reversing or trims touched", [12.5, 13, 14, 15, 16, 18]),
         ("pitch link turned or replaced", [9, 11, 12, 18]),
-        ("unit remounted or turned", [13, 18]),
+        ("unit remounted or turned", [13, 14, 16, 18]),
     ],
 )
 def test_a_unit_behind_the_mixing_is_taught_anew_when_what_it_was_shown_changes(touched, redo):
@@ -94,15 +97,19 @@ def test_a_flybar_head_has_no_corrections_to_check():
     ("what", "arrangement", "redo"),
     [
         # Where the transmitter mixes, its memory held directions, sub-trims, mix and travel too.
-        ("model_memory", "transmitter_mixes", [2, 5, 6, 7, 8, 9, 10, 11, 12, 17, 18]),
+        ("model_memory", "transmitter_mixes", [2, 5, 6, 7, 8, 9, 10, 11, 12, 14, 15, 16, 17, 18]),
         (
             "model_memory",
             "transmitter_mixes_unit_behind",
-            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, 17, 18],
+            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, 14, 15, 16, 17, 18],
         ),
-        ("unit_memory", "unit_mixes", [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 17, 18]),
+        ("unit_memory", "unit_mixes", [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 16, 17, 18]),
         # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
-        ("unit_memory", "transmitter_mixes_unit_behind", [4, 5, 6, 8, 9, 10, 11, 12, 13, 17, 18]),
+        (
+            "unit_memory",
+            "transmitter_mixes_unit_behind",
+            [4, 5, 6, 8, 9, 10, 11, 12, 13, 14, 16, 17, 18],
+        ),
     ],
 )
 def test_what_an_emptied_memory_undoes_is_what_that_device_held(what, arrangement, redo):

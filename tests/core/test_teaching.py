@@ -10,7 +10,7 @@ from mint_lever.chain import Sticks, build_chain
 from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.hands import take
-from mint_lever.run import Entry
+from mint_lever.run import Entry, fitness_of
 from mint_lever.run.audited import audit_of
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 from mint_lever.simulate.builds import random_helicopter
@@ -137,7 +137,7 @@ def test_a_curve_that_every_mode_shortens_is_taught_as_it_is_and_once():
 def test_an_evening_in_which_the_curve_was_shortened_ends(seed):
     bench = random_helicopter(seed, BEHIND)
     run = work_through(bench).run(bench)
-    assert run.fitness().fit
+    assert fitness_of(run, [run.setup]).fit
     assert any(min(curve) > 0 or max(curve) < 100 for curve in curves_of(bench.setup))
 
 

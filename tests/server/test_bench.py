@@ -6,11 +6,11 @@ import uuid
 
 import pytest
 
-from bench.models import LogEntry
+from bench.models import Bench, LogEntry
 from bench.services import bench_of, fresh_model
 from bench.stored_run import entries_of, held_by_devices
 from builds import document
-from hangar.models import Document
+from hangar.models import Document, Draft, Helicopter
 
 SAFE = ("motor", "hold", "blades")
 
@@ -66,7 +66,13 @@ def test_a_fresh_bench_starts_with_make_safe_and_its_cautions(table):
     assert table.now["advice"]["cautions"]
     assert table.now["fitness"] == {
         "fit": False,
-        "withheld": [f"{line['title'].lower()}: open" for line in table.now["slip"]],
+        "withheld": [
+            *(f"{line['title'].lower()}: open" for line in table.now["slip"]),
+            "danger: no throttle hold",
+            "danger: no fail-safe set",
+        ],
+        "revision": None,
+        "to_save": False,
     }
 
 
@@ -251,6 +257,56 @@ def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, 
     assert {line["state"] for line in table.now["slip"]} == {"open"}
 
 
+@pytest.fixture
+def all_read(pilot, table, helicopter):
+    """A real model on which every step was read: a practised evening's log, as if it were real."""
+    practise(table)
+    fresh_model(pilot, helicopter["id"], seed=7)
+    table.see()
+    evening(table)
+    log = LogEntry.objects.filter(helicopter_id=helicopter["id"])
+    log.exclude(simulated=None).update(simulated=None)
+    Draft.objects.filter(practice=False).delete()
+    Draft.objects.update(practice=False)
+    Helicopter.objects.update(practising=False)
+    Bench.objects.update(simulated=None, truth=None, sequence=log.count() + 1000)
+    table.see()
+    return table
+
+
+def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_read, helicopter):
+    table, path = all_read, f"/api/helicopters/{helicopter['id']}"
+
+    def standing():
+        (found,) = tab.get("/api/bench/standings").json()
+        assert table.see().status_code == 200
+        mine = {key: found[key] for key in table.now["fitness"]}
+        assert mine == table.now["fitness"]
+        return mine
+
+    def edit(**change):
+        body = {"version": tab.get(path).json()["version"], "changes": [change]}
+        assert tab.send("PATCH", f"{path}/draft", body).status_code == 200
+
+    def save():
+        body = {"version": tab.get(path).json()["version"], "note": ""}
+        assert tab.send("POST", f"{path}/revisions", body).status_code == 201
+
+    assert {line["state"] for line in table.now["slip"]} <= {"good", "workable"}
+    found = standing()
+    assert (found["fit"], found["to_save"], found["revision"]) == (False, True, None)
+    save()
+    assert (standing()["fit"], standing()["revision"]) == (True, 1)
+    # A note changes nothing on the helicopter: revision 1 stays the one that is fit.
+    edit(path="notes", value="new paint")
+    assert (standing()["fit"], standing()["revision"]) == (True, 1)
+    edit(path="unit.ring_pct", value=31.0)
+    save()
+    found = standing()
+    assert not found["fit"]
+    assert any("cyclic ring" in reason for reason in found["withheld"])
+
+
 def test_the_hangar_says_what_comes_next(tab, table):
     table.safe()
     (standing,) = tab.get("/api/bench/standings").json()
@@ -336,7 +392,7 @@ def test_a_helicopter_goes_with_its_bench(tab, table, helicopter):
 
 
 def test_a_step_or_question_that_is_not_there_is_named(table):
-    refused = table.safe().read("tail", "gain", 1)
+    refused = table.safe().read("trim_flight", "gain", 1)
     assert refused.status_code == 422
     assert refused.json()["faults"][0]["path"] == "step"
     refused = table.read("zero_pitch", "blade.7", 1)

@@ -37,4 +37,10 @@ def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
         bench.press_horn(work.index, work.arm, int(work.amount))
     elif work.kind == "exchange_plugs":
         bench.exchange_plugs(work.index, int(work.amount))
+    elif work.kind == "turn_belt":
+        bench.truth.tail.belt_twisted = False
+    elif work.kind == "teach_throttle":
+        bench.truth.throttle_taught = bench.throttle_low_at_low_stick()
+    elif work.kind == "mend_governor":
+        bench.truth.governor_shows = 1.0
     # The simulated unit is always set to the draft's layout, and no lead of it is ever dead.

@@ -4,9 +4,10 @@ It knows no step: the steps are handed to it (:mod:`mint_lever.steps`).
 """
 
 from mint_lever.run.advice import Action, Advice, Ask, Mark, Option, Ruler, Sketch, Work
+from mint_lever.run.fitness import Fitness, fitness_of
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event
-from mint_lever.run.run import BenchRun, Fitness, Standing
+from mint_lever.run.run import BenchRun, Standing
 from mint_lever.run.touched import WORKED_ON
 
 __all__ = [
@@ -25,4 +26,5 @@ __all__ = [
     "Standing",
     "StepName",
     "Work",
+    "fitness_of",
 ]

@@ -104,6 +104,9 @@ class Work:
         "exchange_plugs",
         "set_layout",
         "mend_lead",
+        "turn_belt",
+        "teach_throttle",
+        "mend_governor",
     ]
     index: int
     amount: float = 0.0

@@ -34,8 +34,9 @@ class Node:
     whose settings, or whose part of the helicopter, it goes by as well, without resting on what
     else was found there. ``every_power_up`` steps are asked again each time the model is powered,
     and touching them undoes nothing else. ``always_last`` is undone by every change. ``here`` says
-    whether an arrangement has the step. ``number`` is its place in the order of work; a step that
-    only some arrangements have stands half way between two numbers.
+    whether an arrangement has the step, ``absent`` says why another has not. ``number`` is its
+    place in the order of work; a step that no other arrangement counts stands half way between two
+    numbers.
     """
 
     name: StepName
@@ -48,6 +49,7 @@ class Node:
     every_power_up: bool = False
     always_last: bool = False
     here: Callable[[Arrangement], bool] = lambda _: True
+    absent: str = ""
 
 
 class Graph:

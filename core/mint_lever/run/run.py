@@ -1,4 +1,4 @@
-"""A bench run: its log held against the present setup, each step's state, fitness to fly."""
+"""A bench run: its log held against the present setup, each step's state."""
 
 from __future__ import annotations
 
@@ -16,8 +16,6 @@ from mint_lever.run.step import Step
 from mint_lever.setup.document import Setup
 
 State = Literal["open", "in hand", "good", "workable", "out", "stale"]
-_NAMED = 3
-"""Changes named when a step is stale; more are counted."""
 
 
 @dataclass(frozen=True)
@@ -29,14 +27,6 @@ class Standing:
     state: State
     because: tuple[str, ...] = ()
     base: tuple[StepName, ...] = ()
-
-
-@dataclass(frozen=True)
-class Fitness:
-    """Whether the helicopter may be called fit to fly, and every reason why not."""
-
-    fit: bool
-    withheld: tuple[str, ...]
 
 
 class BenchRun(Readings):
@@ -52,6 +42,9 @@ class BenchRun(Readings):
         super().__init__(setup, entries, events, steps)
         self.steps: tuple[Step, ...] = tuple(
             sorted((s for s in steps if s.here(setup.arranged)), key=lambda step: step.number)
+        )
+        self.absent: tuple[Step, ...] = tuple(
+            step for step in steps if step.absent and not step.here(setup.arranged)
         )
         self._by_name = {step.name: step for step in self.steps}
         self._advice: dict[StepName, Advice] = {}
@@ -96,22 +89,6 @@ class BenchRun(Readings):
         """The first step that is not done, None when all are."""
         return next((step.name for step in self.steps if not self.done(step.name)), None)
 
-    def fitness(self) -> Fitness:
-        """Judge fitness to fly: every step good or workable, none of it stale.
-
-        What only records or judges withdraws nothing. Any other change undoes the final list, on
-        which the model is tipped for its corrections once more: a crash in the first second hangs
-        on it.
-        """
-        withheld = []
-        for standing in self.standings:
-            title = standing.step.title.lower()
-            if standing.state == "stale":
-                withheld.append(f"{title}: changed since it was done: {_said(standing.because)}")
-            elif standing.state not in ("good", "workable"):
-                withheld.append(f"{title}: {standing.state}")
-        return Fitness(not withheld, tuple(withheld))
-
     def _state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
         if name not in self._states:
             self._states[name] = self._find_state(name)
@@ -138,12 +115,6 @@ class BenchRun(Readings):
         if brief is not None and name not in self._advice:
             return self.memo(f"brief {name}", lambda: brief(self))
         return self.advice(name)
-
-
-def _said(because: Sequence[str]) -> str:
-    named = [words[:1].lower() + words[1:] for words in because[:_NAMED]]
-    more = len(because) - len(named)
-    return ", ".join(named) + (f" and {more} more" if more > 0 else "")
 
 
 def _finished(step: Step, advice: Advice) -> Advice:

@@ -31,6 +31,9 @@ Aspect = Literal[
     "model_memory",
     "unit_memory",
     "channel_ends",
+    "tail",
+    "drive",
+    "pack",
 ]
 """Work by hand, as the log keeps it."""
 
@@ -52,6 +55,8 @@ def _settings(*steps: str) -> tuple[Touch, ...]:
     return tuple(Touch(step, "settings") for step in steps)
 
 
+# The head speeds a mode asks for hang on what turns the rotor.
+_DRIVE = ("throttle", "governor", "flight_modes")
 HANDWORK: dict[Aspect, Handwork] = {
     "power": Handwork("the power", _metal("make_safe")),
     "servo": Handwork("a servo or its horn", _metal("horns")),
@@ -62,12 +67,17 @@ HANDWORK: dict[Aspect, Handwork] = {
     "blade_link": Handwork("a pitch link", _metal("zero_pitch")),
     "blade": Handwork("the blades", _metal("zero_pitch")),
     "head": Handwork("the rotor head", _metal("cyclic_throw")),
-    "unit_mount": Handwork("how the unit sits", _metal("corrections")),
+    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail", "governor")),
     "model_memory": Handwork(
         "the transmitter's memory", _settings("model_memory"), empties="transmitter"
     ),
     "unit_memory": Handwork("the unit's memory", empties="unit"),
-    "channel_ends": Handwork("end points, reversing or trims", _settings("arrival")),
+    "channel_ends": Handwork(
+        "end points, reversing or trims", _settings("arrival", "tail", "throttle")
+    ),
+    "tail": Handwork("the tail's metal", _metal("tail")),
+    "drive": Handwork("motor, gear or speed controller", _metal(*_DRIVE)),
+    "pack": Handwork("the cell count", _metal(*_DRIVE)),
 }
 
 # What a pilot says was touched, as what it touches. Common practice, no source.
@@ -82,6 +92,9 @@ WORKED_ON: dict[str, tuple[Aspect, ...]] = {
     "swash link or swash replaced": ("swash_link",),
     "ball moved on a horn or ring": ("ball",),
     "ball moved, links changed to suit": ("ball", "level_links"),
+    "tail servo, horn, push rod, belt or tail case": ("tail",),
+    "motor, pinion, gear or speed controller changed": ("drive",),
+    "pack with another cell count": ("pack",),
     "unit remounted or turned": ("unit_mount",),
     "unit reset to its delivered settings": ("unit_memory",),
     "transmitter changed or model memory reset": ("model_memory",),
@@ -125,7 +138,7 @@ def touches_of(path: str, arrangement: ArrangementName) -> tuple[Touch, ...]:
 def _touches(row: Row) -> tuple[Touch, ...]:
     if row.about.record:
         return ()
-    return tuple(Touch(step, "metal" if row.metal else "settings") for step in row.about.steps)
+    return tuple(Touch(step, "metal" if row.metal else "settings") for step in row.steps)
 
 
 def words_of(path: str) -> str:

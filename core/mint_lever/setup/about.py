@@ -102,13 +102,15 @@ class About:
 class Holder:
     """A part of the document: the words before the names of what is in it.
 
-    ``{n}`` is an entry's number from 1, ``{letter}`` its letter, in a list.
+    ``{n}`` is an entry's number from 1, ``{letter}`` its letter, in a list. ``steps`` are those
+    that everything in it belongs to beside its own.
     """
 
     name: str = ""
     function: str = ""
     group: str = ""
     play: Play = "always"
+    steps: tuple[str, ...] = ()
 
 
 REVERSED = {False: "straight", True: "reversed"}

@@ -32,6 +32,7 @@ class Row:
     bound a number, both allowed but where ``above`` says that ``least`` itself is not.
     ``optional``: it may be left out. ``plays``: where it does anything, all of them at once.
     ``words`` are the values of a choice with their names.
+    ``steps`` are the steps of the bench it belongs to.
     """
 
     path: str
@@ -48,6 +49,7 @@ class Row:
     function: str = ""
     plays: tuple[Play, ...] = ()
     words: tuple[tuple[Any, str], ...] = ()
+    steps: tuple[str, ...] = ()
 
     @property
     def device(self) -> Device:
@@ -77,6 +79,7 @@ class _Place:
     group: str = ""
     function: str = ""
     plays: tuple[Play, ...] = ()
+    steps: tuple[str, ...] = ()
 
     def into(self, key: str, holder: Holder | None) -> _Place:
         path = f"{self.path}.{key}" if self.path else key
@@ -88,6 +91,7 @@ class _Place:
             holder.group or self.group,
             holder.function or self.function,
             self.plays if holder.play == "always" else (*self.plays, holder.play),
+            (*self.steps, *holder.steps),
         )
 
 
@@ -214,6 +218,7 @@ def _row(field_name: str, said: _Said, place: _Place) -> Row:
         function=about.function or place.function,
         plays=place.plays if about.play == "always" else (*place.plays, about.play),
         words=tuple(about.words.items()),
+        steps=(*about.steps, *place.steps),
     )
 
 

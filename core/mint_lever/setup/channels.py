@@ -199,8 +199,9 @@ class ServoChannel(Channel):
     ] = 135.0
 
 
-def _of(function: str) -> Holder:
-    return Holder(name=f"{function} channel", function=function, group=f"{function} channel")
+def _of(function: str, *steps: str) -> Holder:
+    words = f"{function} channel"
+    return Holder(name=words, function=function, group=words, steps=steps)
 
 
 class Channels(Part):
@@ -209,5 +210,5 @@ class Channels(Part):
     collective: Annotated[SwashChannel, _of("collective")] = SwashChannel()
     aileron: Annotated[SwashChannel, _of("aileron")] = SwashChannel()
     elevator: Annotated[SwashChannel, _of("elevator")] = SwashChannel()
-    rudder: Annotated[Channel, _of("rudder")] = Channel()
-    throttle: Annotated[Channel, _of("throttle")] = Channel()
+    rudder: Annotated[Channel, _of("rudder", "tail")] = Channel()
+    throttle: Annotated[Channel, _of("throttle", "throttle")] = Channel()

@@ -21,8 +21,9 @@ from mint_lever.setup.numbers import (
     Teeth,
 )
 
-# Until the drive has steps of its own, what hangs on it is looked at in the final list.
-_FINAL = ("final_directions",)
+_GOVERNOR = ("governor",)
+# What turns the rotor: the speed controller's ends and the governor's figures hang on it.
+_DRIVE = ("throttle", "governor")
 
 
 class Motor(Part):
@@ -35,7 +36,7 @@ class Motor(Part):
             help="Motor speed for a volt without load; printed on the motor or in its data.",
             stage="drive",
             group="Motor",
-            steps=_FINAL,
+            steps=_DRIVE,
         ),
     ] = None
     poles: Annotated[
@@ -47,7 +48,7 @@ class Motor(Part):
             help="How many magnets the motor's rotor has; from its data, always even.",
             stage="drive",
             group="Motor",
-            steps=_FINAL,
+            steps=_DRIVE,
         ),
     ] = None
     resistance_mohm: Annotated[
@@ -82,7 +83,7 @@ class Gear(Part):
             help="Teeth of the gear on the motor's shaft; count them.",
             stage="drive",
             group="Gear",
-            steps=_FINAL,
+            steps=_DRIVE,
         ),
     ] = None
     main: Annotated[
@@ -92,7 +93,7 @@ class Gear(Part):
             help="Teeth of the gear the pinion meets; count them or see the parts list.",
             stage="drive",
             group="Gear",
-            steps=_FINAL,
+            steps=_DRIVE,
         ),
     ] = None
     second: Annotated[
@@ -104,7 +105,7 @@ class Gear(Part):
                     help="Teeth of the second stage: the driving wheel first, then the driven one.",
                     stage="drive",
                     group="Gear",
-                    steps=_FINAL,
+                    steps=_DRIVE,
                 ),
             ]
         ]
@@ -125,7 +126,7 @@ class Pack(Part):
             help="How many cells stand in series; printed on the pack before its S.",
             stage="drive",
             group="Pack",
-            steps=_FINAL,
+            steps=_DRIVE,
         ),
     ] = None
     resistance_mohm: Annotated[
@@ -171,7 +172,7 @@ class Governor(Part):
             help="The lowest head speed of the governor's band.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = None
     band_high_rpm: Annotated[
@@ -181,7 +182,7 @@ class Governor(Part):
             help="The highest head speed of the governor's band.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = None
     on_above_pct: Annotated[
@@ -191,7 +192,7 @@ class Governor(Part):
             help="The throttle above which the governor switches on.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = 30.0
     takes_over_pct: Annotated[
@@ -201,7 +202,7 @@ class Governor(Part):
             help="The share of the target speed from which the governor takes over.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = 60.0
     gain: Annotated[
@@ -211,7 +212,7 @@ class Governor(Part):
             help="How strongly the governor answers a fall of the head speed, in its own figure.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = 6.0
     ramp_up_s: Annotated[
@@ -221,7 +222,7 @@ class Governor(Part):
             help="How long the governor takes to a higher speed.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = 5.0
     ramp_down_s: Annotated[
@@ -231,7 +232,7 @@ class Governor(Part):
             help="How long the governor takes to a lower speed.",
             stage="drive",
             group="Governor",
-            steps=_FINAL,
+            steps=_GOVERNOR,
         ),
     ] = 5.0
 

@@ -227,7 +227,7 @@ class Mode(Part):
             help="The rotor speed the governor is asked for in this mode.",
             stage="drive",
             function="throttle",
-            steps=_MODES,
+            steps=(*_MODES, "governor"),
         ),
     ] = None
     cyclic_gains: Annotated[CyclicGains | None, Holder(name="cyclic gyro", play="stabilised")] = (

@@ -18,7 +18,7 @@ class SpeedController(Part):
             help="Whether the speed controller holds the head speed; a governed soft start counts.",
             stage="whole",
             group="Governor",
-            steps=("final_directions",),
+            steps=("throttle", "governor"),
             words=ON_OFF,
         ),
     ] = False
@@ -29,6 +29,6 @@ class SpeedController(Part):
             help="The voltage the BEC feeds servos and unit, measured at the receiver.",
             stage="whole",
             group="Supply of servos and unit",
-            steps=("final_directions",),
+            steps=("throttle",),
         ),
     ] = None

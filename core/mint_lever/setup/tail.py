@@ -21,8 +21,7 @@ from mint_lever.setup.numbers import (
     Thread,
 )
 
-# Until the tail has a step of its own, what hangs on it is looked at in the final list.
-_FINAL = ("final_directions",)
+_TAIL = ("tail",)
 
 
 class TailServo(Part):
@@ -35,7 +34,7 @@ class TailServo(Part):
             help="From the tail servo's shaft to the middle of the ball on its horn.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 8.0
     rod_mm: Annotated[
@@ -45,7 +44,7 @@ class TailServo(Part):
             help="From the horn's ball to the ball of the tail's lever.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 180.0
     ratio: Annotated[
@@ -56,7 +55,7 @@ class TailServo(Part):
             "crank.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 1.0
     mounted: Annotated[
@@ -66,7 +65,7 @@ class TailServo(Part):
             help="Which way the nose would go with a longer pulse; seen by moving the rudder.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
             words={1: "right", -1: "left"},
         ),
     ] = 1
@@ -77,7 +76,7 @@ class TailServo(Part):
             help="How many microseconds turn the tail servo's horn by one degree.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 10.0
     horn_error_deg: Annotated[
@@ -87,7 +86,7 @@ class TailServo(Part):
             help="How far the horn stands off 90° to the push rod at the centre pulse.",
             stage="tail",
             group="Tail servo",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 0.0
     rated_frame_rate_hz: Annotated[
@@ -123,7 +122,7 @@ class Slider(Part):
             "left.",
             stage="tail",
             group="Slider",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 6.0
     plus_mm: Annotated[
@@ -134,7 +133,7 @@ class Slider(Part):
             "right.",
             stage="tail",
             group="Slider",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 6.0
 
@@ -149,7 +148,7 @@ class Tail(Part):
             help="Which side of the boom the tail rotor is on, seen from behind.",
             stage="tail",
             group="Tail rotor",
-            steps=_FINAL,
+            steps=_TAIL,
             words={"left": "left", "right": "right"},
         ),
     ] = "left"
@@ -160,7 +159,7 @@ class Tail(Part):
             help="Whether the slider moves away from the boom when the blades push the nose right.",
             stage="tail",
             group="Tail rotor",
-            steps=_FINAL,
+            steps=_TAIL,
             words={True: "away from the boom", False: "toward the boom"},
         ),
     ] = True
@@ -174,7 +173,7 @@ class Tail(Part):
             "it.",
             stage="tail",
             group="Slider",
-            steps=_FINAL,
+            steps=_TAIL,
             nudge=0.05,
         ),
     ] = 0.0
@@ -207,7 +206,7 @@ class Tail(Part):
             help="From the tail blade's feathering axis to the ball of its grip.",
             stage="tail",
             group="Tail rotor",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = None
     blades: Annotated[
@@ -219,7 +218,7 @@ class Tail(Part):
             help="How many tail blades there are.",
             stage="tail",
             group="Tail rotor",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = 2
     radius_mm: Annotated[
@@ -229,7 +228,7 @@ class Tail(Part):
             help="From the tail shaft's axis to the tail blade's tip.",
             stage="tail",
             group="Tail rotor",
-            steps=_FINAL,
+            steps=_TAIL,
         ),
     ] = None
     root_mm: Annotated[

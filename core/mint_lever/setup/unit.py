@@ -26,7 +26,9 @@ _STABILISING = "Stabilising"
 _LEVELLING = "Collective to cyclic, to keep the swash level"
 _TAIL = "Tail, at the unit"
 _CORRECTIONS = ("corrections",)
-_FINAL = ("final_directions",)
+_OF_TAIL = ("tail",)
+# What depends on how the unit sits: it may answer the other way after a remount.
+_MOUNTED = ("corrections", "tail", "governor")
 
 
 class FunctionReversed(Part):
@@ -226,7 +228,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 1520.0
     subtrim_us: Annotated[
@@ -237,7 +239,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 0.0
     full_throw_us: Annotated[
@@ -248,7 +250,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 400.0
     frame_rate_hz: Annotated[
@@ -259,7 +261,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 166.0
     limit_left_pct: Annotated[
@@ -270,7 +272,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 100.0
     limit_right_pct: Annotated[
@@ -281,7 +283,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
         ),
     ] = 100.0
     reversed: Annotated[
@@ -292,7 +294,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
             words=REVERSED,
         ),
     ] = False
@@ -304,7 +306,7 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_FINAL,
+            steps=_OF_TAIL,
             words=REVERSED,
         ),
     ] = False
@@ -358,7 +360,7 @@ class Mounting(Part):
             help="Which face of the unit looks up as it is stuck into the model.",
             stage="whole",
             group="How the unit is mounted",
-            steps=_CORRECTIONS,
+            steps=_MOUNTED,
             words={"label": "its label", "base": "its base", "side": "a narrow side"},
         ),
     ] = "label"
@@ -369,7 +371,7 @@ class Mounting(Part):
             help="Where the unit's servo leads point as it is stuck into the model.",
             stage="whole",
             group="How the unit is mounted",
-            steps=_CORRECTIONS,
+            steps=_MOUNTED,
             words={
                 "nose": "the nose",
                 "tail": "the tail",
@@ -551,7 +553,7 @@ class Unit(Part):
             help="Whether the unit holds the head speed.",
             stage="whole",
             group="Governor",
-            steps=_FINAL,
+            steps=("governor",),
             words=ON_OFF,
         ),
     ] = False

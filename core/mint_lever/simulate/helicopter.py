@@ -22,6 +22,7 @@ from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
+from mint_lever.simulate.tail import SimulatedTail
 from mint_lever.simulate.truth import Truth
 from mint_lever.unit.shown_throws import ShownThrows
 
@@ -183,7 +184,21 @@ class SimulatedHelicopter:
 
     def fail_safe_cuts(self) -> bool:
         """Switch the transmitter off and say whether the throttle goes to its low end."""
-        return self.truth.fail_safe_pct <= 0.0
+        held = self.setup.transmitter.fail_safe_throttle_pct
+        return (self.truth.fail_safe_pct if held is None else held) <= 0.0
+
+    @property
+    def tail(self) -> SimulatedTail:
+        """The tail with the devices' present settings."""
+        # Where no unit shows what arrives, nothing is to be seen of it but what the tail does.
+        shown = self.setup.arranged.shows_functions
+        turned = shown and self.truth.arrives.get("rudder", 1.0) < 0
+        return SimulatedTail(self.setup, self.truth.tail, turned)
+
+    def throttle_low_at_low_stick(self) -> bool:
+        """Say whether the throttle stands at its low end with the stick low."""
+        reversed_ = self.setup.transmitter.channels.throttle.reversed
+        return reversed_ == self.truth.throttle_turned
 
     # Behind the curtain.
 

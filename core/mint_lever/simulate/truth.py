@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict
 from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.document import Setup
+from mint_lever.simulate.tail import TailTruth
 
 _EXCHANGED = 0.15
 """Share of builds with two leads exchanged. From memory: rarer than a reversed servo by far."""
@@ -40,7 +41,14 @@ class Truth(BaseModel):
     wheel_arms: int = 4
     spline_teeth: int = 25
     fail_safe_pct: float = 0.0
-    """The throttle the receiver goes to without a signal."""
+    """The throttle the receiver goes to without a signal, as long as nobody has set it."""
+    tail: TailTruth = TailTruth()
+    throttle_turned: bool = False
+    """With a straight channel the throttle stands at full with the stick low."""
+    governor_shows: float = 1.0
+    """What a governor's figure is of the one that is set: 2 with half the poles."""
+    throttle_taught: bool = True
+    """Whether the speed controller has learned both ends."""
     tilt_limit_deg: float = 25.0
     gauge_sd_deg: float = 0.05
     slop_deg: float = 0.05
@@ -83,8 +91,9 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
 
     Random: lengths within a few percent, which way each servo is mounted, horns pressed on
     anywhere, swash and blade links off by turns, what arrives and which way round, two leads
-    exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt, a
-    stick not moved all its way while the unit learns.
+    exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt, the
+    fail-safe, the tail's and the throttle's directions and ends, a stick not moved all its way
+    while the unit learns.
     """
     count, blades = len(setup.airframe.servos), setup.airframe.head.blades
     leads = list(range(count))
@@ -110,5 +119,15 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         },
         rated_hz=float(rng.choice([120.0, 200.0, 250.0, 333.0])),
         tilt_limit_deg=float(rng.uniform(12.0, 22.0)),
+        fail_safe_pct=float(rng.choice([0.0, 40.0])),
+        tail=TailTruth(
+            belt_twisted=bool(rng.random() < 0.1),
+            stick_turned=bool(rng.integers(2)),
+            gyro_turned=bool(rng.integers(2)),
+            contact_pct=(float(rng.uniform(80, 125)), float(rng.uniform(80, 125))),
+        ),
+        throttle_turned=bool(rng.integers(2)),
+        throttle_taught=False,
+        governor_shows=float(rng.choice([1.0, 1.0, 2.0])),
         hasty={str(rng.choice(FUNCTIONS[:3])): float(rng.uniform(0.8, 1.0))},
     )

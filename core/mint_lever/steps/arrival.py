@@ -34,11 +34,12 @@ _PLACE: dict[Function, tuple[str, str, str]] = {
     "elevator": ("stick back", "stick centred", "stick forward"),
     "rudder": ("stick left", "stick centred", "stick right"),
 }
-# The step that proves a function's direction at the swash, whatever the unit shows.
+# The step that proves a function's direction on the model, whatever the unit shows.
 _PROVEN_BY: dict[Function, StepName] = {
     "collective": "together",
     "aileron": "tilts",
     "elevator": "tilts",
+    "rudder": "tail",
 }
 _REPEATS_PCT = 1.0
 _SIDED = re.compile(r"\.(?:travel|limit)_(low|high)_pct$")
@@ -221,13 +222,13 @@ def _contrary(run: Readings, each: _End) -> bool:
 
 
 def _sign(run: Readings, function: Function) -> int:
-    """Give 1 where the unit should show the stick's own direction, −1 where the swash asked for the
-    other."""
-    return -1 if _turned_for_the_swash(run, function) else 1
+    """Give 1 where the unit should show the stick's own direction, −1 where swash or tail asked for
+    the other."""
+    return -1 if _turned_on_the_model(run, function) else 1
 
 
 def _against(run: Readings, function: Function) -> bool:
-    """Whether a function arrives the other way and the swash has not proven that right.
+    """Whether a function arrives the other way and the model has not proven that right.
 
     Told by both ends: one figure alone may only have been typed without its sign.
     """
@@ -235,15 +236,15 @@ def _against(run: Readings, function: Function) -> bool:
     if ends is None or ends[0] * ends[1] > 0 or ends[0] <= ends[1]:
         return False
     proof = _PROVEN_BY.get(function)
-    return not ((proof is not None and run.done(proof)) or _turned_for_the_swash(run, function))
+    return not ((proof is not None and run.done(proof)) or _turned_on_the_model(run, function))
 
 
-def _turned_for_the_swash(run: Readings, function: Function) -> bool:
-    """Whether the channel was last turned round because the swash went the wrong way: what the
-    blades do has the last word over what the unit's display says."""
+def _turned_on_the_model(run: Readings, function: Function) -> bool:
+    """Whether the channel was last turned round because the model went the wrong way: swash and
+    tail have the last word over what the unit's display says."""
     path = f"transmitter.channels.{function}.reversed"
     turning = [event for event in run.events if path in event.changed]
-    return bool(turning) and turning[-1].step in ("together", "tilts")
+    return bool(turning) and turning[-1].step in ("together", "tilts", "tail")
 
 
 def _turn(run: Readings, function: Function) -> Action:
@@ -389,6 +390,7 @@ STEP = Step(
     why="Full stick must arrive at the unit as exactly 100 %; direction first, ends after.",
     rests_on=("model_memory",),
     here=lambda arrangement: arrangement.shows_functions,
+    absent="The transmitter mixes: no unit shows what arrives of each function.",
     spares=_spares,
     repeats=_REPEATS_PCT,
     advise=_advise,

@@ -124,6 +124,7 @@ STEP = Step(
     settings_of=("together",),
     metal_of=("horns", "level"),
     here=lambda arrangement: arrangement.stabilised,
+    absent="No unit has the cyclic in hand: there is nothing that could answer the wrong way.",
     spares=_spares,
     cautions=(
         "A correction the wrong way crashes the model as it gets light on the skids. Nobody can "

@@ -6,10 +6,11 @@ from typing import cast
 
 from mint_lever.diagnose.hypotheses import Command
 from mint_lever.measure.verdict import Word
-from mint_lever.run.advice import Advice, Answer, Ask, Choice, Option
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
+from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import AXES, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
@@ -20,7 +21,21 @@ _LIST: tuple[tuple[str, str, tuple[float, float, float] | None, str], ...] = (
     ("back", "Stick back: swash tilts back", (0.0, 0.0, -60.0), "Tilts"),
     ("nose_down", "Tipped nose down: swash goes back", None, "Swash corrections"),
     ("roll_right", "Rolled right: swash goes left", None, "Swash corrections"),
+    ("tail_right", "Stick right: tail pushes the nose right", None, "Tail"),
+    ("tail_answers", "Nose pushed left: tail answers nose right", None, "Tail"),
+    ("tail_travel", "Full rudder both ways: nothing binds", None, "Tail"),
     ("fail_safe", "Radio off: throttle goes to its low end", None, "Fresh model memory"),
+)
+
+
+_FAIL_SAFE = "transmitter.fail_safe_throttle_pct"
+_SET_FAIL_SAFE = Action(
+    key="set.fail_safe",
+    text="Set the receiver's fail-safe to the throttle's low end.",
+    expect="Then switch the radio off and look once more.",
+    device="transmitter",
+    changes=(Change(_FAIL_SAFE, 0.0),),
+    keys=("fail_safe",),
 )
 
 
@@ -41,16 +56,26 @@ def _advise(run: Readings) -> Advice:
     nothing = all(ask.answer is None for ask in asks)
     outcome = None if nothing else worst(ask.word for ask in asks)
     done = "Every direction is right and the fail-safe cuts the throttle."
+    # Seen to cut is one thing; a value that is written down nowhere is gone with the next receiver.
+    actions = () if run.setup.transmitter.fail_safe_throttle_pct == 0 else (_SET_FAIL_SAFE,)
+    if actions and outcome == "good":
+        outcome = "begun"
     return Advice(
         step="final_directions",
         do=(
             "Propulsion still disabled. Go down the list once, without skipping.",
-            "Tail and governor have their own steps; this program does not judge them yet.",
+            "A fixed list: nothing of it is taken over from before.",
         ),
         asks=tuple(asks),
         summary=back_to or (done if outcome == "good" else "The same short list every time."),
+        actions=actions,
         outcome=outcome,
     )
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """What the fail-safe is set to moves nothing but the throttle."""
+    return path == _FAIL_SAFE and key != "fail_safe"
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
@@ -60,6 +85,12 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
         seen = bench.pitch_rises()
     elif ask.key in ("right", "back"):
         seen = bench.tilts(cast(Command, ask.key))
+    elif ask.key == "tail_right":
+        seen = bench.tail.stick_goes_right()
+    elif ask.key == "tail_answers":
+        seen = bench.tail.answers_right()
+    elif ask.key == "tail_travel":
+        seen = all(bench.tail.limit_sounds(side) != "touches" for side in ("left", "right"))
     elif ask.key == "fail_safe":
         seen = bench.fail_safe_cuts()
     else:
@@ -73,6 +104,7 @@ STEP = Step(
     title="Final directions and fail-safe",
     why="Every direction once more, and the fail-safe cuts the throttle.",
     always_last=True,
+    spares=_spares,
     cautions=(
         "Fail-safe must cut the throttle; test it with propulsion disabled.",
         "First flight after a change: stand well back, outdoors, hover low, land at the first "

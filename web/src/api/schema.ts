@@ -3559,6 +3559,18 @@ export interface components {
             deg_per_us: number;
         };
         /**
+         * AbsentLine
+         * @description A step that this arrangement has not, and why: the slip jumps no number in silence.
+         */
+        AbsentLine: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * ActionOut
          * @description The next thing to do; ``sets`` when settings are written with it, ``parts`` what it does of
          *     the others, when it does several at once.
@@ -3724,9 +3736,11 @@ export interface components {
             elapsed_s: number;
             /** Slip */
             slip: components["schemas"]["SlipLine"][];
+            /** Absent */
+            absent: components["schemas"]["AbsentLine"][];
             /** Next Step */
             next_step: string | null;
-            fitness: components["schemas"]["Fitness"];
+            fitness: components["schemas"]["FitnessOut"];
             /** Worked On */
             worked_on: string[];
             advice: components["schemas"]["AdviceOut"];
@@ -3841,14 +3855,19 @@ export interface components {
             answer?: boolean | null;
         };
         /**
-         * Fitness
-         * @description Whether the helicopter may be called fit to fly, and every reason why not.
+         * FitnessOut
+         * @description Fit to fly or every reason why not. ``revision`` is the one that is fit; ``to_save`` when
+         *     saving one is all that is missing.
          */
-        Fitness: {
+        FitnessOut: {
             /** Fit */
             fit: boolean;
             /** Withheld */
             withheld: string[];
+            /** Revision */
+            revision: number | null;
+            /** To Save */
+            to_save: boolean;
         };
         /**
          * LogOut
@@ -4846,21 +4865,25 @@ export interface components {
         };
         /**
          * Standing
-         * @description Fit to fly or why not; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
+         * @description Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
          *
          *     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
          *     table, ``practice_done`` how many steps are done on the one that is there now.
          */
         Standing: {
+            /** Fit */
+            fit: boolean;
+            /** Withheld */
+            withheld: string[];
+            /** Revision */
+            revision: number | null;
+            /** To Save */
+            to_save: boolean;
             /**
              * Id
              * Format: uuid
              */
             id: string;
-            /** Fit */
-            fit: boolean;
-            /** Withheld */
-            withheld: string[];
             /** Steps */
             steps: number;
             /** Done */

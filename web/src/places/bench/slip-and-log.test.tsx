@@ -13,7 +13,8 @@ const SLIP = [
 
 function slip(open: string) {
   const onOpen = vi.fn();
-  const bench = { slip: SLIP, next_step: "b" } as unknown as Bench;
+  const absent = [{ number: 3, title: "Link and arrival", why: "No unit shows it." }];
+  const bench = { slip: SLIP, absent, next_step: "b" } as unknown as Bench;
   render(<Slip bench={bench} open={open} onOpen={onOpen} />);
   const [a, b, c] = screen.getAllByRole("button") as [HTMLElement, HTMLElement, HTMLElement];
   return { a, b, c, onOpen };
@@ -28,6 +29,12 @@ test("the slip says how each step stands and why one is stale, and which comes n
   expect(within(b).getByText("next")).toBeTruthy();
   fireEvent.click(b);
   expect(onOpen).toHaveBeenCalledExactlyOnceWith("b");
+});
+
+test("a number that this arrangement has not stands in its place and says why", () => {
+  slip("a");
+  const lines = screen.getAllByRole("listitem").map((line) => line.textContent);
+  expect(lines[1]).toBe("3Link and arrivalNot here. No unit shows it.");
 });
 
 test("what the open step rests on, and what rests on it, is said in words too", () => {

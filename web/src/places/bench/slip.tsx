@@ -6,22 +6,36 @@ type Props = { bench: Bench; open: StepName; onOpen: (step: StepName) => void };
 
 export function Slip({ bench, open, onOpen }: Props) {
   const at = bench.slip.find((line) => line.name === open);
+  const lines: (SlipLine | Absent)[] = [...bench.slip, ...bench.absent];
+  lines.sort((a, b) => a.number - b.number);
   return (
     <ol>
-      {bench.slip.map((line) => (
-        <Line
-          key={line.name}
-          line={line}
-          open={line.name === open}
-          next={line.name === bench.next_step}
-          under={!!at?.rests_on.includes(line.title)}
-          over={!!at && line.rests_on.includes(at.title)}
-          onOpen={() => onOpen(line.name)}
-        />
-      ))}
+      {lines.map((line) =>
+        isStep(line) ? (
+          <Line
+            key={line.name}
+            line={line}
+            open={line.name === open}
+            next={line.name === bench.next_step}
+            under={!!at?.rests_on.includes(line.title)}
+            over={!!at && line.rests_on.includes(at.title)}
+            onOpen={() => onOpen(line.name)}
+          />
+        ) : (
+          <li key={line.title} className="border-b border-rule px-3 py-1.5 pl-4 text-faint">
+            <span className="figure mr-1.5 text-sm">{line.number}</span>
+            {line.title}
+            <span className="block text-sm">Not here. {line.why}</span>
+          </li>
+        ),
+      )}
     </ol>
   );
 }
+
+/** A number that this arrangement has no step for. */
+type Absent = Bench["absent"][number];
+const isStep = (line: SlipLine | Absent): line is SlipLine => "state" in line;
 
 type LineProps = {
   line: SlipLine;

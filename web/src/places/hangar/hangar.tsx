@@ -83,6 +83,7 @@ export function Hangar() {
                   key={each.id}
                   helicopter={each}
                   standing={standings.data?.find((standing) => standing.id === each.id)}
+                  asking={standings.isFetching}
                 />
               ))}
             </ul>

@@ -29,12 +29,13 @@ function Reach({ label, children }: { label: string; children: React.ReactNode }
 
 /** Fit to fly by the real model's readings alone, or what keeps it from being called so. */
 function Fitness({ standing }: { standing: Standing }) {
-  const { fit, done, steps, stale, next, practised, practice_done: practice } = standing;
+  const { fit, revision, done, steps, stale, next, practised, withheld } = standing;
+  const { practice_done: practice, to_save: toSave } = standing;
   if (fit) {
     return (
       <p className="mt-0.5 flex items-center gap-1.5 font-semibold text-in">
-        <CircleCheck aria-hidden size={16} className="shrink-0" /> fit to fly: all {steps} steps
-        done
+        <CircleCheck aria-hidden size={16} className="shrink-0" /> revision {revision} is fit to
+        fly: all {steps} steps done
       </p>
     );
   }
@@ -48,6 +49,8 @@ function Fitness({ standing }: { standing: Standing }) {
           <span className="text-workable">, stale: {stale.join(", ").toLowerCase()}</span>
         )}
         {next && <>; next: {next.toLowerCase()}</>}
+        {toSave && <>; save it as a revision first</>}
+        {!next && !toSave && withheld.length > 0 && <>; {withheld[0]}</>}
         {practised && (
           <>
             . On the simulated model, which does not count:{" "}
@@ -59,9 +62,14 @@ function Fitness({ standing }: { standing: Standing }) {
   );
 }
 
-type Props = { helicopter: Summary; standing: Standing | undefined };
+type Props = {
+  helicopter: Summary;
+  standing: Standing | undefined;
+  /** The server is being asked how the fleet stands: nothing is called fit on what was. */
+  asking: boolean;
+};
 
-export function HelicopterRow({ helicopter: h, standing }: Props) {
+export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
   const [removing, setRemoving] = useState(false);
   const remove = useRemoveHelicopter();
   const { rows, arrangements } = useCatalogue();
@@ -100,7 +108,7 @@ export function HelicopterRow({ helicopter: h, standing }: Props) {
             saved
           )}
         </p>
-        {standing && <Fitness standing={standing} />}
+        {standing && !(standing.fit && asking) && <Fitness standing={standing} />}
       </div>
       <div className="absolute top-4 right-1 z-10">
         <Menu label={`More for ${h.name}`} icon={<EllipsisVertical aria-hidden size={18} />}>

@@ -3,26 +3,35 @@ import { useIsFetching } from "@tanstack/react-query";
 import { CircleAlert, CircleCheck, CircleDashed } from "lucide-react";
 import { useSearchParams } from "react-router";
 import { useBench } from "@/api/bench";
-import { useSaving } from "@/api/draft";
+import { useDraft, useSaving } from "@/api/draft";
 
 export function FitMark({ id }: { id: string }) {
   const [search] = useSearchParams();
   const { data: bench } = useBench(id, search.get("step"));
   const saving = useSaving(id);
   const asking = useIsFetching({ queryKey: ["bench", id] }) > 0;
-  if (!bench || (bench.fitness.fit && (saving.state !== "saved" || asking))) {
+  const draft = useDraft(id);
+  const old = saving.state !== "saved" || asking || draft.data?.version !== bench?.version;
+  if (!bench || ((bench.fitness.fit || bench.fitness.to_save) && old)) {
     return (
       <p className="flex items-center gap-1.5 text-faint">
         <CircleDashed aria-hidden size={19} /> looking…
       </p>
     );
   }
-  const { fit, withheld } = bench.fitness;
+  const { fit, withheld, revision, to_save: toSave } = bench.fitness;
   if (fit) {
     return (
       <p className="flex items-center gap-1.5 font-semibold text-in">
         <CircleCheck aria-hidden size={19} />
-        {bench.simulated ? "Every step done, in practice" : "Fit to fly"}
+        {bench.simulated ? "Every step done, in practice" : `Revision ${revision} is fit to fly`}
+      </p>
+    );
+  }
+  if (toSave) {
+    return (
+      <p className="flex items-center gap-1.5 font-semibold text-workable">
+        <CircleAlert aria-hidden size={19} /> All done: save it to call it fit
       </p>
     );
   }

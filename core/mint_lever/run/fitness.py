@@ -1,0 +1,75 @@
+"""Fitness to fly: said of a saved revision, of a model on which nothing is left unasked."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from mint_lever.run.audited import audit_of
+from mint_lever.run.run import BenchRun
+from mint_lever.run.touched import changed_paths
+from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.document import Setup
+
+_NAMED = 3
+"""Changes named when a step is stale; more are counted."""
+
+
+@dataclass(frozen=True)
+class Fitness:
+    """Whether the helicopter may be called fit to fly, and every reason why not.
+
+    ``saved`` is the place, among the saved setups that were handed in, of the one that is meant.
+    ``to_save``: saving the setup is all that is missing.
+    """
+
+    fit: bool
+    withheld: tuple[str, ...]
+    saved: int | None = None
+    to_save: bool = False
+
+
+def fitness_of(run: BenchRun, saved: Iterable[Setup] | None) -> Fitness:
+    """Judge fitness to fly.
+
+    Every step is good or workable and none of it stale; no danger stands in the audit; and one of
+    the ``saved`` setups is what is on the bench in all that does anything. What only records or
+    judges withdraws nothing. Any other change undoes the final list, on which the model is tipped
+    for its corrections once more: a crash in the first second hangs on it. ``saved`` None: a
+    practice model, of which nothing is ever saved. It is read no further than needed.
+    """
+    withheld = [*_of_steps(run), *_of_dangers(run)]
+    if withheld or saved is None:
+        return Fitness(not withheld, tuple(withheld))
+    for place, setup in enumerate(saved):
+        if alike(setup, run.setup):
+            return Fitness(True, (), saved=place)
+    return Fitness(False, ("no saved revision is what is on the bench now",), to_save=True)
+
+
+def alike(one: Setup, other: Setup) -> bool:
+    """Whether two setups are the same in all that does anything."""
+    return all(
+        (row := row_of(path)) is not None and row.about.record for path in changed_paths(one, other)
+    )
+
+
+def _of_steps(run: BenchRun) -> list[str]:
+    withheld = []
+    for standing in run.standings:
+        title = standing.step.title.lower()
+        if standing.state == "stale":
+            withheld.append(f"{title}: changed since it was done: {_said(standing.because)}")
+        elif standing.state not in ("good", "workable"):
+            withheld.append(f"{title}: {standing.state}")
+    return withheld
+
+
+def _of_dangers(run: BenchRun) -> list[str]:
+    return [f"danger: {each.found}" for each in audit_of(run) if each.severity == "danger"]
+
+
+def _said(because: Sequence[str]) -> str:
+    named = [words[:1].lower() + words[1:] for words in because[:_NAMED]]
+    more = len(because) - len(named)
+    return ", ".join(named) + (f" and {more} more" if more > 0 else "")
