@@ -57,6 +57,9 @@ BROKEN = [
             )
         ],
     ),
+    ("against_the_stick", [(f"{CHANNELS}.collective.reversed", True)]),
+    ("against_the_stick", [("unit.function_reversed.elevator", True)]),
+    ("against_the_stick", [("unit.servos.1.reversed", True)]),
     ("power_up_mode", [("transmitter.power_up_mode", "idle_up_1")]),
     ("throttle_at_low_stick", [(f"{MODES}.normal.throttle_curve.0", 20.0)]),
     ("fail_safe", [("transmitter.fail_safe_throttle_pct", None)]),
@@ -169,6 +172,17 @@ def test_one_fault_is_found_and_its_fix_ends_it(rule, changes):
             mended = read_setup(apply_changes(setup.as_document(), finding.changes))
             left = [f for f in audit(mended) if f.rule == rule and f.path == finding.path]
             assert left == []
+
+
+def test_a_fix_that_would_not_end_its_finding_is_not_offered():
+    """The curve starts at 0 already; a mix from the collective is what raises the throttle."""
+    mix = {"master": "collective", "slave": "throttle", "low_pct": -20.0, "high_pct": 0.0}
+    setup = with_changes(clean(), ("transmitter.free_mixes", [mix]))
+    (found,) = [f for f in audit(setup) if f.rule == "throttle_at_low_stick"]
+    assert found.changes == ()
+    curve = with_changes(clean(), ("transmitter.modes.normal.throttle_curve.0", 12.0))
+    (found,) = [f for f in audit(curve) if f.rule == "throttle_at_low_stick"]
+    assert found.changes
 
 
 def test_three_blades_want_a_phase_and_the_fix_has_the_exact_figure():
@@ -290,7 +304,13 @@ def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
         chain = build_chain(setup)
     except InvalidSetup:
         assume(False)
-    audit(setup)
+    findings = audit(setup)
+    there = {(f.rule, f.path) for f in findings}
+    for finding in (f for f in findings if f.changes):
+        mended = read_setup(apply_changes(setup.as_document(), finding.changes))
+        left = {(f.rule, f.path) for f in audit(mended)}
+        assert (finding.rule, finding.path) not in left
+        assert left < there
     for mode in setup.transmitter.modes.names():
         shown = frame(chain, Sticks.at(100, -100, 100, 100), 90.0, mode)
         for name, stages in shown["functions"].items():

@@ -49,11 +49,14 @@ class Audited:
     shows ("arrival.aileron.high", percent), the gauge at the collective's ends
     ("collective_range.up", degrees). It has the last word over what is computed. What a unit
     that was taught its throws makes of full stick ("teach_throws.aileron.high", percent) is there
-    as soon as it was taught.
+    as soon as it was taught. ``ways`` are the ways of the chain (1 with the stick, −1 against it)
+    at which the model was seen to go right, by "collective", "aileron", "elevator" and ball by ball
+    for "balls"; empty where nobody can know.
     """
 
     setup: Setup
     read: Mapping[str, float] = field(default_factory=dict)
+    ways: Mapping[str, tuple[int, ...]] = field(default_factory=dict)
 
     @cached_property
     def chain(self) -> Chain:

@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import replace
 from functools import lru_cache
+from typing import Any
 
-from mint_lever.audit import arriving, gains, head, modes, pitch, rates, sending, servos
+from mint_lever.audit import arriving, directions, gains, head, modes, pitch, rates, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
+from mint_lever.faults import InvalidSetup
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
+from mint_lever.setup.edit import apply_changes
+from mint_lever.setup.reading import read_setup
 
 Rule = Callable[[Audited], Iterator[Finding]]
 RULES: tuple[Rule, ...] = (
+    directions.against_the_stick,
     modes.throttle_high_in_hold,
     modes.power_up_mode,
     modes.throttle_at_low_stick,
@@ -72,18 +77,61 @@ def audit_modes(setup: Setup) -> tuple[Finding, ...]:
 
 @lru_cache(maxsize=64)
 def _audit_modes(of: ByIdentity) -> tuple[Finding, ...]:
-    return tuple(_by(_OF_MODES, Audited(of.setup)))
+    return tuple(_with_sound_fixes(_OF_MODES, Audited(of.setup)))
 
 
-def audit(setup: Setup, read: Mapping[str, float] | None = None) -> list[Finding]:
+def audit(
+    setup: Setup,
+    read: Mapping[str, float] | None = None,
+    ways: Mapping[Any, tuple[int, ...]] | None = None,
+) -> list[Finding]:
     """Read a whole setup and report what does not agree, dangers first.
 
-    ``read`` is what was read on the model, as in :class:`Audited`. Raises InvalidSetup where the
-    geometry does not go together; no other input makes it raise.
+    ``read`` and ``ways`` are what was read and seen on the model, as in :class:`Audited`. A fix is
+    among a finding's ``changes`` only where making it ends that finding and adds no other. Raises
+    InvalidSetup where the geometry does not go together; no other input makes it raise.
     """
-    return _by(RULES, Audited(setup, read or {}))
+    return _with_sound_fixes(RULES, Audited(setup, read or {}, ways or {}))
+
+
+def dangers(
+    setup: Setup, read: Mapping[str, float], ways: Mapping[Any, tuple[int, ...]]
+) -> list[Finding]:
+    """Report the dangers alone, without a look at whether their fixes would do."""
+    found = _by(RULES, Audited(setup, read, ways))
+    return [finding for finding in found if finding.severity == "danger"]
 
 
 def _by(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
     findings = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
     return sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity))
+
+
+def _with_sound_fixes(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
+    findings = _by(rules, at)
+    if not any(finding.changes for finding in findings):
+        return findings
+    # What was read says nothing of a setup that was changed since: both are judged without it.
+    before = _places(_by(rules, replace(at, read={})) if at.read else findings)
+    return [
+        finding if _mends(finding, rules, at, before) else replace(finding, changes=())
+        for finding in findings
+    ]
+
+
+def _mends(
+    finding: Finding, rules: tuple[Rule, ...], at: Audited, before: set[tuple[str, str]]
+) -> bool:
+    """Whether a finding's own fix ends it and adds none."""
+    if not finding.changes:
+        return True
+    try:
+        mended = read_setup(apply_changes(at.setup.as_document(), finding.changes))
+        after = _places(_by(rules, Audited(mended, {}, at.ways)))
+    except InvalidSetup:
+        return False
+    return (finding.rule, finding.path) not in after and after <= before
+
+
+def _places(findings: Iterable[Finding]) -> set[tuple[str, str]]:
+    return {(finding.rule, finding.path) for finding in findings}

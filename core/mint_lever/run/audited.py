@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
-from mint_lever.audit import Finding, audit
+from mint_lever.audit import Finding, audit, dangers
 from mint_lever.axes import FUNCTIONS
 from mint_lever.run.graph import StepName
 from mint_lever.run.run import BenchRun
 from mint_lever.run.unit_reads import reads_now
+from mint_lever.run.ways_seen import ways_seen
 
 
 def audit_of(run: BenchRun) -> list[Finding]:
     """Audit a run's setup, going by what was read and still holds."""
+    return run.memo("audit", lambda: audit(run.setup, _known(run), ways_seen(run)))
+
+
+def dangers_of(run: BenchRun) -> list[Finding]:
+    """Give the audit's dangers alone."""
+    return run.memo("dangers", lambda: dangers(run.setup, _known(run), ways_seen(run)))
+
+
+def _known(run: BenchRun) -> dict[str, float]:
     ends = [f"{function}.{end}" for function in FUNCTIONS for end in ("low", "high")]
     asked: list[tuple[StepName, str]] = [
         *(("arrival", key) for key in ends),
@@ -21,4 +31,4 @@ def audit_of(run: BenchRun) -> list[Finding]:
     known = {key: value for key, value in read.items() if value is not None}
     if run.setup.arranged.taught_by_throws:
         known |= {f"teach_throws.{key}": value for key, value in reads_now(run).items()}
-    return audit(run.setup, known)
+    return known

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from mint_lever.run.audited import audit_of
+from mint_lever.run.audited import dangers_of
 from mint_lever.run.run import BenchRun
 from mint_lever.run.touched import changed_paths
 from mint_lever.setup.catalogue import row_of
@@ -66,7 +66,7 @@ def _of_steps(run: BenchRun) -> list[str]:
 
 
 def _of_dangers(run: BenchRun) -> list[str]:
-    return [f"danger: {each.found}" for each in audit_of(run) if each.severity == "danger"]
+    return [f"danger: {each.found}" for each in dangers_of(run)]
 
 
 def _said(because: Sequence[str]) -> str:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from statistics import fmean
-from typing import Any, TypeVar
+from typing import Any, Literal, TypeVar
 
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
@@ -31,6 +31,8 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import ModeName
 
 Made = TypeVar("Made")
+Direction = Literal["collective", "aileron", "elevator", "balls"]
+"""What has a direction: the three swash functions, and the swash balls among each other."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,12 +42,14 @@ class Ruled(Node):
     ``spares`` (run, question's key, changed path): whether a changed setting leaves that reading
     standing although it belongs to the step. ``repeats`` is how far two readings of one thing lie
     apart on a good instrument, in the questions' own unit. ``looked_at_with`` are steps whose looks
-    are the same looks: following either's advice asks for both anew.
+    are the same looks: following either's advice asks for both anew. ``shows`` says of an answer
+    which directions of the model it shows to be right, and which to be wrong.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
     repeats: float = 0.2
     looked_at_with: tuple[StepName, ...] = ()
+    shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
 
 
 def figure(entry: Entry) -> float:
@@ -102,15 +106,15 @@ class Readings(ABC):
         self.events = sorted(events, key=lambda event: event.sequence)
         here = tuple(step for step in steps if step.here(setup.arranged))
         self.graph = _graph(here, setup.arrangement)
-        self._ruled: dict[StepName, Ruled] = {step.name: step for step in here}
+        self.rules_of: dict[StepName, Ruled] = {step.name: step for step in here}
         self._differences: dict[tuple[int, int], frozenset[str]] = {}
         self._held: dict[tuple[StepName, str], tuple[Entry, ...]] = {}
         self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
-        self._by_hand = [event for event in self.events if event.aspects]
-        self._followed, self._worked = _Latest(self.events), _Latest(self._by_hand)
+        self.by_hand = [event for event in self.events if event.aspects]
+        self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
         self._made: dict[str, Any] = {}
 
     @abstractmethod
@@ -220,7 +224,7 @@ class Readings(ABC):
     def replaced(self, entry: Entry) -> bool:
         """Whether advice of the entry's own step was followed after it: that asks for the reading
         once more, and the old one counts no longer."""
-        rules = self._ruled.get(entry.step)
+        rules = self.rules_of.get(entry.step)
         steps = (entry.step, *(rules.looked_at_with if rules else ()))
         return any(self._followed.after(entry, step) for step in steps)
 
@@ -228,7 +232,7 @@ class Readings(ABC):
         return not self.replaced(entry) and not self.undone(entry)
 
     def _repeats(self, name: StepName) -> float:
-        rules = self._ruled.get(name)
+        rules = self.rules_of.get(name)
         return rules.repeats if rules else 0.0
 
     def _reworked(self, entry: Entry) -> bool:
@@ -237,7 +241,7 @@ class Readings(ABC):
 
     def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
         because: set[str] = set()
-        rules, arrangement = self._ruled.get(entry.step), self.setup.arrangement
+        rules, arrangement = self.rules_of.get(entry.step), self.setup.arrangement
         for path in self._changed(entry):
             if path == control or entry.step not in self.graph.undone_by(
                 touches_of(path, arrangement)
@@ -246,7 +250,7 @@ class Readings(ABC):
             about = entry.key.removeprefix(SIGN)
             if rules is None or rules.spares is None or not rules.spares(self, about, path):
                 because.add(words_of(path))
-        for event in self._by_hand:
+        for event in self.by_hand:
             if event.sequence > entry.sequence and event.step != entry.step:
                 for aspect in event.aspects:
                     touched = touches_of_work(aspect, arrangement)

@@ -7,7 +7,8 @@ from typing import cast
 from mint_lever.diagnose.hypotheses import Command
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
-from mint_lever.run.readings import Readings
+from mint_lever.run.log import Entry
+from mint_lever.run.readings import Direction, Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
 from mint_lever.setup.edit import Change
@@ -78,6 +79,19 @@ def _spares(run: Readings, key: str, path: str) -> bool:
     return path == _FAIL_SAFE and key != "fail_safe"
 
 
+_DIRECTION: dict[str, Direction] = {
+    "collective": "collective",
+    "right": "aileron",
+    "back": "elevator",
+}
+
+
+def _shows(entry: Entry) -> dict[Direction, bool]:
+    if entry.key not in _DIRECTION:
+        return {}
+    return {_DIRECTION[entry.key]: entry.value == "right"}
+
+
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if ask.key in AXES:
         seen = bench.tip(AXES[ask.key])
@@ -105,6 +119,7 @@ STEP = Step(
     why="Every direction once more, and the fail-safe cuts the throttle.",
     always_last=True,
     spares=_spares,
+    shows=_shows,
     cautions=(
         "Fail-safe must cut the throttle; test it with propulsion disabled.",
         "First flight after a change: stand well back, outdoors, hover low, land at the first "

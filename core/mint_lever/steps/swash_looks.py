@@ -28,9 +28,11 @@ from mint_lever.run.advice import (
     Work,
 )
 from mint_lever.run.graph import StepName
-from mint_lever.run.readings import Readings
+from mint_lever.run.log import Entry
+from mint_lever.run.readings import Direction, Readings
 from mint_lever.setup.about import Device
 from mint_lever.setup.airframe import LAYOUT_WORDS, Head
+from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -57,6 +59,11 @@ _WORDS = {
     "still": "does not move",
     "other": "something else",
 }
+_DIRECTIONS: dict[Command, Direction] = {
+    "collective": "balls",
+    "right": "aileron",
+    "back": "elevator",
+}
 _BALLS = "balls."
 """The key of a look that is asked again ball by ball: a word had left it open."""
 
@@ -75,7 +82,7 @@ class Seen:
     def right(self, run: Readings, command: Command) -> bool | None:
         """Whether a movement is as it should be; None when it was not looked at."""
         look = self.looks.get(command)
-        return None if look is None else _as_wanted(run, command, look, self.lift)
+        return None if look is None else _as_wanted(run.setup, command, look, self.lift)
 
 
 def seen_so_far(run: Readings) -> Seen:
@@ -204,6 +211,20 @@ def simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     raise not_simulated(ask.key)
 
 
+def shown(entry: Entry) -> dict[Direction, bool]:
+    """Say which directions a look shows to be right, which to be wrong; "pitch" has the last word
+    over what the swash does with the collective."""
+    kind, _, which = entry.key.partition(".")
+    if entry.key == "pitch":
+        return {"collective": entry.value == "up"}
+    if f"{kind}." not in (_BALLS, "look.") or which not in STICKS:
+        return {}
+    setup, command = entry.setup, which
+    lift = _lift(setup.airframe.head.model_dump_json())
+    right = _as_wanted(setup, command, entry.value, lift)
+    return {_DIRECTIONS[command]: right}
+
+
 def _look_back(run: Readings) -> Seen:
     looks: dict[Command, Any] = {}
     for command in COMMANDS:
@@ -227,14 +248,14 @@ def _look_back(run: Readings) -> Seen:
         layout is True,
     )
     diagnosis = diagnose(
-        run.setup.airframe.swash, _reversed(run), sight, run.setup.arranged, phase_of(run)
+        run.setup.airframe.swash, _reversed(run), sight, run.setup.arranged, phase_of(run.setup)
     )
     return Seen(looks, drives, layout, lift, diagnosis)
 
 
-def phase_of(run: Readings) -> float:
+def phase_of(setup: Setup) -> float:
     """The phase of the mixing (deg)."""
-    return 0.0 if run.setup.mixing_unit is None else run.setup.mixing_unit.phase_deg
+    return 0.0 if setup.mixing_unit is None else setup.mixing_unit.phase_deg
 
 
 def _reversed(run: Readings) -> list[bool]:
@@ -257,12 +278,12 @@ def _turned(look: Any, lift: int) -> Any:
     return [-ball for ball in look]
 
 
-def _as_wanted(run: Readings, command: Command, look: Any, lift: int) -> bool:
+def _as_wanted(setup: Setup, command: Command, look: Any, lift: int) -> bool:
     look = _turned(look, lift if command == "collective" else 1)
     if isinstance(look, str):
         wished = {"collective": "up", "right": "right", "back": "back"}[command]
         return bool(look == wished)
-    wanted = visible(field_of(run.setup.airframe.swash, phase_of(run)).wanted)[
+    wanted = visible(field_of(setup.airframe.swash, phase_of(setup)).wanted)[
         :, COMMANDS.index(command)
     ]
     return bool(list(look) == wanted.tolist())

@@ -14,6 +14,7 @@ from mint_lever.steps.swash_looks import (
     mending,
     says,
     seen_so_far,
+    shown,
     simulate,
 )
 
@@ -60,6 +61,7 @@ STEP = Step(
     settings_of=("together",),
     metal_of=("together",),
     looked_at_with=STEPS,
+    shows=shown,
     acts_as_read=True,
     advise=_advise,
     simulate=simulate,

@@ -20,6 +20,7 @@ from mint_lever.steps.swash_looks import (
     newest,
     says,
     seen_so_far,
+    shown,
     simulate,
 )
 
@@ -134,6 +135,7 @@ STEP = Step(
     why="Every servo must push the swash the same way, and up must mean more pitch.",
     rests_on=("horns",),
     looked_at_with=STEPS,
+    shows=shown,
     acts_as_read=True,
     advise=_advise,
     simulate=simulate,
