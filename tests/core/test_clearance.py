@@ -4,11 +4,14 @@ import numpy as np
 import pytest
 
 from builds import chain, document
+from mint_lever.audit import audit
 from mint_lever.chain import Sticks, build_chain, evaluate, reach
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.clearance import Limits, clearance
 from mint_lever.measure.throw import Holes, remedies, throw_for
-from mint_lever.setup import read_setup
+from mint_lever.run import Entry
+from mint_lever.setup import read_setup, with_arrangement
+from mint_lever.steps import bench_run
 
 
 def with_ring(made, ring):
@@ -108,3 +111,103 @@ def test_too_high_a_figure_asks_for_longer_horns_or_their_like():
     moved["unit"]["cyclic_pct"] = best.throw.figure_pct
     right = evaluate(build_chain(read_setup(moved)), Sticks.at(0, 100))
     assert right.head.cyclic_deg.item() == pytest.approx(8.0, abs=0.02)
+
+
+def corner_build(layout="three_120", arm=18.0):
+    """A build whose servo stops touch in the sticks' corners and nowhere on their circle."""
+    made = document(layout, arm=arm, unit={"cyclic_pct": 60.0, "collective_pct": 30.0})
+    made["unit"]["ring_pct"] = 142.0
+    free = build_chain(read_setup(made))
+    angle = np.radians(np.arange(0, 360, 1.0))
+    most = 0.0
+    for collective in (-100.0, 0.0, 100.0):
+        run = free.run(Sticks.at(collective, 100 * np.sin(angle), 100 * np.cos(angle)))
+        most = max(most, float(np.abs(run.servo.asked_us - 1520).max()))
+    for servo in made["unit"]["servos"]:
+        servo.update(min_us=1520 - most - 4, max_us=1520 + most + 4)
+    return made, most + 4
+
+
+@pytest.mark.parametrize("layout", ["three_120", "three_140", "four_90", "four_45"])
+def test_a_touch_in_the_corners_asks_for_a_ring_beyond_a_hundred(layout):
+    """142 in force where a little over 100 clears: an action, and a finding of the audit."""
+    made, limit = corner_build(layout)
+    found = clearance(build_chain(read_setup(made)))
+    assert 100.0 <= found.ring_pct < 141.0
+    assert not any_touch(with_ring(made, found.ring_pct), limit)
+    made["unit"]["ring_pct"] = 142.0
+    assert "ring_beyond_clearance" in {f.rule for f in audit(read_setup(made))}
+    made["unit"]["ring_pct"] = found.ring_pct
+    assert "ring_beyond_clearance" not in {f.rule for f in audit(read_setup(made))}
+
+
+@pytest.mark.parametrize("layout", ["three_120", "three_90", "four_90"])
+@pytest.mark.parametrize("tilt", [11.5, 12.5, 14.0])
+def test_without_a_stabiliser_only_what_the_sticks_reach_counts(layout, tilt):
+    setup = with_arrangement(read_setup(document(layout)), "transmitter_mixes")
+
+    def ringed(ring):
+        mix = setup.transmitter.swash_mix.model_copy(update={"ring_pct": ring})
+        radio = setup.transmitter.model_copy(update={"swash_mix": mix})
+        return build_chain(setup.model_copy(update={"transmitter": radio}))
+
+    found = clearance(ringed(142.0), Limits(swash_tilt_deg=tilt))
+    assert any_touch(ringed(142.0), 9999, tilt) == (found.first is not None)
+    assert not any_touch(ringed(found.ring_pct), 9999, tilt)
+    if found.first is not None:
+        assert any_touch(ringed(found.ring_pct + 1.5), 9999, tilt)
+
+
+def test_the_step_asks_for_the_ring_that_clears_the_corners():
+    made, _ = corner_build()
+    made["unit"]["ring_pct"] = 142.0
+    setup = read_setup(made)
+    (action,) = bench_run(setup).advice("clearance").actions
+    (change,) = action.changes
+    assert 100.0 <= change.value < 142.0
+    made["unit"]["ring_pct"] = change.value
+    assert bench_run(read_setup(made)).advice("clearance").actions == ()
+
+
+@pytest.mark.parametrize("clears", [139.0, 118.0, 103.0, 100.0, 88.0])
+def test_a_touch_that_is_only_heard_narrows_the_ring_no_further_than_it_takes(clears):
+    """Parts that nobody wrote down touch beyond a ring: the pilot hears it, nothing computes it."""
+    made = document(unit={"ring_pct": 142.0})
+    sequence = 0
+    for _ in range(12):
+        setup = read_setup(made)
+        ring = setup.unit.ring_pct
+        heard = "touches" if ring > clears else "clear"
+        entries = [
+            Entry(sequence + i, "clearance", f"sweep.{place}", heard, setup)
+            for i, place in enumerate(("low", "mid", "high"))
+        ]
+        found = bench_run(setup, entries).advice("clearance")
+        if heard == "clear":
+            break
+        (action,) = found.actions
+        made["unit"]["ring_pct"] = action.changes[0].value
+        sequence += 3
+    assert found.outcome in ("good", "workable")
+    # In the corners half of what is left goes each time; on the circle five percent.
+    assert clears - ring <= (clears - 100.0) / 2 + 2.0 if clears > 100 else clears - ring <= 5.0
+
+
+def test_little_cyclic_is_workable_with_the_reason_and_room_is_offered():
+    """F12, common practice, no source: 10–12° of cyclic is typical; less is judged, not passed."""
+    setup = read_setup(document(unit={"ring_pct": 90.0}))
+    entries = [
+        Entry(i, "clearance", f"sweep.{place}", "clear", setup)
+        for i, place in enumerate(("low", "mid", "high"))
+    ]
+    found = bench_run(setup, entries).advice("clearance")
+    assert found.outcome == "workable"
+    assert "Less is workable" in found.summary
+    (opened,) = found.actions
+    assert not opened.needed
+    assert opened.changes[0].value > 90.0
+    # What was heard to touch at 120 % is never offered again.
+    wide = read_setup(document(unit={"ring_pct": 120.0}))
+    heard = Entry(-1, "clearance", "sweep.mid", "touches", wide)
+    (opened,) = bench_run(setup, [heard, *entries]).advice("clearance").actions
+    assert opened.changes[0].value == 118.0

@@ -120,9 +120,9 @@ def layout_against_balls(at: Audited) -> Iterator[Finding]:
 
 
 def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:
-    """Nothing touches inside the ring, all round, at three collectives (exact geometry)."""
+    """Nothing touches in the ring, all round, at three collectives (exact geometry)."""
     dial = ring(at.setup)
-    touch = touches(at.chain, min(dial.value, 100.0))
+    touch = touches(at.chain, dial.value)
     if touch is not None:
         yield Finding(
             severity="fault",

@@ -27,6 +27,11 @@ COLLECTIVES: tuple[float, ...] = (-1.0, 0.0, 1.0)
 _AZIMUTHS: Array = np.linspace(0.0, 360.0, 48, endpoint=False)
 _LARGEST_PCT = 142.0
 """Stick in both corners is hypot(100, 100): no ring beyond it is ever asked for."""
+# How far (percent) a stick in a square gate goes toward each azimuth: 100 ahead and aside, 141 into
+# a corner. A ring wider than that shortens nothing there; a unit's corrections come on top of it.
+_GATE_PCT: Array = 100.0 / np.maximum(
+    np.abs(np.sin(np.radians(_AZIMUTHS))), np.abs(np.cos(np.radians(_AZIMUTHS)))
+)
 
 
 @dataclass(frozen=True)
@@ -50,14 +55,19 @@ class Touch:
 
 @dataclass(frozen=True)
 class Clearance:
-    """``ring_pct``, whole percent: the largest ring that clears; 0 when collective alone touches.
+    """``ring_pct``, whole percent: the largest ring in which nothing touches: all of it where a
+    unit's corrections come on top of the sticks, else what the sticks reach of it, their corners
+    among it; 0 when collective alone touches. ``rings_pct`` are those at low, mid and
+    high collective alone.
 
-    ``first`` is None when nothing touches up to the sticks' own corners. ``cyclic_deg`` is the
+    ``first`` is None when nothing touches as far as that. ``cyclic_deg`` is the
     least cyclic that ring leaves in any direction at mid collective. ``clear_pct`` (low, mid and
-    high collective; azimuths) is how far the ring clears toward each of ``azimuth_deg``.
+    high collective; azimuths) is how far the ring clears toward each of ``azimuth_deg``, whether or
+    not a stick reaches there.
     """
 
     ring_pct: float
+    rings_pct: tuple[float, float, float]
     first: Touch | None
     cyclic_deg: float
     azimuth_deg: Array
@@ -91,39 +101,53 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
     index = np.where(met, touching.argmax(axis=0), len(steps) - 1)
     high = steps[index]
     low = np.where(met & (index > 0), steps[np.maximum(index - 1, 0)], np.where(met, 0.0, high))
+    gate = np.tile(_reached(chain), len(COLLECTIVES))
     # Every ray as sharp as it is drawn, then those that may be the first as sharp as it is judged.
     sharpening = np.flatnonzero(met)
     for halving in range(10):
         if halving == 5 and met.any():
-            sharpening = np.flatnonzero(met & (low <= high[met].min()))
+            in_reach = met & (low < gate)
+            most = np.where(in_reach, high, np.inf).reshape(len(COLLECTIVES), -1).min(axis=1)
+            sharpening = np.flatnonzero(in_reach & (low <= np.repeat(most, len(_AZIMUTHS))))
         if not sharpening.size:
             break
         middle = (low + high)[sharpening] / 2
         hit = _touching(chain, given, collective[sharpening], azimuth[sharpening], middle) >= 0
         low[sharpening] = np.where(hit, low[sharpening], middle)
         high[sharpening] = np.where(hit, middle, high[sharpening])
-    first = int(np.argmin(np.where(met, high, np.inf)))
-    ring = float(np.floor(low[first] + 1e-6)) if met.any() else _LARGEST_PCT
+    in_reach = met & (low < gate - 1e-6)
+    bound = np.where(in_reach, np.floor(low + 1e-6), _LARGEST_PCT).reshape(len(COLLECTIVES), -1)
+    one, two, three = (float(ring) for ring in bound.min(axis=1))
+    ring, rings = min(one, two, three), (one, two, three)
     clear = np.where(met, low, _LARGEST_PCT).reshape(len(COLLECTIVES), len(_AZIMUTHS))
     cyclic = cyclic_left(chain, ring)
-    if not met.any():
-        return Clearance(ring, None, cyclic, _AZIMUTHS, clear)
+    if not in_reach.any():
+        return Clearance(ring, rings, None, cyclic, _AZIMUTHS, clear)
+    first = int(np.argmin(np.where(in_reach, low, np.inf)))
     at = slice(first, first + 1)
     what = int(_touching(chain, given, collective[at], azimuth[at], high[at])[0])
     touch = _touch(what, float(high[first]), collective, azimuth, first)
-    return Clearance(ring, touch, cyclic, _AZIMUTHS, clear)
+    return Clearance(ring, rings, touch, cyclic, _AZIMUTHS, clear)
 
 
 def touches(chain: Chain, ring_pct: float, limits: Limits | None = None) -> Touch | None:
-    """Say what touches first on a ring, all round at three collectives; None when nothing does."""
+    """Say what touches in a ring, as far as anything reaches there, all round at three collectives;
+    None when nothing does."""
     collective, azimuth = (
         part.ravel() for part in np.meshgrid(COLLECTIVES, _AZIMUTHS, indexing="ij")
     )
-    ring = np.full_like(azimuth, ring_pct)
+    ring = np.minimum(ring_pct, np.tile(_reached(chain), len(COLLECTIVES)))
     what = _touching(chain, limits or Limits(), collective, azimuth, ring)
     if (what < 0).all():
         return None
     return _touch(int(what.max()), ring_pct, collective, azimuth, int(what.argmax()))
+
+
+def _reached(chain: Chain) -> Array:
+    """How far (percent of a full stick) the cyclic can be asked for toward each azimuth."""
+    if chain.setup.arranged.stabilised:
+        return np.full_like(_AZIMUTHS, _LARGEST_PCT)
+    return _GATE_PCT
 
 
 def _touch(what: int, ring_pct: float, collective: Array, azimuth: Array, at: int) -> Touch:
@@ -183,7 +207,7 @@ def _link_angle_deg(chain: Chain, answer: Answer) -> Array:
 
 def cyclic_left(chain: Chain, ring_pct: float) -> float:
     """Give the least cyclic (deg) a ring leaves in any direction at mid collective."""
-    zero, ring = np.zeros_like(_AZIMUTHS), np.full_like(_AZIMUTHS, ring_pct)
+    zero, ring = np.zeros_like(_AZIMUTHS), np.minimum(ring_pct, _reached(chain))
     answer = chain.answer(_demand(chain, zero, _AZIMUTHS, ring))
     pitch = chain.grip.pitch(answer.swash.pose, ROUND_DEG).pitch_deg
     return float(head_motion(pitch).cyclic_deg.min())

@@ -172,9 +172,11 @@ class SimulatedHelicopter:
         """Sweep the cyclic all round at one collective; true when nothing touches."""
         self.readings += 1
         swept = clearance(self._chain(), Limits(swash_tilt_deg=self.truth.tilt_limit_deg))
-        allowed = min(ring(self.setup).value, 100.0)
+        # The sticks' gate is square: toward a corner they go further than straight on.
+        bearing = np.radians(swept.azimuth_deg)
+        gate = 100.0 / np.maximum(np.abs(np.sin(bearing)), np.abs(np.cos(bearing)))
         clear = swept.clear_pct[("low", "mid", "high").index(place)]
-        return bool(clear.min() >= allowed - 0.5)
+        return bool((clear >= np.minimum(ring(self.setup).value, gate) - 0.5).all())
 
     def servos_behave(self) -> Literal["quiet", "hot"]:
         """Say how the servos take the frame rate they get."""

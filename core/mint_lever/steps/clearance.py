@@ -6,11 +6,9 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Literal, cast
 
-import numpy as np
-
 from mint_lever.dials import Dial, ring
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Ray
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Outcome, Ray
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
@@ -35,6 +33,11 @@ _LIMITS = (
 # One search serves every question asked about the same chain.
 _clearance = lru_cache(maxsize=16)(clearance)
 _TOUCH_STEP_PCT = 5.0
+_CORNERS_PCT, _WHOLE_PCT = 100.0, 142.0
+"""The sticks' own circle, and a ring that leaves them their corners."""
+_FINE_PCT = 2.0
+_TYPICAL_DEG = 10.0
+"""F12, common practice, no source: 10–12° of cyclic is typical."""
 
 
 def _advise(run: Readings) -> Advice:
@@ -46,7 +49,7 @@ def _advise(run: Readings) -> Advice:
     return replace(
         brief,
         summary=_summary(clear, dial.value, left),
-        actions=_actions(clear, dial, touched),
+        actions=_actions(clear, dial, touched) or _opened(run, clear, dial, brief.outcome),
         rays=_rays(clear),
     )
 
@@ -91,8 +94,19 @@ def _brief(run: Readings) -> Advice:
             "Listen for a servo that stalls; watch every link. Let go at the first touch.",
         ),
         asks=(*asks, *sweeps),
-        outcome=None if nothing else worst(ask.word for ask in sweeps),
+        outcome=None if nothing else _judged(run, sweeps),
     )
+
+
+def _judged(run: Readings, sweeps: list[Ask]) -> Outcome:
+    """What touches is out; a ring that leaves little cyclic will do, and is said."""
+    outcome = worst(ask.word for ask in sweeps)
+    return "workable" if outcome == "good" and _left(run) < _TYPICAL_DEG else outcome
+
+
+def _left(run: Readings) -> float:
+    """The least cyclic (deg) that the ring in force leaves."""
+    return run.memo("cyclic left", lambda: cyclic_left(run.chain, ring(run.setup).value))
 
 
 def _limit(run: Readings, key: str) -> float | None:
@@ -105,13 +119,12 @@ def _limit(run: Readings, key: str) -> float | None:
 def _actions(clear: Clearance, dial: Dial, touched: bool) -> tuple[Action, ...]:
     keys = tuple(f"sweep.{place}" for place, _ in _SWEEPS)
     now = dial.value
-    # A ring wider than the sticks' own circle asks for nothing more.
-    if clear.ring_pct < min(now, 100.0) and clear.ring_pct > 0:
+    if 0 < clear.ring_pct < now:
         text = f"Reduce the cyclic ring from {now:g} to {clear.ring_pct:g} %."
         expect = "By the geometry it then just clears all round."
         new = clear.ring_pct
     elif touched:
-        new = max(min(now, 100.0) - _TOUCH_STEP_PCT, 5.0)
+        new = _narrower(now)
         text = f"Reduce the cyclic ring from {now:g} to {new:g} %, then sweep again."
         expect = "No further than it takes to clear."
     else:
@@ -122,9 +135,50 @@ def _actions(clear: Clearance, dial: Dial, touched: bool) -> tuple[Action, ...]:
     )
 
 
+def _opened(
+    run: Readings, clear: Clearance, dial: Dial, outcome: Outcome | None
+) -> tuple[Action, ...]:
+    """A ring that leaves less than is typical, where the geometry has room for more."""
+    if outcome != "workable" or clear.ring_pct <= dial.value:
+        return ()
+    touching = [
+        ring(entry.setup).value
+        for place, _ in _SWEEPS
+        for entry in run.all("clearance", f"sweep.{place}")
+        if entry.value != "clear"
+    ]
+    # Never again as wide as something was heard to touch.
+    new = float(round(min([clear.ring_pct, *(wide - _FINE_PCT for wide in touching)])))
+    if new <= dial.value:
+        return ()
+    return (
+        Action(
+            key="open",
+            text=f"Open the cyclic ring from {dial.value:g} to {new:g} %, then sweep again.",
+            expect="By the geometry it still clears; more cyclic is head-room.",
+            device=dial.device,
+            changes=(dial.set(new),),
+            keys=tuple(f"sweep.{place}" for place, _ in _SWEEPS),
+            needed=False,
+        ),
+    )
+
+
+def _narrower(now: float) -> float:
+    """The ring to try after a touch: beyond 100 % only the sticks' corners are left to touch, so
+    half of what is left of them goes; else a little less all round."""
+    if now > _CORNERS_PCT + _FINE_PCT:
+        return float(round((min(now, _WHOLE_PCT) + _CORNERS_PCT) / 2))
+    if now > _CORNERS_PCT:
+        return _CORNERS_PCT
+    return max(now - _TOUCH_STEP_PCT, 5.0)
+
+
 def _summary(clear: Clearance, ring: float, cyclic: float) -> str:
     # F12, common practice, no source.
     typical = "at mid collective; 10–12° is typical."
+    if cyclic < _TYPICAL_DEG:
+        typical += " Less is workable: the stabiliser has less to correct with."
     left = f"The ring in force, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
     if clear.first is None:
         return f"By the geometry nothing touches anywhere the sticks reach. {left}"
@@ -147,7 +201,7 @@ def _rays(clear: Clearance) -> tuple[Ray, ...]:
             place,
             azimuth,
             tuple(float(v) for v in clear.clear_pct[i]),
-            float(np.floor(clear.clear_pct[i].min() + 1e-6)),
+            clear.rings_pct[i],
         )
         for i, (place, _) in enumerate(_SWEEPS)
     )
