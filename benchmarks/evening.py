@@ -14,6 +14,7 @@ import numpy as np
 
 from mint_lever.chain import Sticks
 from mint_lever.practise.evening import work_through
+from mint_lever.run import fitness_of
 from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.simulate.builds import random_helicopter
 
@@ -45,7 +46,8 @@ def evening(seed: int, arrangement: ArrangementName) -> tuple[bool, dict[str, in
     if bench.setup.stabilising_unit is not None:
         right &= all(bench.tip(axis) for axis in ("roll", "pitch", "pirouette"))
     right &= all(bench.sweep(place) for place in ("low", "mid", "high"))
-    return bool(right and done.run(bench).fitness().fit), counts
+    run = done.run(bench)
+    return bool(right and fitness_of(run, [bench.setup]).fit), counts
 
 
 def main() -> None:

@@ -29,7 +29,9 @@ from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 SQUARE = Band.around(0.0, 1.0, 2.0)
-_DEAF_SHARE = 0.35
+_DEAF_SHARE, _FOLLOWS_SHARE = 0.35, 0.65
+_TELLING_DEG = 1.0
+"""Horns are read to half a degree, and the eye is off by as much. From memory."""
 _WORTH_DEG = 1.0
 """A horn is pressed on anew only where that gains more than this."""
 # Whichever device has the servo: airframe, unit or the transmitter's servo channels.
@@ -215,14 +217,37 @@ def _past(run: Readings, index: int) -> list[tuple[float, float]]:
     return [(sub_trim(entry.setup, index).value, figure(entry)) for entry in past]
 
 
+def leads_followed(run: Readings) -> dict[int, int]:
+    """Give the servo that an output drives, for every output that is known to drive its own: its
+    sub-trim was seen to move that horn, or its lead was put right here. It costs no look: the horn
+    was read before and after anyway."""
+    moved = [event for event in run.by_hand if "servo_direction" in event.aspects]
+    since = moved[-1].sequence if moved else -1
+    # Where an exchange of this step came last, the output it was about hangs where it should.
+    known = [int(moved[-1].keys[0].split(".")[1])] if moved and moved[-1].step == "horns" else []
+    for i in range(len(run.setup.airframe.servos)):
+        newest = run.all("horns", f"horn.{i}")
+        fresh = bool(newest) and newest[-1].sequence > since
+        if fresh and (_followed(run, i) or 0.0) >= _FOLLOWS_SHARE:
+            known.append(i)
+    return {i: i for i in known}
+
+
 def _deaf(run: Readings, index: int) -> bool:
     """Whether a sub-trim hardly moved this horn: then it goes to another servo."""
+    share = _followed(run, index)
+    return share is not None and share < _DEAF_SHARE
+
+
+def _followed(run: Readings, index: int) -> float | None:
+    """How much of what a sub-trim turns a horn it was seen to turn; None before it was changed."""
     past = _past(run, index)
     if len({trim for trim, _ in past}) < 2:
-        return False
+        return None
     (trim, horn), (before, stood) = past[-1], next(p for p in past[::-1] if p[0] != past[-1][0])
     usual = abs(_degrees(run, index, trim - before))
-    return abs(horn - stood) < _DEAF_SHARE * usual
+    # Less than two readings' own spread says nothing either way.
+    return abs(horn - stood) / usual if usual >= _TELLING_DEG else None
 
 
 def _lead(index: int, count: int, answer: str | None) -> Choice:

@@ -36,6 +36,7 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.horns import leads_followed
 
 STEPS: tuple[StepName, StepName] = ("together", "tilts")
 LOOK_PCT = 60.0
@@ -138,32 +139,34 @@ def also_asked(run: Readings, seen: Seen, among: tuple[Command, ...]) -> list[As
     if not seen.looks:
         return asks
     ask = seen.diagnosis.ask
+    again = _ball_by_ball(run, seen)
+    if again is not None and (ask is None or ask.kind != "command"):
+        return [*asks, again]
     if ask is not None and ask.kind == "command" and ask.command is not None:
         asks.append(look(run, seen, ask.command))
     elif ask is not None and ask.kind == "output" and ask.output is not None:
         asks.append(_lead(ask.output, count, None))
     elif ask is not None and ask.kind == "layout" and seen.layout is None:
         asks.append(_layout(run, None))
-    return asks + _ball_by_ball(run, seen, asks)
+    return asks
 
 
-def _ball_by_ball(run: Readings, seen: Seen, asks: list[Ask]) -> list[Ask]:
+def _ball_by_ball(run: Readings, seen: Seen) -> Balls | None:
     """A word for the whole swash that leaves several explanations open is asked again, ball by
-    ball, when no other look is left to ask."""
-    if seen.diagnosis.settled or any(ask.answer is None for ask in asks):
-        return []
-    for command in COMMANDS:
-        if isinstance(seen.looks.get(command), str):
-            return [
-                Balls(
-                    key=f"{_BALLS}{command}",
-                    label=f"{_MOVE[command]}, once more: ball by ball",
-                    hint="The word leaves it open. Watch one ball at a time.",
-                    count=len(run.setup.airframe.swash.balls),
-                    sticks=STICKS[command],
-                )
-            ]
-    return []
+    ball: that costs less than a lead to follow or a menu to read. The vaguest word comes first."""
+    if seen.diagnosis.settled:
+        return None
+    words = [c for c in COMMANDS if isinstance(seen.looks.get(c), str)]
+    if not words:
+        return None
+    command = next((c for c in words if seen.looks[c] == "other"), words[0])
+    return Balls(
+        key=f"{_BALLS}{command}",
+        label=f"{_MOVE[command]}, once more: ball by ball",
+        hint="The word leaves it open. Watch one ball at a time.",
+        count=len(run.setup.airframe.swash.balls),
+        sticks=STICKS[command],
+    )
 
 
 def mending(run: Readings, seen: Seen) -> tuple[Action, ...]:
@@ -242,14 +245,16 @@ def _look_back(run: Readings) -> Seen:
     }
     layout = newest(run, "layout")
     lift = _lift(run.setup.airframe.head.model_dump_json())
-    sight = Sight(
-        {c: _turned(look, lift if c == "collective" else 1) for c, look in looks.items()},
-        drives,
-        layout is True,
-    )
-    diagnosis = diagnose(
-        run.setup.airframe.swash, _reversed(run), sight, run.setup.arranged, phase_of(run.setup)
-    )
+    commands = {c: _turned(look, lift if c == "collective" else 1) for c, look in looks.items()}
+
+    def explain(drives: dict[int, int]) -> Diagnosis:
+        sight = Sight(commands, drives, layout is True)
+        swash, phase = run.setup.airframe.swash, phase_of(run.setup)
+        return diagnose(swash, _reversed(run), sight, run.setup.arranged, phase)
+
+    diagnosis = explain({**leads_followed(run), **drives})
+    if not diagnosis.explanations:
+        diagnosis = explain(drives)  # a horn that seemed to follow may have been misread
     return Seen(looks, drives, layout, lift, diagnosis)
 
 
