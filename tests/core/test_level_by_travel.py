@@ -6,10 +6,13 @@ import pytest
 from builds import document
 from mint_lever.chain import Sticks, build_chain
 from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.practise.evening import work_through
 from mint_lever.run import Entry
 from mint_lever.run.touched import touched_by_difference
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import bench_run
+from mint_lever.steps.level_by_travel import travel_side
 
 MIXES = "transmitter_mixes"
 
@@ -119,3 +122,43 @@ def test_a_servos_travel_undoes_only_the_end_it_works_at():
     assert not after.done("level")
     held = {e.key for e in run.entries if after.held("level", e.key)}
     assert held == {"mid.right", "mid.forward", "low.right", "low.forward"}
+
+
+SIGNS = [(-1, 1, 1), (1, -1, 1), (1, 1, -1), (-1, -1, -1), (1, -1, -1), (-1, 1, -1)]
+
+
+@pytest.mark.parametrize(
+    ("seed", "signs"), list(zip((5008, 5015, 5026, 7, 31, 52), SIGNS, strict=True))
+)
+def test_on_a_radio_whose_mix_has_either_sign_the_ends_end_level(seed, signs):
+    """Turned functions once drove travel to 0 and 150 %, or left the other end out (+1.1°)."""
+    bench = random_helicopter(seed, MIXES)
+    names = ("collective", "aileron", "elevator")
+    bench.truth.arrives = dict(zip(names, map(float, signs), strict=True))
+    bench.truth.output_of_servo = sorted(bench.truth.output_of_servo)
+    evening = work_through(bench)
+    assert evening.acts["level"] <= 6
+    for channel in bench.setup.transmitter.servo_channels:
+        assert 60 <= channel.travel_low_pct <= 140
+        assert 60 <= channel.travel_high_pct <= 140
+    for stick in (-100.0, 0.0, 100.0):
+        tilt = bench.quiet_copy()
+        tilt.move_sticks(stick)
+        assert np.hypot(*tilt.read_leveller()) <= 0.8
+
+
+def test_what_one_end_shows_of_a_radios_sides_holds_for_the_other():
+    """A tilt at the low end that no travel of its side moves: from then on both ends go by the
+    other side, and what was read at the high end rests on the side that was changed."""
+    setup = written("three_120")
+    run = bench_run(setup, [Entry(1, "level", "follows.low.right", "still", setup)])
+    fresh = bench_run(setup, [])
+    for servo in range(3):
+        for stick in (-100.0, 100.0):
+            sides = {travel_side(run, servo, stick), travel_side(fresh, servo, stick)}
+            assert sides == {"low", "high"}
+    after = changed(setup, Change("transmitter.servo_channels.1.travel_high_pct", 90.0))
+    read = Entry(2, "level", "low.right", 0.1, setup)
+    still = Entry(1, "level", "follows.low.right", "still", setup)
+    assert bench_run(after, [read]).held("level", "low.right")
+    assert not bench_run(after, [still, read]).held("level", "low.right")

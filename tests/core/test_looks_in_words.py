@@ -129,6 +129,6 @@ def test_a_sub_trim_that_moved_its_horn_tells_the_lead_without_a_look():
         Entry(3, "horns", "horn.1", 0.0, after),
     ]
     assert leads_followed(bench_run(after, read)) == {1: 1}
-    deaf = [read[0], Entry(3, "horns", "horn.1", off, after)]
+    deaf = [read[0], Entry(3, "horns", "horn.1", -4.0 * way, after)]
     assert leads_followed(bench_run(after, deaf)) == {}
     assert leads_followed(bench_run(after, read[1:])) == {}

@@ -132,8 +132,8 @@ def test_a_curve_that_every_mode_shortens_is_taught_as_it_is_and_once():
     assert "collective low −109 %" in more.advice("teach_throws").summary
 
 
-# These never ended: step 11 had shortened the curve, and full stick then read over 100 % for ever.
-@pytest.mark.parametrize("seed", [12, 21, 43])
+# The like never ended: step 11 had shortened the curve; full stick then read over 100 % for ever.
+@pytest.mark.parametrize("seed", [11, 30, 35])
 def test_an_evening_in_which_the_curve_was_shortened_ends(seed):
     bench = random_helicopter(seed, BEHIND)
     run = work_through(bench).run(bench)

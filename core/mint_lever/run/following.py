@@ -116,9 +116,10 @@ def way(run: Readings, step: StepName, lever: Lever) -> int:
 
 
 def seen_dead(run: Readings, step: StepName, key: str) -> bool:
-    """Whether a reading was seen not to move with what should move it."""
-    looks = run.held(step, f"{LOOK}{key}")
-    return bool(looks) and looks[-1].value == "still"
+    """Whether a reading was ever seen not to move with what should move it. It says how
+    this radio takes its travel: a later look is at what was tried instead, and no other setting
+    takes anything of it back."""
+    return any(look.value == "still" for look in run.all(step, f"{LOOK}{key}"))
 
 
 def predicting(action: Action, *predictions: Prediction) -> Action:

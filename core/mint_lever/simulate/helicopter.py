@@ -24,6 +24,7 @@ from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.reading import read_setup
 from mint_lever.simulate.tail import SimulatedTail
 from mint_lever.simulate.truth import Truth
+from mint_lever.simulate.uneven import UnevenServos
 from mint_lever.unit.shown_throws import ShownThrows
 
 _LOOK_PCT = 60.0
@@ -232,6 +233,8 @@ class SimulatedHelicopter:
         if leads != sorted(leads):
             chain.mixing = chain.mixing[leads]
             chain.servo_bank = chain.servo_bank.wired(leads)
+        if self.truth.servo_share:
+            chain.servo_bank = UnevenServos(chain.servo_bank, self.truth.servo_share)
         return chain
 
     def _set_reversed(self, axis: Axis) -> bool:

@@ -35,6 +35,9 @@ class Truth(BaseModel):
     grip_share: float = 1.0
     ring_share: float = 1.0
     horn_share: float = 1.0
+    servo_share: list[tuple[float, float]] = []
+    """How far each servo turns below and above centre, of what its data sheet says; all alike where
+    there is none."""
     arrives: dict[str, float] = {}
     correction_reversed: dict[str, bool] = {}
     rated_hz: float = 250.0
@@ -89,8 +92,8 @@ class Truth(BaseModel):
 def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
     """Hide random mistakes behind a setup.
 
-    Random: lengths within a few percent, which way each servo is mounted, horns pressed on
-    anywhere, swash and blade links off by turns, what arrives and which way round, two leads
+    Random: lengths and servos within a few percent, which way each servo is mounted, horns pressed
+    on anywhere, swash and blade links off by turns, what arrives and which way round, two leads
     exchanged now and then, corrections reversed or not, the servos' rating, the ball's tilt, the
     fail-safe, the tail's and the throttle's directions and ends, a stick not moved all its way
     while the unit learns.
@@ -130,4 +133,7 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         throttle_taught=False,
         governor_shows=float(rng.choice([1.0, 1.0, 2.0])),
         hasty={str(rng.choice(FUNCTIONS[:3])): float(rng.uniform(0.8, 1.0))},
+        servo_share=[
+            (float(low), float(high)) for low, high in rng.uniform(0.95, 1.05, (count, 2))
+        ],
     )

@@ -48,7 +48,10 @@ def _advise(run: Readings) -> Advice:
         ask = Number(
             key=key,
             label=f"Blade A, stick full {key}",
-            hint=f"Wanted: {sign}{target:g}°. Enter the sign also where the gauge shows none.",
+            hint=(
+                f"Wanted: {sign}{round(target, 1):g}°{_for_all(run)}. Enter the sign also where "
+                "the gauge shows none."
+            ),
             unit="°",
             low=-30.0,
             high=30.0,
@@ -97,7 +100,8 @@ def _advise(run: Readings) -> Advice:
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]
-        wanted = _target(run, "up") - _target(run, "down")
+        wanted = run.setup.targets.collective_high_deg - run.setup.targets.collective_low_deg
+        gap -= 2 * _blade_a_apart(run)
         summary = f"{degrees(gauges[0])} up, {degrees(-gauges[1])} down."
         if wanted:
             summary += " The two sides are meant to differ."
@@ -116,6 +120,11 @@ def _advise(run: Readings) -> Advice:
         rulers=tuple(rulers),
         outcome=outcome,
     )
+
+
+def _for_all(run: Readings) -> str:
+    """Why blade A alone is not to read what is wanted of all."""
+    return " on this blade: the middle of all is what counts" if _blade_a_apart(run) else ""
 
 
 def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Action]:
@@ -162,8 +171,21 @@ def _shorten(run: Readings, key: str, pitch: float) -> Action:
 
 
 def _target(run: Readings, key: str) -> float:
+    """What blade A should read, sign apart, so that the blades together have what is wanted: at
+    zero pitch it may stand a little to one side of the others, and does so here too."""
     targets = run.setup.targets
-    return targets.collective_high_deg if key == "up" else targets.collective_low_deg
+    wanted = targets.collective_high_deg if key == "up" else targets.collective_low_deg
+    apart = _blade_a_apart(run)
+    return wanted + (apart if key == "up" else -apart)
+
+
+def _blade_a_apart(run: Readings) -> float:
+    """How far (deg) blade A stands from the middle of all blades at zero pitch."""
+    read = [run.mean("zero_pitch", f"blade.{i}") for i in range(run.setup.airframe.head.blades)]
+    known = [pitch for pitch in read if pitch is not None]
+    if read[0] is None or len(known) < len(read):
+        return 0.0
+    return round(read[0] - (max(known) + min(known)) / 2, 1)
 
 
 def _next(

@@ -9,7 +9,6 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import Array, Function
-from mint_lever.dials import servo_travel_side
 from mint_lever.measure.level import level_turns
 from mint_lever.measure.verdict import Band
 from mint_lever.run.advice import (
@@ -31,7 +30,7 @@ from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
-from mint_lever.steps.level_by_travel import End, level_by_travel
+from mint_lever.steps.level_by_travel import End, level_by_travel, travel_side
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
 Place = Literal["mid", "low", "high"]
@@ -189,7 +188,7 @@ def _trim_lever(run: Readings, spot: _Spot, axis: int) -> Lever:
 
 def _travel_lever(run: Readings, spot: _Spot, end: End, axis: int) -> Lever:
     servo = int(np.argmax(np.abs(end.slope[axis])))
-    side = servo_travel_side(run.setup, servo, spot.stick)
+    side = travel_side(run, servo, spot.stick)
     channels = run.setup.transmitter.servo_channels or []
     now = getattr(channels[servo], f"travel_{side}_pct")
     where = "above" if side == "high" else "below"
@@ -339,7 +338,7 @@ def _spares(run: Readings, key: str, path: str) -> bool:
         return stick == 0.0 or _SIDE_OF_TRIM[path.split(".")[2]] != run.unit_side(stick)
     if of := _SERVO_TRAVEL.match(path):
         servo, side_of_channel = int(of[1]), of[2]
-        return stick == 0.0 or servo_travel_side(run.setup, servo, stick) != side_of_channel
+        return stick == 0.0 or travel_side(run, servo, stick) != side_of_channel
     return False
 
 

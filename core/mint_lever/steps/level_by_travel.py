@@ -8,6 +8,7 @@ leaves the middle alone.
 from __future__ import annotations
 
 from itertools import product
+from typing import Literal
 
 import numpy as np
 
@@ -15,6 +16,7 @@ from mint_lever.axes import Array, Pose
 from mint_lever.chain.model import Chain
 from mint_lever.dials import servo_travel_side
 from mint_lever.run.advice import Action
+from mint_lever.run.following import seen_dead
 from mint_lever.run.readings import Readings
 from mint_lever.run.words import degrees
 from mint_lever.setup.edit import Change
@@ -24,6 +26,22 @@ _LEAST_GAIN_DEG = 0.1
 """A radio's whole steps that do no better than this are not worth a change. From memory."""
 _LEAST_PCT, _MOST_PCT = 50.0, 150.0
 """Travel outside this is no levelling any more: the links or the horns are off. From memory."""
+
+
+def travel_side(run: Readings, servo: int, stick_pct: float) -> Literal["low", "high"]:
+    """Which side of a servo channel's travel works at an end of the collective (percent, not 0):
+    by the signs of the mix and the channel, unless it was seen not to answer there."""
+    side = servo_travel_side(run.setup, servo, stick_pct)
+    if not _by_the_other_side(run):
+        return side
+    return "low" if side == "high" else "high"
+
+
+def _by_the_other_side(run: Readings) -> bool:
+    """Whether a tilt at either end was seen not to move with the side that should work there: what
+    one end shows of a radio's signs holds for the other."""
+    tilts = [f"{place}.{axis}" for place in ("low", "high") for axis in ("right", "forward")]
+    return any(seen_dead(run, "level", tilt) for tilt in tilts)
 
 
 class End:
@@ -48,16 +66,13 @@ def level_by_travel(
     seen to follow a change: 1 as the model has it, −1 the other way, 0 not at all. The mean height
     stays, so that the collective's range does. None where the radio's steps make it no squarer.
     """
-    setup, stick = end.run.setup, end.stick_pct
+    setup = end.run.setup
     channels = setup.transmitter.servo_channels
     assert channels is not None  # read_setup refuses an arrangement without
     slope = end.slope * np.where(ways == 0, 1.0, ways)[:, None]
     wanted = np.append(-np.asarray(tilt), 0.0)
     share, *_ = np.linalg.lstsq(np.vstack([slope, end.lift]), wanted, rcond=None)
-    sides = [servo_travel_side(setup, i, stick) for i in range(len(channels))]
-    if (ways == 0).any():
-        # Nothing moved with the side that should work there: this radio's travel goes by the other.
-        sides = ["low" if side == "high" else "high" for side in sides]
+    sides = [travel_side(end.run, i, end.stick_pct) for i in range(len(channels))]
     paths = [f"transmitter.servo_channels.{i}.travel_{side}_pct" for i, side in enumerate(sides)]
     old = np.array(
         [getattr(c, f"travel_{side}_pct") for c, side in zip(channels, sides, strict=True)]
@@ -95,15 +110,8 @@ def _per_share(run: Readings, stick_pct: float) -> tuple[Array, Array]:
     pose = _pose(chain, more)
     each = np.stack([pose.tilt_right_deg, pose.tilt_forward_deg, pose.height_mm])
     slope = (each[:, 0::2] - each[:, 1::2]) / (2 * _NUDGE)
-    # As the tilts were seen: where the model tilts otherwise (leads exchanged and a function turned
-    # round look the same), it is the mirror of what hangs on the outputs.
-    sticks = chain.mixing @ chain.demand(
-        np.zeros(2), 0.1 * np.array([1.0, 0.0]), 0.1 * np.array([0.0, 1.0])
-    )
-    seen = _pose(chain, sticks)
-    for i, way in enumerate((seen.tilt_right_deg[0], seen.tilt_forward_deg[1])):
-        if run.done("tilts") and way < 0:
-            slope[i] = -slope[i]
+    # A tilt that the model has the other way round says nothing of the travel: radios have swash
+    # mixes of either sign. What a change of travel does is seen when it is made.
     return slope[:2], slope[2]
 
 
