@@ -78,12 +78,15 @@ class Diagnosis:
     """``settled``: the first explanation's mending is right whatever of them is true.
 
     Otherwise ``ask`` says what to look at next. No explanation at all means that two sights
-    contradict each other, or that more is wrong than directions; ``ask`` then says so.
+    contradict each other, or that more is wrong than directions; ``ask`` then says so. ``surely``
+    is what every explanation mends alike, where no look is left that tells them apart: mended
+    first, it lets the next looks tell the rest.
     """
 
     explanations: tuple[Explanation, ...]
     settled: bool
     ask: NextLook | None
+    surely: tuple[Mend, ...] = ()
 
 
 _SHOWN = 6
@@ -100,10 +103,11 @@ def diagnose(
     arranged: Arrangement = ARRANGEMENTS["unit_mixes"],
     phase_deg: float = 0.0,
 ) -> Diagnosis:
-    """Explain what was seen on a swash with three or four servos.
+    """Explain what was seen on a swash with three or four servos, or of the horns of three servos
+    with mechanical mixing, each of which only moves for its own function.
 
     ``reversed_now`` are the outputs' direction settings as they are, in the order of the balls.
-    Raises InvalidRequest when a sight does not fit the swash, or there is mechanical mixing.
+    Raises InvalidRequest when a sight does not fit the swash.
     """
     _check(swash, reversed_now, sight)
     space = field_of(swash, phase_deg)
@@ -122,14 +126,18 @@ def diagnose(
         explained = _explanations(space, first, arranged)
         return Diagnosis(explained, True, None)
     ask = _next_look(space, moved, likely, sight) or _dead_lead(space, likely)
-    return Diagnosis(_explanations(space, list(likely), arranged), False, ask)
+    surely = () if ask is not None else _alike(space, likely, arranged)
+    return Diagnosis(_explanations(space, list(likely), arranged), False, ask, surely)
+
+
+def _alike(space: Field, likely: Ints, arranged: Arrangement) -> tuple[Mend, ...]:
+    first, *others = (_mends(space, int(row), arranged) for row in likely)
+    return tuple(mend for mend in first if all(mend in other for other in others))
 
 
 def _check(swash: Swash, reversed_now: Sequence[bool], sight: Sight) -> None:
     count = len(swash.balls)
     faults = []
-    if any(ball.radius_mm == 0 for ball in swash.balls):
-        faults.append(Fault("swash", "mechanical mixing", "a swash whose servos work together"))
     if len(reversed_now) != count:
         found = f"{len(reversed_now)} entries"
         faults.append(Fault("reversed_now", found, f"{count}, one for each servo"))

@@ -38,10 +38,14 @@ def level_turns(
     rise = radius * (
         right * np.sin(np.radians(tilt_right_deg)) + forward * np.sin(np.radians(tilt_forward_deg))
     )
-    exact = (rise - rise.mean()) / thread_mm
-    # Moving every link alike only shifts the collective: the offsets within one step decide how
-    # the rounding falls, and the best of them is kept.
-    offsets = np.linspace(-0.5, 0.5, 41, endpoint=False) * step
+    if (radius == 0).any():
+        # Mechanical mixing: the servos ride on the middle one, whose link lifts all and tilts none.
+        exact, offsets = rise / thread_mm, np.zeros(1)
+    else:
+        exact = (rise - rise.mean()) / thread_mm
+        # Moving every link alike only shifts the collective: the offsets within one step decide how
+        # the rounding falls, and the best of them is kept.
+        offsets = np.linspace(-0.5, 0.5, 41, endpoint=False) * step
     tries = np.round((exact + offsets[:, None]) / step) * step
     plane = np.stack([np.ones_like(radius), radius * right, radius * forward], axis=1)
     left = ((rise - thread_mm * tries) @ np.linalg.pinv(plane).T)[:, 1:]

@@ -25,17 +25,21 @@ LAYOUTS: tuple[LayoutName, ...] = (
 
 
 def random_helicopter(
-    seed: int, arrangement: ArrangementName = "unit_mixes"
+    seed: int,
+    arrangement: ArrangementName = "unit_mixes",
+    layout: LayoutName | None = None,
 ) -> SimulatedHelicopter:
     """Make a helicopter whose setup is fresh and whose metal is not what the setup says.
 
-    Random besides the hidden truth: layout, rotation, number of blades, the grip arm's side.
+    Random besides the hidden truth: layout (unless one is given), rotation, number of blades, the
+    grip arm's side.
     """
     rng = np.random.default_rng(seed)
     blades = int(rng.choice([2, 2, 3]))
+    drawn = LAYOUTS[int(rng.integers(len(LAYOUTS)))]
     setup = fresh_setup(
         "Chervil 450",
-        LAYOUTS[int(rng.integers(len(LAYOUTS)))],
+        layout or drawn,
         cast(Rotation, str(rng.choice(["clockwise", "counter_clockwise"]))),
         blades,
     )

@@ -95,14 +95,18 @@ class SimulatedHelicopter:
     # What a pilot sees.
 
     def look(self, command: Command) -> tuple[int, ...]:
-        """Move a stick and say of each ball whether it goes up (1), down (−1) or stays (0)."""
+        """Move a stick and say of each ball whether it goes up (1), down (−1) or stays (0).
+
+        With mechanical mixing, where balls ride on others, of each servo's horn.
+        """
         stick = {"collective": (1, 0, 0), "right": (0, 1, 0), "back": (0, 0, -1)}[command]
         c, a, e = (_LOOK_PCT * part for part in stick)
         chain = self._chain()
         horn = chain.run(Sticks.at([0, c], [0, a], [0, e]), bench_mode(self.setup)).horn_deg
         moved = horn[:, 1] - horn[:, 0]
-        # What a full collective command of the same size would move a ball.
-        both = chain.servo_bank.horn_deg(chain.servo_bank.pulses(chain.mixing[:, :1]).asked_us)
+        # What a full command of the same size would move each servo.
+        every = np.ones((len(chain.mixing), 1))
+        both = chain.servo_bank.horn_deg(chain.servo_bank.pulses(every).asked_us)
         share = self._share(command) * _LOOK_PCT / 100.0
         full = np.abs(both[:, 0] - horn[:, 0]) * share
         ratio = moved / np.maximum(full, 1e-9)

@@ -65,6 +65,10 @@ _DIRECTIONS: dict[Command, Direction] = {
     "right": "aileron",
     "back": "elevator",
 }
+_RIDING = (
+    "Mechanical mixing: watch the servos' own horns. A ball that only rides along with the others "
+    "stays, for this."
+)
 _BALLS = "balls."
 """The key of a look that is asked again ball by ball: a word had left it open."""
 
@@ -84,6 +88,11 @@ class Seen:
         """Whether a movement is as it should be; None when it was not looked at."""
         look = self.looks.get(command)
         return None if look is None else _as_wanted(run.setup, command, look, self.lift)
+
+
+def rides(setup: Setup) -> bool:
+    """Whether servos ride on the collective (mechanical mixing): then horns tell, balls do not."""
+    return any(ball.radius_mm == 0 for ball in setup.airframe.swash.balls)
 
 
 def seen_so_far(run: Readings) -> Seen:
@@ -106,6 +115,8 @@ def says(seen: Seen) -> str:
         return "This explains everything seen, with the fewest changes."
     if now.ask is not None and now.ask.kind in ("impossible", "mend_lead"):
         return now.ask.text
+    if now.surely:
+        return "So much is sure; what is left shows when it is mended."
     count = len(now.explanations)
     most = "six or more" if count >= 6 else str(count)
     return f"{most} explanations are left; one more look tells them apart."
@@ -114,12 +125,13 @@ def says(seen: Seen) -> str:
 def look(run: Readings, seen: Seen, command: Command) -> Balls:
     """The question what a stick movement does."""
     right = seen.right(run, command)
+    riding = rides(run.setup)
     return Balls(
         key=f"look.{command}",
-        label=f"{_MOVE[command]}: each ball goes",
-        hint="Or say only what the whole swash did.",
+        label=f"{_MOVE[command]}: each {'horn pushes its ball' if riding else 'ball goes'}",
+        hint=_RIDING if riding else "Or say only what the whole swash did.",
         count=len(run.setup.airframe.swash.balls),
-        options=tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
+        options=() if riding else tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
         sticks=STICKS[command],
         answer=seen.looks.get(command),
         word=None if right is None else "in" if right else "out",
@@ -177,9 +189,9 @@ def mending(run: Readings, seen: Seen) -> tuple[Action, ...]:
     now = seen.diagnosis
     if now.ask is not None and now.ask.kind == "mend_lead" and now.ask.output is not None:
         return (_by_hand("lead", now.ask.text, Work("mend_lead", now.ask.output)),)
-    if not now.settled or not now.explanations or not now.explanations[0].mends:
+    mends = now.explanations[0].mends if now.settled and now.explanations else now.surely
+    if not mends:
         return ()
-    mends = now.explanations[0].mends
     changes: list[Change] = []
     work: list[Work] = []
     for mend in mends:

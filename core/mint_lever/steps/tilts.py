@@ -12,11 +12,13 @@ from mint_lever.steps.swash_looks import (
     also_asked,
     look,
     mending,
+    rides,
     says,
     seen_so_far,
     shown,
     simulate,
 )
+from mint_lever.steps.together import note_mounting
 
 
 def _advise(run: Readings) -> Advice:
@@ -27,7 +29,9 @@ def _advise(run: Readings) -> Advice:
     outcome: Outcome | None = None if right is None and back is None else "begun"
     actions: tuple[Action, ...] = ()
     if right and back:
-        outcome = "good"
+        # With mechanical mixing only the tilts show how two of the servos are mounted.
+        note = note_mounting(run, seen) if run.done("together") and rides(run.setup) else None
+        outcome, actions = ("good", ()) if note is None else ("begun", (note,))
     elif right is False or back is False:
         asks += also_asked(run, seen, ("collective",))
         actions = mending(run, seen)

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import numpy as np
+
+from mint_lever.axes import FUNCTIONS
 from mint_lever.diagnose.hypotheses import COMMANDS
 from mint_lever.dials import servo_reversed, sub_trim, sub_trim_us
 from mint_lever.measure.verdict import Word
@@ -18,11 +21,13 @@ from mint_lever.steps.swash_looks import (
     look,
     mending,
     newest,
+    rides,
     says,
     seen_so_far,
     shown,
     simulate,
 )
+from mint_lever.swash.mixing import mixing_matrix
 
 _PITCH = (Option("up", "It rises"), Option("down", "It falls", False))
 
@@ -53,7 +58,7 @@ def _advise(run: Readings) -> Advice:
     if seen.right(run, "collective"):
         outcome = {"up": "good", "down": "out"}.get(pitch, "begun")  # type: ignore[assignment]
         actions = (_other_arm(run),) if pitch == "down" else ()
-        note = _note_mounting(run, seen) if pitch == "up" else None
+        note = note_mounting(run, seen) if pitch == "up" else None
         if note is not None:
             outcome, actions = "begun", (note,)
     elif actions:
@@ -78,19 +83,17 @@ def _summary(seen: Seen, outcome: Outcome | None) -> str:
     return says(seen) if seen.looks else "Collective only. Which way does each ball go?"
 
 
-def _note_mounting(run: Readings, seen: Seen) -> Action | None:
+def note_mounting(run: Readings, seen: Seen) -> Action | None:
     """Write down which way round each servo turned out to be mounted, and where its horn stands.
 
     The balls' movement, the unit's direction settings and what arrives say it; every prediction
     after this rests on it.
     """
-    balls = seen.looks["collective"]
-    if isinstance(balls, str) or 0 in balls:
-        return None
-    above = run.unit_side(100.0)
     changes: list[Change] = []
     for i, servo in enumerate(run.setup.airframe.servos):
-        mounted = balls[i] * above * (-1 if servo_reversed(run.setup, i) else 1)
+        mounted = _mounted(run, seen, i)
+        if mounted is None:
+            continue
         if mounted != servo.mounted:
             changes.append(Change(f"airframe.servos.{i}.mounted", mounted))
         stands = run.mean("horns", f"horn.{i}")
@@ -110,6 +113,20 @@ def _note_mounting(run: Readings, seen: Seen) -> Action | None:
         changes=tuple(changes),
         learned=True,
     )
+
+
+def _mounted(run: Readings, seen: Seen, servo: int) -> int | None:
+    """Which way round a servo is mounted, by the collective; with mechanical mixing by the one look
+    its horn moves in. None where that was not seen ball by ball."""
+    mixing = mixing_matrix(run.setup.airframe.swash)[servo]
+    column = int(np.argmax(np.abs(mixing))) if rides(run.setup) else 0
+    look = seen.looks.get(COMMANDS[column])
+    if look is None or isinstance(look, str) or not look[servo]:
+        return None
+    # The cyclic stick back is elevator the other way round.
+    sent = np.sign(mixing[column]) * (-1 if COMMANDS[column] == "back" else 1)
+    way = run.unit_way(FUNCTIONS[column]) * (-1 if servo_reversed(run.setup, servo) else 1)
+    return int(look[servo] * sent * way)
 
 
 def _other_arm(run: Readings) -> Action:
