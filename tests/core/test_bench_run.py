@@ -250,3 +250,14 @@ def test_an_entry_that_makes_no_sense_is_refused_naming_what_is_allowed(step, ke
     assert fault.path == question.label
     assert says in fault.found
     assert fault.allowed
+
+
+def test_a_length_that_the_readings_do_not_tell_is_never_written_down(finished):
+    """Without a ruler's word, collective readings alone cannot tell the inner ring's radius."""
+    setup, entries, events = finished
+    collective = [e for e in entries if e.step in ("zero_pitch", "collective_range")]
+    unmeasured = {"inner_radius": 1e3, "grip_arm": 1e3}
+    with pytest.raises(InvalidRequest, match="inner ring's balls") as refused:
+        learn(bench_run(setup, collective, events), ["grip_arm", "inner_radius"], unmeasured)
+    assert "±" in str(refused.value)
+    assert learn(bench_run(setup, entries, events), ["grip_arm", "inner_radius"]).action

@@ -364,3 +364,25 @@ def test_a_trim_that_arrives_is_taken_out_with_the_sub_trim():
         f"{channel}.subtrim_pct": 0.0,
         f"{channel}.trim_pct": 0.0,
     }
+
+
+class TestCoarseLinks:
+    @pytest.mark.parametrize(
+        ("step", "thread", "read", "outcome"),
+        [
+            (0.5, 0.8, (-0.3, 0.2), "workable"),  # a step of about 1°
+            (1.0, 0.4, (-0.4, 0.1), "workable"),  # whole turns
+            (1.0, 0.4, (-0.2, 0.3), "workable"),
+            (1.0, 0.8, (1.0, 1.0), "out"),  # two whole degrees a step: these links cannot
+        ],
+    )
+    def test_the_best_that_links_give_is_said_to_be_so(self, step, thread, read, outcome):
+        setup = edited(
+            ("airframe.head.link_step_turns", step), ("airframe.head.link_thread_mm", thread)
+        )
+        reads = {f"blade.{i}": value for i, value in enumerate(read)}
+        found = advice("zero_pitch", reads, setup)
+        assert found.outcome == outcome
+        assert found.actions == ()
+        assert "the best they give" in found.summary
+        assert "finer thread" in found.summary

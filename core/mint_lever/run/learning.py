@@ -23,6 +23,10 @@ MEASURED_SD_MM: dict[Parameter, float] = {
 }
 """How well a pilot's ruler knows each length, standard deviation in mm. From memory."""
 
+_TOLD_SHARE = 0.08
+"""A length known no better than this share of itself is not told by the readings. From memory: a
+ruler alone does better."""
+
 _NAMES: dict[Parameter, str] = {
     "grip_arm": "grip arm",
     "inner_radius": "inner ring's balls",
@@ -62,7 +66,8 @@ def learn(
 
     A length counts as measured with ``MEASURED_SD_MM`` unless another figure is given: a gauge
     alone cannot tell a long horn from a short grip arm. Raises InvalidRequest when no gauge reading
-    holds, or they cannot determine the lengths asked for.
+    holds, or they cannot determine the lengths asked for, or tell one only so roughly that it is
+    worth nothing.
     """
     named, readings = _readings(run)
     if not readings:
@@ -71,6 +76,7 @@ def learn(
     known = {**MEASURED_SD_MM, **(measured_sd_mm or {})}
     # Two readings of the gauge stand behind each figure, its own and the zero's.
     fit = fit_geometry(_as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5, run.mode)
+    _refuse_rough(fit)
     return Lesson(
         tuple(named),
         tuple(_lengths(run, fit)),
@@ -103,6 +109,20 @@ def _readings(run: BenchRun) -> tuple[list[str], list[Reading]]:
                 )
             )
     return named, readings
+
+
+def _refuse_rough(fit: Fit) -> None:
+    """Nothing is written down that the readings do not tell: collective alone, say, tells nothing
+    of the ring that the cyclic works by."""
+    found = _written(fit.setup)
+    rough = [
+        f"{_NAMES[name]} {found[name]:.1f} ± {sd:.1f} mm"
+        for name, sd in zip(fit.parameters, fit.sd_mm, strict=True)
+        if sd > _TOLD_SHARE * found[name]
+    ]
+    if rough:
+        allowed = "lengths that these readings tell; measure it, or read the other steps too"
+        raise InvalidRequest([Fault("parameters", ", ".join(rough), allowed)])
 
 
 def _as_read(run: BenchRun) -> Setup:

@@ -293,7 +293,12 @@ def _next_trim(
 
 
 def _press(index: int, dial: Dial, arm: int, teeth: int, left: float) -> Action:
-    where = f"arm {arm + 1} of the wheel (arm 1 is the one on now)" if arm else "the same arm"
+    where = "the same arm"
+    if arm:
+        where = (
+            f"arm {arm + 1} of the wheel (arm 1 is the one on now; count the way that raises the "
+            "ball)"
+        )
     count = abs(teeth)
     turn = f", {count} {'tooth' if count == 1 else 'teeth'} {'up' if teeth > 0 else 'down'}"
     also = " Take its sub-trim out." if dial.value else ""

@@ -69,6 +69,10 @@ _RIDING = (
     "Mechanical mixing: watch the servos' own horns. A ball that only rides along with the others "
     "stays, for this."
 )
+_STIFF = (
+    "Four servos on a stiff plate pull against each other: watch the horns, not the plate, or have "
+    "the links off. Or say only what the whole swash did."
+)
 _BALLS = "balls."
 """The key of a look that is asked again ball by ball: a word had left it open."""
 
@@ -88,6 +92,14 @@ class Seen:
         """Whether a movement is as it should be; None when it was not looked at."""
         look = self.looks.get(command)
         return None if look is None else _as_wanted(run.setup, command, look, self.lift)
+
+
+def _hint(setup: Setup) -> str:
+    if rides(setup):
+        return _RIDING
+    if len(setup.airframe.swash.balls) > 3:
+        return _STIFF
+    return "Or say only what the whole swash did."
 
 
 def rides(setup: Setup) -> bool:
@@ -129,7 +141,7 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
     return Balls(
         key=f"look.{command}",
         label=f"{_MOVE[command]}: each {'horn pushes its ball' if riding else 'ball goes'}",
-        hint=_RIDING if riding else "Or say only what the whole swash did.",
+        hint=_hint(run.setup),
         count=len(run.setup.airframe.swash.balls),
         options=() if riding else tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
         sticks=STICKS[command],

@@ -22,6 +22,9 @@ from mint_lever.simulate.probing import goes
 
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
+_GAUGE_DEG = 0.1
+_BEYOND_DEG = 0.1
+"""How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
 
 
 def _advise(run: Readings) -> Advice:
@@ -56,8 +59,8 @@ def _advise(run: Readings) -> Advice:
         if gains and outcome != "good":
             actions = (_turn_links(run, advice, read, ways, needed=outcome == "out"),)
         elif outcome == "out":
-            outcome = _as_near_as_links_go(run, read)
-            summary += " No step of these links makes it better."
+            outcome = _as_near_as_links_go(run, read, advice)
+            summary += f" {_best_of_links(run, outcome)}"
         if outcome != "good" and not gains:
             advice = None
     if unsettled:
@@ -162,11 +165,28 @@ def _gains(advice: TrackingAdvice, pitch: list[float]) -> bool:
     return then < now - 0.05
 
 
-def _as_near_as_links_go(run: Readings, pitch: list[float]) -> Outcome:
-    """Blades as near as the links' steps come are workable while each is within that band."""
-    notch = degrees_for_a_turn(run) * run.setup.airframe.head.step_turns
-    near = max(map(abs, pitch)) <= ZERO_PITCH.workable_high
-    return "workable" if near and float(np.ptp(pitch)) <= max(0.3, notch / 2 + 0.1) else "out"
+def _as_near_as_links_go(run: Readings, pitch: list[float], best: TrackingAdvice) -> Outcome:
+    """Blades as near as the links' steps come are workable, within reason: half a step from zero,
+    and as far from each other as the best setting of these links leaves them."""
+    half = degrees_for_a_turn(run) * run.setup.airframe.head.step_turns / 2
+    low, high = ZERO_PITCH.workable_high, ZERO_PITCH.workable_high + _BEYOND_DEG
+    near = max(map(abs, pitch)) <= min(max(low, half + _GAUGE_DEG), high)
+    apart = max(BLADE_TO_BLADE.workable_high, float(np.ptp(best.expected_deg)) + _GAUGE_DEG)
+    return "workable" if near and float(np.ptp(pitch)) <= apart + _GAUGE_DEG else "out"
+
+
+def _best_of_links(run: Readings, outcome: Outcome) -> str:
+    """What is said where no step of the links makes it better, and what would."""
+    head = run.setup.airframe.head
+    step = degrees_for_a_turn(run) * head.step_turns
+    better = "a turnbuckle or a finer thread" if head.link_ends == 1 else "a finer thread"
+    if head.step_turns >= 1:
+        better = f"cups that can be fitted every half turn, {better}"
+    word = "workable" if outcome == "workable" else "not enough: these links cannot do it"
+    return (
+        f"One step of these links is {step:.1f}°, so this is the best they give: {word}. Finer "
+        f"links would better it: {better}."
+    )
 
 
 def _turn_links(
