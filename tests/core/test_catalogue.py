@@ -46,7 +46,7 @@ def lacks(row: Row) -> list[str]:
         missing.append("a sentence of help")
     if help_.strip(". ").lower() == label.strip().lower():
         missing.append("help that is not its label")
-    if not about.steps and not about.record:
+    if not (about.steps or about.turns or about.record):
         missing.append("a step of the bench, or that it only records")
     if row.kind in ("number", "whole", "numbers") and (row.least is None or row.most is None):
         missing.append("bounds")

@@ -5,12 +5,14 @@ from graphlib import TopologicalSorter
 import pytest
 
 from builds import document
+from mint_lever.practise.evening import work_through
 from mint_lever.run import WORKED_ON
 from mint_lever.run.touched import HANDWORK, touched_by_difference, touches_of_work
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.setup.catalogue import catalogue
-from mint_lever.steps import STEPS, graph_of
+from mint_lever.simulate.builds import random_helicopter
+from mint_lever.steps import STEPS, bench_run, graph_of
 
 
 def numbers(touches, arrangement="unit_mixes"):
@@ -127,7 +129,7 @@ def test_what_an_emptied_memory_undoes_is_what_that_device_held(what, arrangemen
         ("unit.correction_reversed.roll", True, [13, 18]),
         ("unit.level_trim.high.aileron_pct", 2.0, [8, 9, 10, 11, 12, 18]),
         ("unit.collective_low_pct", 44.0, [11, 12, 18]),
-        ("unit.frame_rate_hz", 200.0, [4, 5, 6, 8, 9, 10, 11, 12, 18]),
+        ("unit.frame_rate_hz", 200.0, [4, 18]),
         ("unit.function_reversed.aileron", True, [7, 18]),
         ("unit.cyclic_pct", 44.0, [10, 12, 18]),
         ("unit.collective_pct", 44.0, [11, 12, 18]),
@@ -143,6 +145,36 @@ def test_an_edit_undoes_what_rests_on_it(path, value, redo):
     before = read_setup(document())
     after = apply_changes(before.as_document(), [Change(path, value)])
     assert numbers(touched_by_difference(before, read_setup(after))) == redo
+
+
+@pytest.fixture(scope="module", params=ARRANGEMENTS)
+def finished(request):
+    bench = random_helicopter(3, request.param)
+    evening = work_through(bench)
+    return bench.setup, evening.entries, evening.events
+
+
+def turned(setup, function):
+    """The setup with a function turned round where its arrangement does that."""
+    if setup.arrangement == "unit_mixes":
+        path = f"transmitter.channels.{function}.reversed"
+        value = not getattr(setup.transmitter.channels, function).reversed
+    else:
+        path = f"transmitter.swash_mix.{function}"
+        value = -getattr(setup.transmitter.swash_mix, function)
+    return read_setup(apply_changes(setup.as_document(), [Change(path, value)]))
+
+
+@pytest.mark.parametrize(
+    ("function", "shown"), [("collective", 6), ("aileron", 7), ("elevator", 7)]
+)
+def test_a_function_turned_round_undoes_the_step_that_shows_it(finished, function, shown):
+    setup, entries, events = finished
+    run = bench_run(turned(setup, function), entries, events)
+    stale = {line.step.number for line in run.standings if line.state == "stale"}
+    where = {3} if setup.arrangement == "unit_mixes" else set()
+    taught = {12.5, 13} if setup.arrangement == "transmitter_mixes_unit_behind" else set()
+    assert stale == {shown, 18} | where | taught
 
 
 def other(row, old):

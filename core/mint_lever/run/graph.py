@@ -20,10 +20,10 @@ StepName = str
 
 @dataclass(frozen=True)
 class Touch:
-    """A step whose metal or whose settings were touched."""
+    """A step whose metal or whose settings were touched; ``alone``: nothing that rests on it is."""
 
     step: StepName
-    what: Literal["metal", "settings"] = "settings"
+    what: Literal["metal", "settings", "alone"] = "settings"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -93,7 +93,7 @@ class Graph:
             known = node.metal_of if touch.what == "metal" else node.settings_of
             if touch.step in known:
                 hit.add(node.name)
-        undone = self.dependents(hit)
+        undone = {touch.step} if touch.what == "alone" else self.dependents(hit)
         own = self.by_name.get(touch.step)
         if own is None or not own.every_power_up:
             undone |= {node.name for node in self.nodes if node.always_last}

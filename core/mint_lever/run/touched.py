@@ -118,7 +118,9 @@ def touches_of_work(aspect: Aspect, arrangement: ArrangementName) -> tuple[Touch
         arranged = ARRANGEMENTS[arrangement]
         for row in catalogue():
             if row.device == done.empties and row.in_play(arranged):
-                held += _touches(row)
+                # A direction that arrival shows is put right there, before the model shows it.
+                shown_there = row.about.turns and row.about.steps
+                held += _touches(row, row.about.steps if shown_there else row.steps)
     return tuple(dict.fromkeys((*done.touches, *held)))
 
 
@@ -132,13 +134,14 @@ def touches_of(path: str, arrangement: ArrangementName) -> tuple[Touch, ...]:
         return ()
     if turned and row.about.sign_step is not None:
         return (Touch(row.about.sign_step),)
-    return _touches(row)
+    return _touches(row, row.steps)
 
 
-def _touches(row: Row) -> tuple[Touch, ...]:
+def _touches(row: Row, steps: tuple[str, ...]) -> tuple[Touch, ...]:
     if row.about.record:
         return ()
-    return tuple(Touch(step, "metal" if row.metal else "settings") for step in row.steps)
+    what: Literal["metal", "settings", "alone"] = "metal" if row.metal else "settings"
+    return tuple(Touch(step, "alone" if row.about.alone else what) for step in steps)
 
 
 def words_of(path: str) -> str:

@@ -75,6 +75,9 @@ class About:
     with on its stage. ``nudge`` and ``unit`` overrule the kind's own. ``scales`` are other ways in
     which devices show it. ``usual`` are the least and the most of its size that a sound helicopter
     asks for: advice beyond them is not given on a single reading.
+    ``turns`` marks what turns its function's direction round: it belongs to the step that shows
+    that direction as well. ``alone`` marks what its own steps are asked anew for, and nothing that
+    rests on them: nothing moves otherwise than before.
     """
 
     label: str
@@ -91,6 +94,8 @@ class About:
     unit: str | None = None
     scales: tuple[Scale, ...] = ()
     usual: tuple[float, float] | None = None
+    turns: bool = False
+    alone: bool = False
 
     def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
         """Name and describe the setting in the JSON Schema too."""
@@ -113,5 +118,13 @@ class Holder:
     steps: tuple[str, ...] = ()
 
 
+DIRECTION_SHOWN_AT: Mapping[str, str] = {
+    "collective": "together",
+    "aileron": "tilts",
+    "elevator": "tilts",
+    "rudder": "tail",
+    "throttle": "throttle",
+}
+"""The step at which the model itself shows a function's direction, whatever a display says."""
 REVERSED = {False: "straight", True: "reversed"}
 ON_OFF = {False: "off", True: "on"}

@@ -17,7 +17,7 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 import annotated_types as bounds
 from pydantic import BaseModel
 
-from mint_lever.setup.about import About, Device, Holder, Play, Quantity, Stage
+from mint_lever.setup.about import DIRECTION_SHOWN_AT, About, Device, Holder, Play, Quantity, Stage
 from mint_lever.setup.arrangement import Arrangement, device_of
 from mint_lever.setup.document import Setup
 
@@ -218,8 +218,13 @@ def _row(field_name: str, said: _Said, place: _Place) -> Row:
         function=about.function or place.function,
         plays=place.plays if about.play == "always" else (*place.plays, about.play),
         words=tuple(about.words.items()),
-        steps=(*about.steps, *place.steps),
+        steps=_steps(about, about.function or place.function, place.steps),
     )
+
+
+def _steps(about: About, function: str, around: tuple[str, ...]) -> tuple[str, ...]:
+    shown = (DIRECTION_SHOWN_AT[function],) if about.turns else ()
+    return tuple(dict.fromkeys((*about.steps, *shown, *around)))
 
 
 def _read(annotation: Any) -> _Said:

@@ -85,6 +85,7 @@ class SwashChannel(Channel):
             stage="channel",
             steps=_ENDS,
             play="unit_mixes",
+            turns=True,
             words=REVERSED,
         ),
     ] = False

@@ -58,7 +58,7 @@ class SwashMix(Part):
             stage="gain",
             group="Swash mix",
             steps=("collective_range",),
-            sign_step="tilts",
+            sign_step="together",
             usual=USUAL_FIGURE,
         ),
     ] = 60.0

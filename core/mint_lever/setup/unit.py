@@ -42,7 +42,7 @@ class FunctionReversed(Part):
             stage="arrival",
             group="At the unit",
             function="aileron",
-            steps=("tilts",),
+            turns=True,
             words=REVERSED,
         ),
     ] = False
@@ -54,7 +54,7 @@ class FunctionReversed(Part):
             stage="arrival",
             group="At the unit",
             function="elevator",
-            steps=("tilts",),
+            turns=True,
             words=REVERSED,
         ),
     ] = False
@@ -66,7 +66,7 @@ class FunctionReversed(Part):
             stage="arrival",
             group="At the unit",
             function="collective",
-            steps=("tilts",),
+            turns=True,
             words=REVERSED,
         ),
     ] = False
@@ -418,6 +418,7 @@ class Unit(Part):
             stage="servos",
             group="All servos",
             steps=("servo_basics",),
+            alone=True,
             play="stabilised",
         ),
     ] = 166.0

@@ -14,11 +14,11 @@ from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, seen_dead
-from mint_lever.run.graph import StepName
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
 from mint_lever.run.words import signed, worst
+from mint_lever.setup.about import DIRECTION_SHOWN_AT
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -33,13 +33,6 @@ _PLACE: dict[Function, tuple[str, str, str]] = {
     "aileron": ("stick left", "stick centred", "stick right"),
     "elevator": ("stick back", "stick centred", "stick forward"),
     "rudder": ("stick left", "stick centred", "stick right"),
-}
-# The step that proves a function's direction on the model, whatever the unit shows.
-_PROVEN_BY: dict[Function, StepName] = {
-    "collective": "together",
-    "aileron": "tilts",
-    "elevator": "tilts",
-    "rudder": "tail",
 }
 _REPEATS_PCT = 1.0
 _SIDED = re.compile(r"\.(?:travel|limit)_(low|high)_pct$")
@@ -235,8 +228,7 @@ def _against(run: Readings, function: Function) -> bool:
     ends = _ends_of(run, function)
     if ends is None or ends[0] * ends[1] > 0 or ends[0] <= ends[1]:
         return False
-    proof = _PROVEN_BY.get(function)
-    return not ((proof is not None and run.done(proof)) or _turned_on_the_model(run, function))
+    return not (run.done(DIRECTION_SHOWN_AT[function]) or _turned_on_the_model(run, function))
 
 
 def _turned_on_the_model(run: Readings, function: Function) -> bool:
@@ -244,7 +236,7 @@ def _turned_on_the_model(run: Readings, function: Function) -> bool:
     tail have the last word over what the unit's display says."""
     path = f"transmitter.channels.{function}.reversed"
     turning = [event for event in run.events if path in event.changed]
-    return bool(turning) and turning[-1].step in ("together", "tilts", "tail")
+    return bool(turning) and turning[-1].step in DIRECTION_SHOWN_AT.values()
 
 
 def _turn(run: Readings, function: Function) -> Action:

@@ -11,6 +11,7 @@ from mint_lever.run.words import worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import AXES, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.swash_looks import turns_a_function
 
 _TIPS = (
     (
@@ -99,7 +100,10 @@ def _ask(key: str, label: str, options: tuple[Option, ...], answer: str | None) 
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:
-    """What was seen on one axis rests on no other axis' correction."""
+    """What was seen on one axis rests on no other axis' correction. Where the unit itself mixes it
+    rests on no stick's direction either; one that was taught its throws goes by them."""
+    if turns_a_function(path) and run.setup.mixing_unit is not None:
+        return True
     own = {"nose_down": "correction_reversed.pitch", "roll_right": "correction_reversed.roll"}
     if not path.startswith(("unit.correction_reversed.", "unit.pirouette_reversed")):
         return False

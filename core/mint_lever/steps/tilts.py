@@ -17,6 +17,7 @@ from mint_lever.steps.swash_looks import (
     seen_so_far,
     shown,
     simulate,
+    spares,
 )
 from mint_lever.steps.together import note_mounting
 
@@ -66,6 +67,7 @@ STEP = Step(
     metal_of=("together",),
     looked_at_with=STEPS,
     shows=shown,
+    spares=spares,
     acts_as_read=True,
     advise=_advise,
     simulate=simulate,

@@ -26,6 +26,7 @@ from mint_lever.steps.swash_looks import (
     seen_so_far,
     shown,
     simulate,
+    spares,
 )
 from mint_lever.swash.mixing import mixing_matrix
 
@@ -153,6 +154,7 @@ STEP = Step(
     rests_on=("horns",),
     looked_at_with=STEPS,
     shows=shown,
+    spares=spares,
     acts_as_read=True,
     advise=_advise,
     simulate=simulate,
