@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 
 from mint_lever.chain import Chain, build_chain
-from mint_lever.setup import read_setup
+from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.layouts import layout_balls
 
 LAYOUTS = ("single", "three_120", "three_90", "three_135", "three_140", "four_90", "four_45")
@@ -103,3 +103,14 @@ def random_document(rng: np.random.Generator, layout: str) -> dict[str, Any]:
     for servo in made["unit"]["servos"]:
         servo["reversed"] = bool(rng.integers(2))
     return made
+
+
+def turned_round(setup, function):
+    """The setup with a swash function turned round where its arrangement does that."""
+    if setup.arrangement == "unit_mixes":
+        channel = getattr(setup.transmitter.channels, function)
+        change = Change(f"transmitter.channels.{function}.reversed", not channel.reversed)
+    else:
+        value = getattr(setup.transmitter.swash_mix, function)
+        change = Change(f"transmitter.swash_mix.{function}", -value)
+    return read_setup(apply_changes(setup.as_document(), [change]))

@@ -6,6 +6,7 @@ whichever device, turns that function and no other.
 
 import pytest
 
+from builds import turned_round
 from mint_lever.audit import audit
 from mint_lever.practise.evening import work_through
 from mint_lever.run.audited import audit_of
@@ -101,13 +102,7 @@ def test_what_was_seen_to_go_right_is_right_whatever_the_chain_says(finished):
 @pytest.mark.parametrize("function", WRONG)
 def test_turned_after_it_was_seen_is_a_danger_again(finished, function):
     setup, entries, events = finished
-    if setup.arrangement == "unit_mixes":
-        path = f"transmitter.channels.{function}.reversed"
-        value = not getattr(setup.transmitter.channels, function).reversed
-    else:
-        path = f"transmitter.swash_mix.{function}"
-        value = -getattr(setup.transmitter.swash_mix, function)
-    run = bench_run(edited(setup, (path, value)), entries, events)
+    run = bench_run(turned_round(setup, function), entries, events)
     assert found(audit_of(run)) == [("danger", WRONG[function])]
 
 

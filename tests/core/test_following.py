@@ -173,3 +173,42 @@ def test_the_simulated_helicopter_answers_the_look_by_making_the_little_change()
     was = other.read_leveller()[0]
     other.change([Change(look.probe.change.path, look.probe.change.value)])
     assert (other.read_leveller()[0] > was) == (goes == "up")
+
+
+class TestCollectiveFigure:
+    """Step 11: a figure that was raised, and a blade that did not go with it."""
+
+    def followed(self, read_after, *more):
+        before = fresh_setup("Lovage 480")
+        first = Entry(1, "collective_range", "up", 8.0, before)
+        (action,) = bench_run(before, [first]).advice("collective_range").actions
+        after = read_setup(apply_changes(before.as_document(), action.changes))
+        event = action_event(2, "collective_range", action, before)
+        said = [Entry(3, "collective_range", "up", read_after, after)]
+        said += [Entry(4 + i, "collective_range", *each, after) for i, each in enumerate(more)]
+        return bench_run(after, [first, *said], [event]).advice("collective_range")
+
+    def test_one_that_follows_is_advised_on(self):
+        assert not [ask for ask in self.followed(10.4).asks if ask.key.startswith("follows.")]
+
+    @pytest.mark.parametrize("read", [8.0, 5.5])
+    def test_one_that_does_not_follow_asks_the_one_look_and_advises_nothing(self, read):
+        found = self.followed(read)
+        assert found.actions == ()
+        assert found.outcome == "begun"
+        assert found.next_key == "down" or found.next_key.startswith("follows.")
+        (look,) = [ask for ask in found.asks if ask.key.startswith("follows.")]
+        assert "Raise the unit's collective above centre" in look.label
+
+    @pytest.mark.parametrize(
+        ("answer", "words"), [("still", "a servo's stop"), ("down", "directions again")]
+    )
+    def test_the_look_tells_what_holds_it(self, answer, words):
+        found = self.followed(8.0, ("follows.up", answer))
+        assert words in found.summary
+        assert found.actions == ()
+        assert found.outcome != "good"
+
+    def test_a_look_that_goes_as_it_should_asks_for_the_reading_again(self):
+        found = self.followed(8.0, ("follows.up", "up"))
+        assert next(ask.word for ask in found.asks if ask.key == "up") == "read again"

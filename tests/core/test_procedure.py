@@ -4,7 +4,7 @@ from graphlib import TopologicalSorter
 
 import pytest
 
-from builds import document
+from builds import document, turned_round
 from mint_lever.practise.evening import work_through
 from mint_lever.run import WORKED_ON
 from mint_lever.run.touched import HANDWORK, touched_by_difference, touches_of_work
@@ -154,23 +154,12 @@ def finished(request):
     return bench.setup, evening.entries, evening.events
 
 
-def turned(setup, function):
-    """The setup with a function turned round where its arrangement does that."""
-    if setup.arrangement == "unit_mixes":
-        path = f"transmitter.channels.{function}.reversed"
-        value = not getattr(setup.transmitter.channels, function).reversed
-    else:
-        path = f"transmitter.swash_mix.{function}"
-        value = -getattr(setup.transmitter.swash_mix, function)
-    return read_setup(apply_changes(setup.as_document(), [Change(path, value)]))
-
-
 @pytest.mark.parametrize(
     ("function", "shown"), [("collective", 6), ("aileron", 7), ("elevator", 7)]
 )
 def test_a_function_turned_round_undoes_the_step_that_shows_it(finished, function, shown):
     setup, entries, events = finished
-    run = bench_run(turned(setup, function), entries, events)
+    run = bench_run(turned_round(setup, function), entries, events)
     stale = {line.step.number for line in run.standings if line.state == "stale"}
     where = {3} if setup.arrangement == "unit_mixes" else set()
     taught = {12.5, 13} if setup.arrangement == "transmitter_mixes_unit_behind" else set()

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_value
 from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
+from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
@@ -16,12 +19,16 @@ from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.probing import goes, raising
 
 _WORKABLE_DEG = 0.5
 _APART_DEG = 0.8
 """Two sides no further apart than this are within the workable band of their mean."""
 _SIGN_DEG = 1.0
 """A pitch further on the wrong side than this has the wrong sign; less may be a dead collective."""
+_PROBE_PCT = 3.0
+_REPEATS_DEG = 0.3
+"""Two readings of the gauge, with a hand's play in the links. From memory."""
 _STICKS = (("up", 100.0), ("down", -100.0))
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
 
@@ -36,6 +43,7 @@ def _advise(run: Readings) -> Advice:
     actions: list[Action] = []
     rulers: list[Ruler] = []
     gauges: list[float] = []
+    doubts: list[Doubt] = []
     for key, stick in _STICKS:
         dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
@@ -62,15 +70,21 @@ def _advise(run: Readings) -> Advice:
             word=word,
         )
         asks.append(ask)
-        predicted = None
+        lands_on = None
+        doubtful = doubt(run, "collective_range", _lever(dial, ask, stick))
+        if doubtful is not None:
+            asks.append(doubtful.look)
+            doubts.append(doubtful)
+            if doubtful.verdict == "read again":
+                asks[-2] = replace(ask, word="read again")
         # The directions are proven here: up is +, down is −.
         unsure = sure_of(run, "collective_range", ask) if (pitch or 0.0) <= -_SIGN_DEG else None
         if unsure is not None:
             asks.append(unsure)
         elif pitch is not None:
             gauges.append(pitch)
-            if word in ("out", "workable") and not both:
-                action, predicted = _next(run, dial, (key,), target, word == "out")
+            if doubtful is None and word in ("out", "workable") and not both:
+                action, lands_on = _next(run, dial, (key,), target, word == "out")
                 if action is not None and unusual(action):
                     unsure = sure_of(run, "collective_range", ask, contrary=False)
                     asks += [unsure] if unsure else []
@@ -78,23 +92,23 @@ def _advise(run: Readings) -> Advice:
         marks = run.marks("collective_range", key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
-            lands = None if predicted is None else turn * predicted
+            lands = None if lands_on is None else turn * lands_on
             own = Band.around(turn * target, 0.3, _WORKABLE_DEG)
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
     nothing = all(ask.answer is None for ask in asks)
-    outcome = None if nothing else worst(ask.word for ask in asks)
-    if both and len(gauges) == 2 and outcome in ("out", "workable"):
+    outcome = None if nothing else worst(ask.word for ask in asks if not ask.key.startswith(LOOK))
+    if both and not doubts and len(gauges) == 2 and outcome in ("out", "workable"):
         actions = _one_figure(run, dial, dict(zip(("up", "down"), gauges, strict=True)))
         if any(map(unusual, actions)):
             read = [ask for ask in asks if isinstance(ask, Number)]
-            doubtful = [
+            unsure_of = [
                 sure_of(run, "collective_range", ask, contrary=False)
                 for ask in read
                 if ask.word == "out"
             ]
-            unsettled = [each for each in doubtful if each is not None]
+            unsettled = [each for each in unsure_of if each is not None]
             asks += unsettled
             actions = [] if unsettled else actions
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
@@ -108,6 +122,10 @@ def _advise(run: Readings) -> Advice:
         elif judge(gap, SIDES_EQUAL, 0.0) != "in" and outcome == "good":
             outcome = "workable"
             summary += f" The sides differ by {abs(gap):.1f}°."
+    if doubts:
+        summary = _doubted(doubts[0])
+        if doubts[0].verdict == "look":
+            outcome = "begun"
     return Advice(
         step="collective_range",
         do=(
@@ -125,6 +143,29 @@ def _advise(run: Readings) -> Advice:
 def _for_all(run: Readings) -> str:
     """Why blade A alone is not to read what is wanted of all."""
     return " on this blade: the middle of all is what counts" if _blade_a_apart(run) else ""
+
+
+def _lever(dial: Dial, ask: Number, stick: float) -> Lever:
+    """A larger figure takes the blade further the way the stick goes."""
+    more = min(dial.value + _PROBE_PCT, dial.control.high)
+    return Lever(
+        raised=f"Raise {dial.name}",
+        reads=ask,
+        rises=1 if stick > 0 else -1,
+        change=dial.set(more),
+    )
+
+
+def _doubted(doubtful: Doubt) -> str:
+    """What a reading that did not follow comes to, once it was looked at."""
+    if doubtful.verdict == "dead":
+        return (
+            f"{doubtful.look.label.split(':')[0]} moves nothing: a servo's stop, a channel's limit "
+            "or a curve holds it there. Find that first."
+        )
+    if doubtful.verdict == "turned":
+        return "A larger figure takes it the other way: look at the directions again, step 6."
+    return doubtful.words
 
 
 def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Action]:
@@ -209,7 +250,13 @@ def _next(
         needed=needed,
         together="both sides",
     )
-    return action, step.expected
+    share = step.value / dial.value if dial.value else 1.0
+    expects = [
+        predicted(key, before, before * share, _REPEATS_DEG)
+        for key in keys
+        if (before := run.mean("collective_range", key)) is not None
+    ]
+    return predicting(action, *expects), step.expected
 
 
 def _pairs(run: Readings, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float], list[float]]:
@@ -242,6 +289,13 @@ def _spares(run: Readings, key: str, path: str) -> bool:
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if isinstance(ask, Choice) and ask.probe is not None and ask.probe.change is not None:
+        reads = ask.probe.read
+
+        def read(other: SimulatedHelicopter) -> float:
+            return gauge(other, reads.sticks, reads.azimuth, reads.blade)
+
+        return goes(bench, read, raising(ask.probe.change))
     if ask.key not in ("up", "down"):
         raise not_simulated(ask.key)
     return gauge(bench, ask.sticks, ask.azimuth, ask.blade)
