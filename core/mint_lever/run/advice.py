@@ -135,10 +135,12 @@ class Choice(Question):
 @dataclass(frozen=True, kw_only=True)
 class Balls(Question):
     """What each of ``count`` swash balls did (1 up, 0 still, −1 down) or, where there are
-    ``options``, one word for the whole swash instead."""
+    ``options``, one word for the whole swash instead. ``horns``: it is the servos' horns that are
+    watched, not the balls."""
 
     kind: Literal["balls"] = "balls"
     count: int = 3
+    horns: bool = False
     options: tuple[Option, ...] = ()
     answer: list[BallMove] | str | None = None
 

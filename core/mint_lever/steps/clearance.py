@@ -36,7 +36,7 @@ _TOUCH_STEP_PCT = 5.0
 _CORNERS_PCT, _WHOLE_PCT = 100.0, 142.0
 """The sticks' own circle, and a ring that leaves them their corners."""
 _FINE_PCT = 2.0
-_TYPICAL_DEG = 10.0
+_TYPICAL_DEG, _MOST_DEG = 10.0, 12.0
 """F12, common practice, no source: 10–12° of cyclic is typical."""
 
 
@@ -147,8 +147,10 @@ def _opened(
         for entry in run.all("clearance", f"sweep.{place}")
         if entry.value != "clear"
     ]
-    # Never again as wide as something was heard to touch.
-    new = float(round(min([clear.ring_pct, *(wide - _FINE_PCT for wide in touching)])))
+    # No further than is typical, and never again as wide as something was heard to touch.
+    typical = dial.value * _MOST_DEG / max(_left(run), 1.0)
+    wide = [clear.ring_pct, typical, *(touched - _FINE_PCT for touched in touching)]
+    new = float(int(min(wide)))
     if new <= dial.value:
         return ()
     return (

@@ -72,7 +72,7 @@ _RIDING = (
 )
 _STIFF = (
     "Four servos on a stiff plate pull against each other: watch the horns, not the plate, or have "
-    "the links off. Or say only what the whole swash did."
+    "the links off."
 )
 _BALLS = "balls."
 """The key of a look that is asked again ball by ball: a word had left it open."""
@@ -100,7 +100,7 @@ def _hint(setup: Setup) -> str:
         return _RIDING
     if len(setup.airframe.swash.balls) > 3:
         return _STIFF
-    return "Or say only what the whole swash did."
+    return ""
 
 
 def rides(setup: Setup) -> bool:
@@ -144,6 +144,7 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
         label=f"{_MOVE[command]}: each {'horn pushes its ball' if riding else 'ball goes'}",
         hint=_hint(run.setup),
         count=len(run.setup.airframe.swash.balls),
+        horns=riding,
         options=() if riding else tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
         sticks=STICKS[command],
         answer=seen.looks.get(command),

@@ -35,7 +35,7 @@ _PITCH = (Option("up", "It rises"), Option("down", "It falls", False))
 
 def _advise(run: Readings) -> Advice:
     """Advise until every servo pushes the same way and up means more pitch."""
-    seen = seen_so_far(run)
+    seen, riding = seen_so_far(run), rides(run.setup)
     pitch = newest(run, "pitch")
     asks: list[Ask] = [look(run, seen, "collective")]
     if seen.right(run, "collective"):
@@ -68,20 +68,20 @@ def _advise(run: Readings) -> Advice:
         step="together",
         do=(
             "Move the collective from the middle up, and only that.",
-            "Watch every swash ball, not the whole plate.",
+            f"Watch every {'servo horn' if riding else 'swash ball'}, not the whole plate.",
         ),
         asks=tuple(asks),
-        summary=_summary(seen, outcome),
+        summary=_summary(seen, outcome, "horn" if riding else "ball"),
         actions=actions,
         outcome=outcome,
         sketch=sketch_of("collective", seen.lift),
     )
 
 
-def _summary(seen: Seen, outcome: Outcome | None) -> str:
+def _summary(seen: Seen, outcome: Outcome | None, watched: str) -> str:
     if outcome == "good":
-        return "Up means more pitch, and every servo pulls the same way."
-    return says(seen) if seen.looks else "Collective only. Which way does each ball go?"
+        return "Up means more pitch, and no servo pulls the other way."
+    return says(seen) if seen.looks else f"Collective only. Which way does each {watched} go?"
 
 
 def note_mounting(run: Readings, seen: Seen) -> Action | None:

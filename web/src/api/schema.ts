@@ -3636,7 +3636,8 @@ export interface components {
         /**
          * Balls
          * @description What each of ``count`` swash balls did (1 up, 0 still, −1 down) or, where there are
-         *     ``options``, one word for the whole swash instead.
+         *     ``options``, one word for the whole swash instead. ``horns``: it is the servos' horns that are
+         *     watched, not the balls.
          */
         Balls: {
             /** Key */
@@ -3682,6 +3683,11 @@ export interface components {
              * @default 3
              */
             count: number;
+            /**
+             * Horns
+             * @default false
+             */
+            horns: boolean;
             /**
              * Options
              * @default []

@@ -54,12 +54,13 @@ export function BallsEntry({ ask, roles, record, take }: Props) {
         if (complete) void record(balls.map(Number) as (-1 | 0 | 1)[]);
       }}
     >
+      {ask.hint && <p className="mb-1.5 text-sm">{ask.hint}</p>}
       <div className="grid gap-1.5">
         {balls.map((ball, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a ball is its place round the shaft
           <div key={i} className="flex items-center justify-between gap-2">
             <span id={`ball-${i}`}>
-              Ball <span className="figure">{i + 1}</span> ({roles[i]})
+              {ask.horns ? "Horn" : "Ball"} <span className="figure">{i + 1}</span> ({roles[i]})
             </span>
             <ToggleGroup.Root
               type="single"
