@@ -14,7 +14,7 @@ from mint_lever.run.log import Entry, action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
 from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import bench_run
-from mint_lever.steps.horns import leads_followed
+from mint_lever.steps.horn_follows import leads_followed
 
 LOOKS = ("look", "balls", "lead", "layout")
 

@@ -22,16 +22,15 @@ from mint_lever.run.advice import (
     Ruler,
     Work,
 )
-from mint_lever.run.readings import Readings, figure
+from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees, worst
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.horn_follows import share_followed, trim_degrees, trims_tried
 
 SQUARE = Band.around(0.0, 1.0, 2.0)
-_DEAF_SHARE, _FOLLOWS_SHARE = 0.35, 0.65
-_TELLING_DEG = 1.0
-"""Horns are read to half a degree, and the eye is off by as much. From memory."""
+_DEAF_SHARE = 0.35
 _WORTH_DEG = 1.0
 """A horn is pressed on anew only where that gains more than this."""
 # Whichever device has the servo: airframe, unit or the transmitter's servo channels.
@@ -172,21 +171,15 @@ def _trim_us(run: Readings, index: int) -> float:
     return sub_trim(run.setup, index).value * sub_trim_us(run.setup)
 
 
-def _degrees(run: Readings, index: int, trim: float) -> float:
-    """What a sub-trim (in its dial's unit) turns a horn, degrees, + raises the ball."""
-    servo = run.setup.airframe.servos[index]
-    return servo.mounted * trim * sub_trim_us(run.setup) / servo.us_per_deg
-
-
 def _mend(
     run: Readings, index: int, error: float, arms: int | None, teeth: int | None
 ) -> tuple[Action | None, float | None]:
     """The next thing for one horn. Nothing, and no prediction, while its wheel is not known."""
     dial = sub_trim(run.setup, index)
-    pairs = _past(run, index)
+    pairs = trims_tried(run, index)
     if len({trim for trim, _ in pairs}) < 2:
         # The horn's own place, without the sub-trim that is in.
-        own = error - _degrees(run, index, dial.value)
+        own = error - trim_degrees(run, index, dial.value)
         if arms and teeth:
             best = best_horn_places(own, arms, teeth, 1)[0]
             if abs(best.left_deg) < abs(own) - _WORTH_DEG:
@@ -210,44 +203,10 @@ def _mend(
     return (action if action.needed else None), expected
 
 
-def _past(run: Readings, index: int) -> list[tuple[float, float]]:
-    """Pairs of (sub-trim in its dial's unit, horn degrees) of comparable readings."""
-    path = sub_trim(run.setup, index).path
-    past = run.comparable("horns", f"horn.{index}", path)
-    return [(sub_trim(entry.setup, index).value, figure(entry)) for entry in past]
-
-
-def leads_followed(run: Readings) -> dict[int, int]:
-    """Give the servo that an output drives, for every output that is known to drive its own: its
-    sub-trim was seen to move that horn, or its lead was put right here. It costs no look: the horn
-    was read before and after anyway."""
-    moved = [event for event in run.by_hand if "servo_direction" in event.aspects]
-    since = moved[-1].sequence if moved else -1
-    # Where an exchange of this step came last, the output it was about hangs where it should.
-    known = [int(moved[-1].keys[0].split(".")[1])] if moved and moved[-1].step == "horns" else []
-    for i in range(len(run.setup.airframe.servos)):
-        newest = run.all("horns", f"horn.{i}")
-        fresh = bool(newest) and newest[-1].sequence > since
-        if fresh and (_followed(run, i) or 0.0) >= _FOLLOWS_SHARE:
-            known.append(i)
-    return {i: i for i in known}
-
-
 def _deaf(run: Readings, index: int) -> bool:
     """Whether a sub-trim hardly moved this horn: then it goes to another servo."""
-    share = _followed(run, index)
+    share = share_followed(run, index)
     return share is not None and share < _DEAF_SHARE
-
-
-def _followed(run: Readings, index: int) -> float | None:
-    """How much of what a sub-trim turns a horn it was seen to turn; None before it was changed."""
-    past = _past(run, index)
-    if len({trim for trim, _ in past}) < 2:
-        return None
-    (trim, horn), (before, stood) = past[-1], next(p for p in past[::-1] if p[0] != past[-1][0])
-    usual = abs(_degrees(run, index, trim - before))
-    # Less than two readings' own spread says nothing either way.
-    return abs(horn - stood) / usual if usual >= _TELLING_DEG else None
 
 
 def _lead(index: int, count: int, answer: str | None) -> Choice:
@@ -287,9 +246,9 @@ def _next_trim(
             return step.value, step.expected
         except InvalidRequest:
             pass  # a sub-trim that moves nothing: fall back to the data sheet's own figure
-    value = dial.value - error / _degrees(run, index, 1.0)
+    value = dial.value - error / trim_degrees(run, index, 1.0)
     value = float(min(max(round(value), dial.control.low), dial.control.high))
-    return value, error + _degrees(run, index, value - dial.value)
+    return value, error + trim_degrees(run, index, value - dial.value)
 
 
 def _press(index: int, dial: Dial, arm: int, teeth: int, left: float) -> Action:

@@ -37,7 +37,7 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps.horns import leads_followed
+from mint_lever.steps.horn_follows import leads_followed
 
 STEPS: tuple[StepName, StepName] = ("together", "tilts")
 LOOK_PCT = 60.0

@@ -6,6 +6,7 @@ from mint_lever.run.advice import Action, Advice, Ask, Outcome
 from mint_lever.run.readings import Readings
 from mint_lever.run.sketches import Movement, sketch_of
 from mint_lever.run.step import Step
+from mint_lever.steps.mounting import note_mounting
 from mint_lever.steps.swash_looks import (
     STEPS,
     Seen,
@@ -19,7 +20,6 @@ from mint_lever.steps.swash_looks import (
     simulate,
     spares,
 )
-from mint_lever.steps.together import note_mounting
 
 
 def _advise(run: Readings) -> Advice:
