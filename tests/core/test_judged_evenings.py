@@ -1,0 +1,51 @@
+"""Whole evenings by the product's own advice, judged by code that shares nothing with it."""
+
+import ast
+from pathlib import Path
+
+import pytest
+
+import judge
+from mint_lever.practise.evening import work_through
+from mint_lever.run import fitness_of
+from mint_lever.setup.arrangement import ARRANGEMENTS
+from mint_lever.simulate.builds import random_helicopter
+
+SEEDS = [
+    (30_000 + i, arrangement, "single" if i % 4 == 3 else None)
+    for i in range(13)
+    for arrangement in ARRANGEMENTS
+]
+
+
+@pytest.mark.parametrize(("seed", "arrangement", "layout"), SEEDS)
+def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
+    bench = random_helicopter(seed, arrangement, layout)
+    run = work_through(bench).run(bench)
+    assert fitness_of(run, [bench.setup]).fit
+    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    assert judge.wrong_with(setup, truth) == []
+
+
+def test_the_judge_sees_what_is_wrong():
+    bench = random_helicopter(30_000)
+    work_through(bench)
+    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    truth["mounted"][0] *= -1
+    truth["blade_extra_mm"][1] += 0.5
+    truth["correction_reversed"]["roll"] ^= True
+    found = " ".join(judge.wrong_with(setup, truth))
+    assert "off level" in found
+    assert "blade 1" in found
+    assert "roll correction" in found
+
+
+def test_the_judge_imports_nothing_of_the_product():
+    tree = ast.parse(Path(judge.__file__).read_text())
+    names = {
+        name.name if isinstance(node, ast.Import) else node.module
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Import | ast.ImportFrom)
+        for name in node.names
+    }
+    assert names == {"numpy", "scipy.optimize", "scipy.spatial.transform"}

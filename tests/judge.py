@@ -1,0 +1,253 @@
+"""Judges a helicopter by its metal: plain numbers in, what is wrong with it out.
+
+Written apart from the product and importing nothing of it: the raw construction of the published
+formulas (docs/formulas.md, sections 2 to 6) with SciPy's root finders. ``setup`` is the setup
+document as JSON, ``truth`` what the metal is in place of what was written down.
+"""
+
+import numpy as np
+from scipy.optimize import brentq, least_squares
+from scipy.spatial.transform import Rotation
+
+FUNCTIONS = ("collective", "aileron", "elevator")
+UP = np.array([0.0, 0.0, 1.0])
+WORKABLE_DEG = 0.5 + 0.15
+LEVEL_DEG = 0.8
+
+
+def direction(azimuth_deg):
+    angle = np.radians(azimuth_deg)
+    return np.array([np.sin(angle), np.cos(angle), 0.0])
+
+
+def turned(right, forward):
+    return Rotation.from_rotvec([-forward, 0, 0]) * Rotation.from_rotvec([0, right, 0])
+
+
+class Metal:
+    """One helicopter: the devices as they are set, the parts as they are."""
+
+    def __init__(self, setup, truth):
+        self.setup, self.truth = setup, truth
+        self.swash = setup["airframe"]["swash"]["balls"]
+        self.servos = setup["airframe"]["servos"]
+        self.head = setup["airframe"]["head"]
+        self.unit_mixes = setup["arrangement"] == "unit_mixes"
+        self.stabilised = setup["arrangement"] != "transmitter_mixes"
+        self.rides = any(ball["radius_mm"] == 0 for ball in self.swash)
+        self.held = False
+
+    # From the sticks to the pulses.
+
+    def commands(self, sticks):
+        """What arrives of collective, aileron and elevator (−1…1), in the mode of the bench."""
+        radio = self.setup["transmitter"]
+        mode = radio["modes"].get("hold") or radio["modes"]["normal"]
+        out = []
+        for name, stick in zip(FUNCTIONS, sticks, strict=True):
+            if name == "collective":
+                curve = mode["pitch_curve"]
+                at = mode.get("pitch_curve_at") or np.linspace(0, 100, len(curve))
+                value = 2 * np.interp((stick + 100) / 2, at, curve) - 100
+            else:
+                value = stick * mode["rates"][name]["rate_pct"] / 100
+            share = self.truth["arrives"].get(name, 1.0)
+            if not self.unit_mixes:
+                out.append(value / 100 * (1 if share > 0 else -1))
+                continue
+            channel = radio["channels"][name]
+            if channel["reversed"] != (share < 0):
+                value = -value
+            side = "low" if value < 0 else "high"
+            value *= channel[f"travel_{side}_pct"] / 100 * abs(share)
+            value += channel["subtrim_pct"] + channel["trim_pct"]
+            value = np.clip(value, -channel["limit_low_pct"], channel["limit_high_pct"])
+            value = np.clip(value / 100, -1, 1)
+            turn = self.setup["unit"]["function_reversed"][name]
+            out.append(-value if turn else value)
+        return out
+
+    def demand(self, sticks):
+        collective, aileron, elevator = self.commands(sticks)
+        unit, mix = self.setup.get("unit"), self.setup["transmitter"].get("swash_mix")
+        ring = (unit if self.unit_mixes else mix)["ring_pct"] / 100
+        size = np.hypot(aileron, elevator)
+        if size > ring:
+            aileron, elevator = aileron * ring / size, elevator * ring / size
+        if not self.unit_mixes:
+            return np.array([collective, aileron, elevator]) * [
+                mix["collective"] / 100,
+                mix["aileron"] / 100,
+                mix["elevator"] / 100,
+            ]
+        below = unit["collective_pct"]
+        if unit.get("collective_low_pct") is not None:
+            below = unit["collective_low_pct"]
+        figure = below if collective < 0 else unit["collective_pct"]
+        own = unit.get("cyclic_elevator_pct")
+        trims = unit["level_trim"]["low" if collective < 0 else "high"]
+        return np.array(
+            [
+                collective * figure / 100,
+                aileron * unit["cyclic_pct"] / 100 + abs(collective) * trims["aileron_pct"] / 100,
+                elevator * (unit["cyclic_pct"] if own is None else own) / 100
+                + abs(collective) * trims["elevator_pct"] / 100,
+            ]
+        )
+
+    def mixing(self):
+        phase = self.setup["unit"]["phase_deg"] if self.unit_mixes else 0.0
+        rows = []
+        for ball in self.swash:
+            x, y, _ = direction(ball["azimuth_deg"] - phase)
+            rows.append([1.0, -x, -y])
+            if self.rides:
+                rows[-1] = [1.0, 0.0, 0.0] if ball["radius_mm"] == 0 else [0.0, -x, -y]
+        rows = np.array(rows)
+        mix = self.setup["transmitter"].get("swash_mix")
+        if not self.unit_mixes and mix["kind"] == "full_throw":
+            rows[:, 1:] /= np.abs(rows[:, 1:]).max(axis=0)
+        return rows
+
+    def outputs(self, sticks):
+        """The pulse (µs) of each output."""
+        throws = self.mixing() @ self.demand(sticks)
+        pulses = []
+        for i, throw in enumerate(throws):
+            if self.unit_mixes:
+                unit = self.setup["unit"]
+                servo = unit["servos"][i]
+                way = -1 if servo["reversed"] else 1
+                asked = (
+                    unit["centre_us"] + servo["subtrim_us"] + way * throw * unit["full_throw_us"]
+                )
+                sent = np.clip(asked, servo["min_us"], servo["max_us"])
+            else:
+                radio = self.setup["transmitter"]
+                channel = radio["servo_channels"][i]
+                value = -100 * throw if channel["reversed"] else 100 * throw
+                value *= channel["travel_low_pct" if value < 0 else "travel_high_pct"] / 100
+                value += channel["subtrim_pct"] + channel["trim_pct"]
+                sent = np.clip(value, -channel["limit_low_pct"], channel["limit_high_pct"])
+                asked = radio["centre_us"] + radio["us_per_pct"] * value
+                sent = radio["centre_us"] + radio["us_per_pct"] * sent
+            self.held |= abs(asked - sent) > 1e-6
+            pulses.append(sent)
+        return pulses
+
+    def horns(self, sticks):
+        """The angle (rad) of each servo's horn; + raises its ball."""
+        pulses = self.outputs(sticks)
+        device = self.setup["unit"] if self.unit_mixes else self.setup["transmitter"]
+        angles = []
+        for i, servo in enumerate(self.servos):
+            off = pulses[self.truth["output_of_servo"][i]] - device["centre_us"]
+            shares = self.truth["servo_share"]
+            share = shares[i][int(off >= 0)] if shares else 1.0
+            angle = self.truth["mounted"][i] * off * share / servo["us_per_deg"]
+            angles.append(np.radians(angle + self.truth["horn_error_deg"][i]))
+        return angles
+
+    # From the horns to the blades.
+
+    def pose(self, sticks):
+        """Height (mm), tilt right and forward (rad) of the swash."""
+        horns = self.horns(sticks)
+
+        def misses(pose):
+            height, right, forward = pose
+            out = []
+            for i, (ball, servo) in enumerate(zip(self.swash, self.servos, strict=True)):
+                rest = ball["radius_mm"] * direction(ball["azimuth_deg"])
+                at = height * UP + turned(right, forward).apply(rest)
+                reach = servo["arm_mm"] * self.truth["horn_share"]
+                arm = (np.cos(horns[i]) - 1) * direction(servo["arm_bearing_deg"])
+                horn = rest - servo["link_length_mm"] * UP + reach * (arm + np.sin(horns[i]) * UP)
+                if self.rides and ball["radius_mm"] > 0:
+                    horn = horn + height * UP
+                length = servo["link_length_mm"] + self.truth["swash_extra_mm"][i]
+                out.append(np.linalg.norm(at - horn) - length)
+            return np.array(out)
+
+        return least_squares(misses, np.zeros(3), xtol=1e-14, ftol=1e-14, gtol=1e-14).x
+
+    def pitch(self, sticks, azimuth=180.0, blade=0):
+        """A blade's pitch (deg)."""
+        head = self.head
+        sigma = 1 if head["rotation"] == "clockwise" else -1
+        side = 1 if head["grip_arm"] == "leading" else -1
+        arm = head["grip_arm_mm"] * self.truth["grip_share"]
+        ring = head["inner_ball_radius_mm"] * self.truth["ring_share"]
+        along, across = direction(azimuth), sigma * direction(azimuth + 90)
+
+        def inner(height, right, forward):
+            normal = turned(right, forward).apply(UP)
+            y = np.cross(normal, np.cross(along, UP))
+            y = y / np.linalg.norm(y) * (1 if y @ along > 0 else -1)
+            x = np.cross(y, normal)
+            lead = np.radians(sigma * head["inner_ball_lead_deg"])
+            return height * UP + ring * (np.sin(lead) * x + np.cos(lead) * y)
+
+        def grip(beta):
+            up = head["head_height_mm"] + side * arm * np.sin(beta)
+            return head["grip_ball_span_mm"] * along + side * arm * np.cos(beta) * across + up * UP
+
+        # The link has the length that was written down for nominal parts, as the truth's are.
+        length = np.linalg.norm(grip(0.0) - inner(0, 0, 0)) + self.truth["blade_extra_mm"][blade]
+        ball = inner(*self.pose(sticks))
+        for half in np.radians([5, 10, 15, 20, 25, 30, 40]):
+            ends = [np.linalg.norm(grip(b) - ball) - length for b in (-half, half)]
+            if ends[0] * ends[1] < 0:
+
+                def gap(b):
+                    return np.linalg.norm(grip(b) - ball) - length
+
+                return float(np.degrees(brentq(gap, -half, half)))
+        return float("nan")
+
+
+def wrong_with(setup, truth):
+    """Say everything that is wrong with a helicopter that was called done."""
+    metal, found = Metal(setup, truth), []
+    rest, up = metal.pose((0, 0, 0)), metal.pitch((60, 0, 0)) - metal.pitch((0, 0, 0))
+    if not up > 2:
+        found.append(f"collective up gives {up:.1f}°")
+    for name, sticks, axis in (("right", (0, 60, 0), 1), ("forward", (0, 0, 60), 2)):
+        tilt = np.degrees(metal.pose(sticks)[axis] - rest[axis])
+        if not tilt > 1:
+            found.append(f"stick {name} tilts {tilt:.1f}°")
+    targets = setup["targets"]
+    ends = ((0, 0.0), (100, targets["collective_high_deg"]), (-100, -targets["collective_low_deg"]))
+    for stick, wanted in ends:
+        tilt = np.degrees(np.hypot(*metal.pose((stick, 0, 0))[1:]))
+        if tilt > LEVEL_DEG:
+            found.append(f"swash {tilt:.2f}° off level at {stick}")
+        for blade in range(setup["airframe"]["head"]["blades"]):
+            off = metal.pitch((stick, 0, 0), blade=blade) - wanted
+            if not abs(off) <= WORKABLE_DEG:
+                found.append(f"blade {blade} {off:+.2f}° off at {stick}")
+    found += _touching(metal)
+    unit = setup.get("unit")
+    if metal.stabilised:
+        for axis, wanted in truth["correction_reversed"].items():
+            is_ = unit["pirouette_reversed"] if axis == "pirouette" else None
+            is_ = unit["correction_reversed"][axis] if is_ is None else is_
+            if is_ != wanted:
+                found.append(f"{axis} correction the wrong way")
+    return found
+
+
+def _touching(metal):
+    """Sweep the sticks round their square gate at three collectives."""
+    for collective in (-100, 0, 100):
+        for azimuth in range(0, 360, 15):
+            x, y, _ = direction(azimuth)
+            reach = 100 / max(abs(x), abs(y))
+            metal.held = False
+            _, right, forward = metal.pose((collective, reach * x, reach * y))
+            lean = np.degrees(np.arccos(turned(right, forward).apply(UP)[2]))
+            if lean > metal.truth["tilt_limit_deg"] + 0.3:
+                return [f"the ball touches at {collective}, toward {azimuth}: {lean:.1f}°"]
+            if metal.held:
+                return [f"a servo is held at {collective}, toward {azimuth}"]
+    return []
