@@ -13,7 +13,7 @@ from mint_lever.simulate.builds import random_helicopter
 
 SEEDS = [
     (30_000 + i, arrangement, "single" if i % 4 == 3 else None)
-    for i in range(13)
+    for i in (0, 1, 2, 3, 7, 9)
     for arrangement in ARRANGEMENTS
 ]
 

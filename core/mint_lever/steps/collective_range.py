@@ -21,7 +21,7 @@ from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 
-_WORKABLE_DEG = 0.5
+_WANTED_DEG, _WORKABLE_DEG = 0.3, 0.5
 _APART_DEG = 0.8
 """Two sides no further apart than this are within the workable band of their mean."""
 _SIGN_DEG = 1.0
@@ -47,7 +47,7 @@ def _advise(run: Readings) -> Advice:
     for key, stick in _STICKS:
         dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
-        band = Band.around(target, 0.3, _WORKABLE_DEG)
+        band = Band.around(target, _WANTED_DEG, _workable(run))
         raw = run.mean("collective_range", key)
         pitch = None if raw is None else raw if key == "up" else -raw
         counted = len(run.counted("collective_range", key))
@@ -93,7 +93,7 @@ def _advise(run: Readings) -> Advice:
         if marks:
             turn = 1.0 if key == "up" else -1.0
             lands = None if lands_on is None else turn * lands_on
-            own = Band.around(turn * target, 0.3, _WORKABLE_DEG)
+            own = Band.around(turn * target, _WANTED_DEG, _workable(run))
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
@@ -175,9 +175,9 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     short, long = sorted(over, key=lambda key: over[key])
     if over[long] - over[short] <= _APART_DEG:
         target = (_target(run, "up") + _target(run, "down")) / 2
-        needed = max(abs(miss) for miss in over.values()) > _WORKABLE_DEG
+        needed = max(abs(miss) for miss in over.values()) > _workable(run)
         action, _ = _next(run, dial, ("up", "down"), target, needed)
-    elif abs(over[short]) > _WORKABLE_DEG:
+    elif abs(over[short]) > _workable(run):
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     else:
         action = _shorten(run, long, gauges[long])
@@ -222,11 +222,22 @@ def _target(run: Readings, key: str) -> float:
 
 def _blade_a_apart(run: Readings) -> float:
     """How far (deg) blade A stands from the middle of all blades at zero pitch."""
+    read = _at_zero(run)
+    return round(read[0] - (max(read) + min(read)) / 2, 1) if read else 0.0
+
+
+def _workable(run: Readings) -> float:
+    """How far the middle of all blades may be off, so that no blade is beyond what is workable."""
+    read = _at_zero(run)
+    half = (max(read) - min(read)) / 2 if read else 0.0
+    return max(_WORKABLE_DEG - half, _WANTED_DEG)
+
+
+def _at_zero(run: Readings) -> list[float]:
+    """Every blade's pitch at zero collective; empty until all of them are read."""
     read = [run.mean("zero_pitch", f"blade.{i}") for i in range(run.setup.airframe.head.blades)]
     known = [pitch for pitch in read if pitch is not None]
-    if read[0] is None or len(known) < len(read):
-        return 0.0
-    return round(read[0] - (max(known) + min(known)) / 2, 1)
+    return known if len(known) == len(read) else []
 
 
 def _next(
