@@ -13,7 +13,7 @@ from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
 from bench.stored_run import elapsed_s, entries_of, run_at
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
-from mint_lever.run.advice import Action, Answer, Ask, Outcome, Ray, Ruler, Sketch
+from mint_lever.run.advice import Action, Answer, Ask, Outcome, Ray, Ruler, Sketch, Wheel
 from mint_lever.run.run import State
 from mint_lever.setup.about import Device
 from mint_lever.setup.modes import ModeName
@@ -56,6 +56,7 @@ class ActionOut(BaseModel):
     needed: bool
     learned: bool
     parts: list[str]
+    wheel: Wheel | None
 
 
 class ReadingOut(BaseModel):
@@ -205,6 +206,7 @@ def _action(action: Action) -> ActionOut:
         needed=action.needed,
         learned=action.learned,
         parts=list(action.parts),
+        wheel=action.wheel,
     )
 
 

@@ -92,6 +92,11 @@ class TestHorns:
         # Four arms on 25 teeth: every 3.6°; the best place leaves at most 1.8°.
         assert press.work[0].kind == "press_horn"
         assert "press the horn on with" in press.text
+        # 11° on this wheel is nearest square on another arm, which is drawn.
+        assert f"arm {press.wheel.arm} of the wheel" in press.text
+        assert (press.wheel.arms, press.wheel.arm) == (4, press.work[0].arm + 1)
+        turned = 11.0 + press.work[0].arm * 90.0 + press.work[0].amount * 360.0 / 25
+        assert abs((turned + 180) % 360 - 180) <= 1.8
         # 10 µs a degree: 1.5° wants 15 µs the other way.
         assert trim.changes == (Change("unit.servos.1.subtrim_us", -15.0),)
         assert [a.word for a in found.asks if a.key == "horn.2"] == ["in"]

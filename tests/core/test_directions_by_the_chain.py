@@ -83,6 +83,17 @@ def test_one_servo_against_the_others_is_named_however_they_are_mounted(layout, 
         assert said == [("danger", f"by the chain, servo {i + 1} works against the others")]
 
 
+def test_of_two_servos_against_two_all_are_named_and_none_is_turned_by_a_key():
+    setup = edited(
+        fresh("four_90"), ("unit.servos.0.reversed", True), ("unit.servos.2.reversed", True)
+    )
+    findings = [f for f in audit(setup) if f.rule == "against_the_stick"]
+    assert [f.found for f in findings] == [
+        f"by the chain, servo {i} works against two others" for i in (1, 2, 3, 4)
+    ]
+    assert {(f.severity, f.changes) for f in findings} == {("danger", ())}
+
+
 @pytest.fixture(scope="module", params=[(4, "unit_mixes"), (9, "transmitter_mixes")])
 def finished(request):
     """An evening on metal that turns something round on the way: the setup alone would mislead."""
@@ -127,3 +138,12 @@ def test_what_the_unit_shows_tells_a_turned_channel_before_the_swash_is_looked_a
     assert found(audit_of(bench_run(turned, shown))) == []
     wrong = [Entry(1, "arrival", "aileron.high", -100.0, turned)]
     assert found(audit_of(bench_run(turned, wrong))) == [("danger", WRONG["aileron"])]
+
+
+def test_two_of_three_servos_turned_after_they_were_seen_right_are_those_that_are_named(finished):
+    setup, entries, events = finished
+    where = "unit.servos" if setup.arrangement == "unit_mixes" else "transmitter.servo_channels"
+    holder = setup.unit.servos if where.startswith("unit") else setup.transmitter.servo_channels
+    two = [(f"{where}.{i}.reversed", not holder[i].reversed) for i in (0, 1)]
+    said = found(audit_of(bench_run(edited(setup, *two), entries, events)))
+    assert said == [("danger", f"by the chain, servo {i} works against the others") for i in (1, 2)]

@@ -183,4 +183,15 @@ def test_a_practised_evening_leaves_tail_and_throttle_as_they_should_be(seed):
     assert channels.throttle.reversed == truth.throttle_turned
     assert truth.throttle_taught
     assert bench.setup.transmitter.fail_safe_throttle_pct == 0
-    assert max(box.limit_left_pct, box.limit_right_pct) <= max(truth.tail.contact_pct)
+    # Left and right are the command's sides; turned round, its right meets the nose-left contact.
+    command_turned = box.reversed != truth.tail.stick_turned
+    contacts = truth.tail.contact_pct[::-1] if command_turned else truth.tail.contact_pct
+    for limit, contact in zip((box.limit_left_pct, box.limit_right_pct), contacts, strict=True):
+        assert contact - 15 <= limit <= contact
+
+
+def test_where_no_limit_helps_the_push_rod_is_named():
+    fresh = edited(fresh_setup("Savory 500"), ("unit.tail.limit_left_pct", 150.0))
+    (action,) = tail(fresh, *GOOD[:2], ("limit_left", "short")).advice("tail").actions
+    assert "recentre the push rod" in action.text
+    assert action.changes == ()

@@ -6,7 +6,7 @@ Without ``run/following.py`` the named tests of arrival, level, throw and links 
 import pytest
 
 from builds import document
-from mint_lever.run import Entry
+from mint_lever.run import Entry, Event
 from mint_lever.run.advice import Choice
 from mint_lever.run.log import action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
@@ -15,6 +15,10 @@ from mint_lever.simulate.truth import random_truth
 from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
+
+
+def changed(setup, path, value):
+    return read_setup(apply_changes(setup.as_document(), [Change(path, value)]))
 
 
 class Pilot:
@@ -175,40 +179,72 @@ def test_the_simulated_helicopter_answers_the_look_by_making_the_little_change()
     assert (other.read_leveller()[0] > was) == (goes == "up")
 
 
-class TestCollectiveFigure:
-    """Step 11: a figure that was raised, and a blade that did not go with it."""
+def raised_to(read):
+    """A collective figure that was raised, and what the gauge then read."""
+    pilot = Pilot(FRESH)
+    pilot.read("collective_range", up=8.0)
+    pilot.follow("collective_range")
+    return pilot, pilot.read("collective_range", up=read)
 
-    def followed(self, read_after, *more):
-        before = fresh_setup("Lovage 480")
-        first = Entry(1, "collective_range", "up", 8.0, before)
-        (action,) = bench_run(before, [first]).advice("collective_range").actions
-        after = read_setup(apply_changes(before.as_document(), action.changes))
-        event = action_event(2, "collective_range", action, before)
-        said = [Entry(3, "collective_range", "up", read_after, after)]
-        said += [Entry(4 + i, "collective_range", *each, after) for i, each in enumerate(more)]
-        return bench_run(after, [first, *said], [event]).advice("collective_range")
 
-    def test_one_that_follows_is_advised_on(self):
-        assert not [ask for ask in self.followed(10.4).asks if ask.key.startswith("follows.")]
+def test_a_collective_figure_that_is_followed_is_not_asked_about():
+    _, found = raised_to(10.4)
+    assert not [ask for ask in found.asks if ask.key.startswith("follows.")]
 
-    @pytest.mark.parametrize("read", [8.0, 5.5])
-    def test_one_that_does_not_follow_asks_the_one_look_and_advises_nothing(self, read):
-        found = self.followed(read)
-        assert found.actions == ()
-        assert found.outcome == "begun"
-        assert found.next_key == "down" or found.next_key.startswith("follows.")
-        (look,) = [ask for ask in found.asks if ask.key.startswith("follows.")]
-        assert "Raise the unit's collective above centre" in look.label
 
-    @pytest.mark.parametrize(
-        ("answer", "words"), [("still", "a servo's stop"), ("down", "directions again")]
-    )
-    def test_the_look_tells_what_holds_it(self, answer, words):
-        found = self.followed(8.0, ("follows.up", answer))
-        assert words in found.summary
-        assert found.actions == ()
-        assert found.outcome != "good"
+@pytest.mark.parametrize("read", [8.0, 5.5])
+def test_a_collective_figure_that_moves_nothing_asks_the_one_look_and_advises_nothing(read):
+    pilot, found = raised_to(read)
+    assert found.actions == ()
+    assert found.outcome == "begun"
+    assert "Raise the unit's collective above centre" in pilot.look("collective_range").label
 
-    def test_a_look_that_goes_as_it_should_asks_for_the_reading_again(self):
-        found = self.followed(8.0, ("follows.up", "up"))
-        assert next(ask.word for ask in found.asks if ask.key == "up") == "read again"
+
+@pytest.mark.parametrize(
+    ("goes", "words"), [("still", "a servo's stop"), ("down", "directions again")]
+)
+def test_the_look_tells_what_holds_the_collective(goes, words):
+    pilot, _ = raised_to(8.0)
+    found = pilot.answer("collective_range", goes)
+    assert words in found.summary
+    assert found.actions == ()
+    assert found.outcome != "good"
+
+
+def test_a_look_that_goes_as_it_should_asks_for_the_reading_again():
+    pilot, _ = raised_to(8.0)
+    found = pilot.answer("collective_range", "up")
+    assert next(ask.word for ask in found.asks if ask.key == "up") == "read again"
+
+
+def test_a_figure_without_its_sign_is_asked_for_its_sign_before_anything_is_doubted():
+    pilot = Pilot(FRESH)
+    pilot.read("collective_range", down=-8.0)
+    pilot.follow("collective_range")
+    found = pilot.read("collective_range", down=10.9)
+    kinds = [ask.key.split(".")[0] for ask in found.asks if "." in ask.key]
+    assert kinds == ["sign"]
+
+
+def test_a_prediction_of_other_metal_is_not_held_against_a_reading():
+    """A pitch link was turned between the figure and the reading."""
+    pilot = Pilot(FRESH)
+    pilot.read("collective_range", up=8.0)
+    pilot.follow("collective_range")
+    pilot.count += 1
+    pilot.events.append(Event(pilot.count, ("blade_link",), "zero_pitch"))
+    found = pilot.read("collective_range", up=8.0)
+    assert not [ask for ask in found.asks if ask.key.startswith("follows.")]
+    assert found.actions != ()
+
+
+def test_a_limit_that_held_an_end_and_was_opened_is_not_taken_for_a_radios_other_side():
+    pilot = Pilot(changed(FRESH, "transmitter.channels.aileron.limit_high_pct", 92.0))
+    pilot.read("arrival", aileron__high=92.0)
+    pilot.follow("arrival")
+    pilot.read("arrival", aileron__high=92.0)
+    pilot.answer("arrival", "still")
+    pilot.setup = changed(pilot.setup, "transmitter.channels.aileron.limit_high_pct", 135.0)
+    advice = pilot.read("arrival", aileron__high=96.0)
+    (action,) = advice.actions
+    assert action.changes[0].path == "transmitter.channels.aileron.travel_high_pct"

@@ -18,6 +18,7 @@ _WRONG: dict[SwashFunction, str] = {
     "elevator": "stick forward tilts the swash back",
 }
 _WHY = "The model tips over or drops as it gets light on the skids."
+_RESTS_ON = "the exact chain with the servos as they are written down to be mounted"
 _ELSE = "If the model itself goes the right way, “All together” and “Tilts” write that down."
 
 
@@ -31,7 +32,8 @@ def against_the_stick(at: Audited) -> Iterator[Finding]:
     now = ways(at.chain, bench_mode(setup))
     turned = _servos_turned(now.balls, at.ways.get("balls"))
     if turned:
-        yield from (_servo(setup, servo) for servo in turned)
+        known = len(turned) < len(now.balls)
+        yield from (_servo(setup, servo, known) for servo in turned)
         return
     for function in _WRONG:
         seen = getattr(now, function)
@@ -41,29 +43,33 @@ def against_the_stick(at: Audited) -> Iterator[Finding]:
 
 
 def _servos_turned(balls: tuple[int, ...], right: tuple[int, ...] | None) -> list[int]:
-    """The servos that work against the others; of two against two nobody can say which."""
+    """The servos that work against the others. All of them together are a function's direction; of
+    two against two, as long as nobody saw it right, all are named: nobody can say which."""
     if 0 in balls or (right is not None and len(right) != len(balls)):
         return []
     if right is not None:
-        balls = tuple(now * then for now, then in zip(balls, right, strict=True))
+        turned = [i for i, (now, was) in enumerate(zip(balls, right, strict=True)) if now != was]
+        return turned if len(turned) < len(balls) else []
     most, count = Counter(balls).most_common(1)[0]
-    if 2 * count <= len(balls):
-        return []
+    if 2 * count == len(balls):
+        return list(range(len(balls)))
     return [i for i, ball in enumerate(balls) if ball != most]
 
 
-def _servo(setup: Setup, servo: int) -> Finding:
+def _servo(setup: Setup, servo: int, known: bool) -> Finding:
     change = reverse_servo(setup, servo)
     device = device_of(setup)
     return Finding(
         severity="danger",
         path=change.path,
-        found=f"by the chain, servo {servo + 1} works against the others",
+        found=f"by the chain, servo {servo + 1} works against {'the' if known else 'two'} others",
         why="With the collective up the swash tips instead of rising.",
-        fix=f"Turn servo {servo + 1} round in the {device}. {_ELSE}",
+        fix=f"Turn servo {servo + 1} round in the {device}. {_ELSE}"
+        if known
+        else "Look at the collective ball by ball: it shows which two are to be turned round.",
         device=device,
-        rests_on="the exact chain with the servos as they are written down to be mounted",
-        changes=(change,),
+        rests_on=_RESTS_ON,
+        changes=(change,) if known else (),
     )
 
 
@@ -80,6 +86,6 @@ def _function(setup: Setup, function: SwashFunction) -> Finding:
         why=_WHY,
         fix=f"Turn the {function} round in the {device}. {_ELSE}",
         device="unit" if device == "unit" else "transmitter",
-        rests_on="the exact chain with the servos as they are written down to be mounted",
+        rests_on=_RESTS_ON,
         changes=(change,),
     )

@@ -10,6 +10,7 @@ from typing import Literal
 from mint_lever.axes import SENT, Array, Sent
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
+from mint_lever.chain.ways import Direction
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, MODES, Mode, ModeName
@@ -56,7 +57,7 @@ class Audited:
 
     setup: Setup
     read: Mapping[str, float] = field(default_factory=dict)
-    ways: Mapping[str, tuple[int, ...]] = field(default_factory=dict)
+    ways: Mapping[Direction, tuple[int, ...]] = field(default_factory=dict)
 
     @cached_property
     def chain(self) -> Chain:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from functools import lru_cache
-from typing import Any
 
 from mint_lever.audit import arriving, directions, gains, head, modes, pitch, rates, sending, servos
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
+from mint_lever.chain.ways import Direction
 from mint_lever.faults import InvalidSetup
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
@@ -77,13 +77,14 @@ def audit_modes(setup: Setup) -> tuple[Finding, ...]:
 
 @lru_cache(maxsize=64)
 def _audit_modes(of: ByIdentity) -> tuple[Finding, ...]:
-    return tuple(_with_sound_fixes(_OF_MODES, Audited(of.setup)))
+    at = Audited(of.setup)
+    return tuple(_with_sound_fixes(_OF_MODES, at, _by(_OF_MODES, at)))
 
 
 def audit(
     setup: Setup,
     read: Mapping[str, float] | None = None,
-    ways: Mapping[Any, tuple[int, ...]] | None = None,
+    ways: Mapping[Direction, tuple[int, ...]] | None = None,
 ) -> list[Finding]:
     """Read a whole setup and report what does not agree, dangers first.
 
@@ -91,31 +92,35 @@ def audit(
     among a finding's ``changes`` only where making it ends that finding and adds no other. Raises
     InvalidSetup where the geometry does not go together; no other input makes it raise.
     """
-    return _with_sound_fixes(RULES, Audited(setup, read or {}, ways or {}))
+    at = Audited(setup, read or {}, ways or {})
+    return with_sound_fixes(at, findings(at))
 
 
-def dangers(
-    setup: Setup, read: Mapping[str, float], ways: Mapping[Any, tuple[int, ...]]
-) -> list[Finding]:
-    """Report the dangers alone, without a look at whether their fixes would do."""
-    found = _by(RULES, Audited(setup, read, ways))
-    return [finding for finding in found if finding.severity == "danger"]
+def findings(at: Audited) -> list[Finding]:
+    """Report what does not agree, dangers first, without a look at whether the fixes would do."""
+    return _by(RULES, at)
+
+
+def with_sound_fixes(at: Audited, found: Sequence[Finding]) -> list[Finding]:
+    """Give findings with the fixes that mend them and add none; the other fixes go."""
+    return _with_sound_fixes(RULES, at, found)
 
 
 def _by(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
-    findings = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
-    return sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity))
+    found = [replace(each, rule=rule.__name__) for rule in rules for each in rule(at)]
+    return sorted(found, key=lambda finding: SEVERITIES.index(finding.severity))
 
 
-def _with_sound_fixes(rules: tuple[Rule, ...], at: Audited) -> list[Finding]:
-    findings = _by(rules, at)
-    if not any(finding.changes for finding in findings):
-        return findings
+def _with_sound_fixes(
+    rules: tuple[Rule, ...], at: Audited, found: Sequence[Finding]
+) -> list[Finding]:
+    if not any(finding.changes for finding in found):
+        return list(found)
     # What was read says nothing of a setup that was changed since: both are judged without it.
-    before = _places(_by(rules, replace(at, read={})) if at.read else findings)
+    before = _places(_by(rules, replace(at, read={})) if at.read else found)
     return [
         finding if _mends(finding, rules, at, before) else replace(finding, changes=())
-        for finding in findings
+        for finding in found
     ]
 
 
@@ -133,5 +138,5 @@ def _mends(
     return (finding.rule, finding.path) not in after and after <= before
 
 
-def _places(findings: Iterable[Finding]) -> set[tuple[str, str]]:
-    return {(finding.rule, finding.path) for finding in findings}
+def _places(found: Iterable[Finding]) -> set[tuple[str, str]]:
+    return {(finding.rule, finding.path) for finding in found}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -10,6 +11,8 @@ from mint_lever.axes import FUNCTIONS, SENT, Array
 from mint_lever.chain.model import Chain
 from mint_lever.setup.modes import ModeName
 
+Direction = Literal["collective", "aileron", "elevator", "balls"]
+"""What has a direction: the three swash functions, and the swash balls among each other."""
 _MOVED_PCT = 40.0
 _CLEAR_DEG = 0.5
 """Less than this of pitch, tilt or horn says nothing about a way. From memory: far below any real

@@ -158,6 +158,15 @@ class Prediction:
     within: float
 
 
+@dataclass(frozen=True)
+class Wheel:
+    """A horn wheel of so many ``arms``, and the ``arm`` to use; 1 is the one on now, and they count
+    the way that raises its ball."""
+
+    arms: int
+    arm: int
+
+
 @dataclass(frozen=True, kw_only=True)
 class Action:
     """The next thing to do: in words with numbers, as settings to change, as work by hand.
@@ -167,7 +176,7 @@ class Action:
     the helicopter was found to be: nothing is touched, and no reading has to be taken anew.
     ``predicts`` is what the readings after it must follow. ``together`` names the act it is a part
     of, with others of that name: what goes together is set in one act, whose ``parts`` say what
-    each of them is.
+    each of them is. ``wheel`` is drawn beside the words.
     """
 
     key: str
@@ -183,6 +192,7 @@ class Action:
     predicts: tuple[Prediction, ...] = ()
     together: str = ""
     parts: tuple[str, ...] = ()
+    wheel: Wheel | None = None
 
     @property
     def by_hand(self) -> bool:

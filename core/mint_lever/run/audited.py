@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mint_lever.audit import Finding, audit, dangers
+from mint_lever.audit import Audited, Finding, findings, with_sound_fixes
 from mint_lever.axes import FUNCTIONS
 from mint_lever.run.graph import StepName
 from mint_lever.run.run import BenchRun
@@ -12,12 +12,20 @@ from mint_lever.run.ways_seen import ways_seen
 
 def audit_of(run: BenchRun) -> list[Finding]:
     """Audit a run's setup, going by what was read and still holds."""
-    return run.memo("audit", lambda: audit(run.setup, _known(run), ways_seen(run)))
+    return run.memo("audit", lambda: with_sound_fixes(_at(run), _found(run)))
 
 
 def dangers_of(run: BenchRun) -> list[Finding]:
-    """Give the audit's dangers alone."""
-    return run.memo("dangers", lambda: dangers(run.setup, _known(run), ways_seen(run)))
+    """Give the audit's dangers alone; whether their fixes would do is not looked at."""
+    return [finding for finding in _found(run) if finding.severity == "danger"]
+
+
+def _found(run: BenchRun) -> list[Finding]:
+    return run.memo("findings", lambda: findings(_at(run)))
+
+
+def _at(run: BenchRun) -> Audited:
+    return run.memo("audited", lambda: Audited(run.setup, _known(run), ways_seen(run)))
 
 
 def _known(run: BenchRun) -> dict[str, float]:

@@ -84,8 +84,8 @@ def doubt(run: Readings, step: StepName, lever: Lever) -> Doubt | None:
         return None
     expected = next(p for p in event.predicts if p.key == key)
     since = [e for e in run.counted(step, key) if e.sequence > event.sequence]
-    if not since:
-        return None
+    if not since or run.work_undoing({step}, event.sequence, since[0].sequence, but_of=step):
+        return None  # what was predicted was of other metal
     read = float(np.mean([figure(entry) for entry in since]))
     if abs(read - expected.value) <= expected.within:
         return None
@@ -116,10 +116,9 @@ def way(run: Readings, step: StepName, lever: Lever) -> int:
 
 
 def seen_dead(run: Readings, step: StepName, key: str) -> bool:
-    """Whether a reading was ever seen not to move with what should move it. It says how
-    this radio takes its travel: a later look is at what was tried instead, and no other setting
-    takes anything of it back."""
-    return any(look.value == "still" for look in run.all(step, f"{LOOK}{key}"))
+    """Whether a reading was ever seen not to move with what should move it. A later look
+    is at what was tried instead, and takes nothing of that back."""
+    return any(look.value == "still" for look in run.held(step, f"{LOOK}{key}"))
 
 
 def predicting(action: Action, *predictions: Prediction) -> Action:

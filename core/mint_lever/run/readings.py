@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from math import inf
 from statistics import fmean
-from typing import Any, Literal, TypeVar
+from typing import Any, TypeVar
 
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
+from mint_lever.chain.ways import Direction
 from mint_lever.dials import function_way
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
@@ -31,8 +33,6 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import ModeName
 
 Made = TypeVar("Made")
-Direction = Literal["collective", "aileron", "elevator", "balls"]
-"""What has a direction: the three swash functions, and the swash balls among each other."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -250,13 +250,26 @@ class Readings(ABC):
             about = entry.key.removeprefix(SIGN)
             if rules is None or rules.spares is None or not rules.spares(self, about, path):
                 because.add(words_of(path))
-        for event in self.by_hand:
-            if event.sequence > entry.sequence and event.step != entry.step:
-                for aspect in event.aspects:
-                    touched = touches_of_work(aspect, arrangement)
-                    if entry.step in self.graph.undone_by(touched):
-                        because.add(handwork(aspect).words)
-        return because
+        return because | self.work_undoing({entry.step}, entry.sequence, but_of=entry.step)
+
+    def work_undoing(
+        self,
+        steps: Collection[StepName],
+        after: int,
+        before: float = inf,
+        but_of: StepName | None = None,
+    ) -> set[str]:
+        """Give, in words, the work by hand that undoes one of some steps: between two places in
+        the log, and not by advice of the step ``but_of``."""
+        return {
+            handwork(aspect).words
+            for event in self.by_hand
+            if after < event.sequence < before and (but_of is None or event.step != but_of)
+            for aspect in event.aspects
+            if not self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement)).isdisjoint(
+                steps
+            )
+        }
 
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.

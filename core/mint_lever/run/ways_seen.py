@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from mint_lever.chain.ways import ways
+from mint_lever.chain.model import build_chain
+from mint_lever.chain.ways import Direction, Ways, ways
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.log import Entry
-from mint_lever.run.readings import Direction, Readings, chain_of
-from mint_lever.run.touched import touches_of_work
+from mint_lever.run.readings import Readings
 
 Seen = dict[Direction, tuple[int, ...]]
 
@@ -18,12 +18,21 @@ def ways_seen(run: Readings) -> Seen:
     Missing where nobody has looked: the chain then has to go with the stick, as far as the unit
     shows its commands to. Empty where a look was wrong, or the metal was worked on since.
     """
-    found = _shown_by_the_unit(run)
+    newest: dict[Direction, tuple[Entry, bool]] = {}
     for entry in run.entries:
         rules = run.rules_of.get(entry.step)
-        shown = rules.shows(entry) if rules is not None and rules.shows is not None else {}
-        for direction, right in shown.items():
-            found[direction] = _way_then(run, entry, direction) if right else ()
+        if rules is not None and rules.shows is not None:
+            newest |= {of: (entry, right) for of, right in rules.shows(entry).items()}
+    then: dict[int, Ways] = {}
+    found = _shown_by_the_unit(run)
+    for direction, (entry, right) in newest.items():
+        if not right or not _still_of_this_metal(run, entry):
+            found[direction] = ()
+            continue
+        if id(entry.setup) not in then:
+            then[id(entry.setup)] = _ways_then(run, entry)
+        was = getattr(then[id(entry.setup)], direction)
+        found[direction] = was if direction == "balls" else (was,)
     return found
 
 
@@ -40,22 +49,16 @@ def _shown_by_the_unit(run: Readings) -> Seen:
     return found
 
 
-def _way_then(run: Readings, entry: Entry, direction: Direction) -> tuple[int, ...]:
-    """The chain's way for the devices as they were set then, on the metal as it is known now: what
+def _ways_then(run: Readings, entry: Entry) -> Ways:
+    """The chain's ways for the devices as they were set then, on the metal as it is known now: what
     was learned since was so all along."""
-    if entry.setup.arrangement != run.setup.arrangement or _worked_on(run, entry):
-        return ()
-    then = chain_of(entry.setup.model_copy(update={"airframe": run.setup.airframe}))
-    was = getattr(ways(then, bench_mode(entry.setup)), direction)
-    return tuple(was) if direction == "balls" else (was,)
+    setup = entry.setup.model_copy(update={"airframe": run.setup.airframe})
+    return ways(build_chain(setup), bench_mode(setup))
 
 
-def _worked_on(run: Readings, entry: Entry) -> bool:
-    """Whether work by hand since may have turned a direction round."""
+def _still_of_this_metal(run: Readings, entry: Entry) -> bool:
+    """Whether no work by hand since may have turned a direction round."""
+    if entry.setup.arrangement != run.setup.arrangement:
+        return False
     looks = {name for name, rules in run.rules_of.items() if rules.shows and not rules.always_last}
-    return any(
-        looks & run.graph.undone_by(touches_of_work(aspect, run.setup.arrangement))
-        for event in run.by_hand
-        if event.sequence > entry.sequence
-        for aspect in event.aspects
-    )
+    return not run.work_undoing(looks, entry.sequence)

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
-from mint_lever.run.advice import Outcome
+from mint_lever.run.advice import Ask, Outcome
 
 
 def degrees(value: float) -> str:
@@ -47,6 +47,13 @@ def word_for(value: float, band: Band, count: int, repeats: float = GAUGE_REPEAT
         return word
     usable = {judge(value + shift, band, 0.0) != "out" for shift in (-repeats, repeats)}
     return judge(value, band, 0.0) if len(usable) == 1 else "read again"
+
+
+def outcome_of(asks: Sequence[Ask]) -> Outcome | None:
+    """Give the outcome of a step's questions; None while none of them is answered."""
+    if all(ask.answer is None for ask in asks):
+        return None
+    return worst(ask.word for ask in asks)
 
 
 def worst(words: Iterable[Word | None]) -> Outcome:

@@ -27,7 +27,3 @@ class UnevenServos(ServoBank):
         share = np.where(pulse < self.centre_us, self._shares[:, :1], self._shares[:, 1:])
         turned: Array = rest + share * (super().horn_deg(pulse) - rest)
         return turned
-
-    def pulse_for_horn(self, horn_deg: ArrayLike) -> Array:
-        """Not asked of a simulated helicopter: nothing on it works a pulse out of an angle."""
-        raise NotImplementedError

@@ -348,14 +348,16 @@ def _spares(run: Readings, key: str, path: str) -> bool:
     the sign of what arrives; the middle on neither."""
     if not path.startswith("transmitter.channels."):
         return False
-    own = key.removeprefix(LOOK)
-    function, _, end = own.partition(".")
+    function, _, end = key.removeprefix(LOOK).partition(".")
     if path.split(".")[2] != function:
         return True
     side = _SIDED.search(path)
-    if side is None or seen_dead(run, "arrival", own):
+    if key.startswith(LOOK):
+        # How a radio takes its travel rests on no travel; a limit may have been what held it.
+        return side is not None and ".travel_" in path
+    if side is None or seen_dead(run, "arrival", key):
         return False
-    read = run.all("arrival", own)
+    read = run.all("arrival", key)
     return end == "centre" or not read or side[1] != ("high" if read[-1].value >= 0 else "low")  # type: ignore[operator]
 
 

@@ -71,18 +71,17 @@ def _advise(run: Readings) -> Advice:
         )
         asks.append(ask)
         lands_on = None
-        doubtful = doubt(run, "collective_range", _lever(dial, ask, stick))
-        if doubtful is not None:
-            asks.append(doubtful.look)
-            doubts.append(doubtful)
-            if doubtful.verdict == "read again":
-                asks[-2] = replace(ask, word="read again")
         # The directions are proven here: up is +, down is −.
         unsure = sure_of(run, "collective_range", ask) if (pitch or 0.0) <= -_SIGN_DEG else None
         if unsure is not None:
             asks.append(unsure)
         elif pitch is not None:
             gauges.append(pitch)
+            doubtful = doubt(run, "collective_range", _lever(dial, ask, stick))
+            if doubtful is not None:
+                doubts.append(doubtful)
+                again = doubtful.verdict == "read again"
+                asks[-1:] = [replace(ask, word="read again") if again else ask, doubtful.look]
             if doubtful is None and word in ("out", "workable") and not both:
                 action, lands_on = _next(run, dial, (key,), target, word == "out")
                 if action is not None and unusual(action):

@@ -7,11 +7,11 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
 from mint_lever.run.readings import Readings
 from mint_lever.run.sketches import sketch_of
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import AXES, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps.swash_looks import turns_a_function
+from mint_lever.steps.turning import turns_a_function
 
 _TIPS = (
     (
@@ -72,7 +72,6 @@ def _advise(run: Readings) -> Advice:
             )
         )
     answers = [ask.answer for ask in asks]
-    nothing = all(answer is None for answer in answers)
     seen_nose = asks[0].answer is not None and asks[1].answer is None
     summary = "Against the motion is right. Along with it crashes."
     if "still" in answers:
@@ -88,7 +87,7 @@ def _advise(run: Readings) -> Advice:
         asks=tuple(asks),
         summary=summary,
         actions=tuple(actions),
-        outcome=None if nothing else worst(ask.word for ask in asks),
+        outcome=outcome_of(asks),
         sketch=sketch_of("roll_right" if seen_nose else "nose_down"),
     )
 

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from typing import cast
 
+from mint_lever.chain.ways import Direction
 from mint_lever.diagnose.hypotheses import Command
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
 from mint_lever.run.log import Entry
-from mint_lever.run.readings import Direction, Readings
+from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import AXES, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -54,8 +55,7 @@ def _advise(run: Readings) -> Advice:
         )
         if word == "out" and not back_to:
             back_to = f"Not fit. Go back to “{step}”, then this list again from its top."
-    nothing = all(ask.answer is None for ask in asks)
-    outcome = None if nothing else worst(ask.word for ask in asks)
+    outcome = outcome_of(asks)
     done = "Every direction is right and the fail-safe cuts the throttle."
     # Seen to cut is one thing; a value that is written down nowhere is gone with the next receiver.
     actions = () if run.setup.transmitter.fail_safe_throttle_pct == 0 else (_SET_FAIL_SAFE,)

@@ -8,7 +8,7 @@ from __future__ import annotations
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Option, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.document import Setup
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -61,7 +61,7 @@ def _advise(run: Readings) -> Advice:
             "right; twice, half or another plain ratio is a wrong pole count or gear.",
         )
     asks = (looked_at(run, "governor", "agree", label, hint, options),)
-    outcome = None if asks[0].answer is None else worst(ask.word for ask in asks)
+    outcome = outcome_of(asks)
     if place == "both" and outcome is not None:
         outcome = "out"
     return Advice(

@@ -20,11 +20,12 @@ from mint_lever.run.advice import (
     Number,
     Option,
     Ruler,
+    Wheel,
     Work,
 )
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import degrees, worst
+from mint_lever.run.words import degrees, outcome_of
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.horn_follows import share_followed, trim_degrees, trims_tried
@@ -89,7 +90,6 @@ def _advise(run: Readings) -> Advice:
         trims += _trim_verdict(run, index)
     asks = [*_wheel(run, arms, teeth, waiting), *horns]
     read = [ask for ask in horns if not ask.optional]
-    nothing = all(ask.answer is None for ask in read)
     return Advice(
         step="horns",
         do=(
@@ -101,7 +101,7 @@ def _advise(run: Readings) -> Advice:
         summary=" ".join(trims) or _best_place(arms, teeth, waiting),
         actions=tuple(actions),
         rulers=tuple(rulers),
-        outcome=None if nothing else worst(ask.word for ask in read),
+        outcome=outcome_of(read),
     )
 
 
@@ -183,7 +183,9 @@ def _mend(
         if arms and teeth:
             best = best_horn_places(own, arms, teeth, 1)[0]
             if abs(best.left_deg) < abs(own) - _WORTH_DEG:
-                return _press(index, dial, best.arm, best.teeth, best.left_deg), best.left_deg
+                press = _press(index, dial, best.arm, best.teeth, best.left_deg)
+                wheel = Wheel(arms, best.arm + 1) if best.arm else None
+                return replace(press, wheel=wheel), best.left_deg
         elif abs(own) > SQUARE.workable_high + _WORTH_DEG:
             return None, None
     value, expected = _next_trim(run, index, error, pairs)

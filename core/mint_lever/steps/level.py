@@ -337,6 +337,8 @@ def _spares(run: Readings, key: str, path: str) -> bool:
     if path.startswith("unit.level_trim."):
         return stick == 0.0 or _SIDE_OF_TRIM[path.split(".")[2]] != run.unit_side(stick)
     if of := _SERVO_TRAVEL.match(path):
+        if key.startswith(LOOK):
+            return True  # how a radio takes its travel rests on no travel
         servo, side_of_channel = int(of[1]), of[2]
         return stick == 0.0 or travel_side(run, servo, stick) != side_of_channel
     return False

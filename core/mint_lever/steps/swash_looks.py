@@ -6,12 +6,12 @@ positive collective gives positive blade pitch.
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, cast
 
 from mint_lever.axes import Pose
+from mint_lever.chain.ways import Direction
 from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
 from mint_lever.diagnose.hypotheses import COMMANDS, Command, field_of, visible
 from mint_lever.diagnose.sight import SWASH_WORDS
@@ -30,7 +30,7 @@ from mint_lever.run.advice import (
 )
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry
-from mint_lever.run.readings import Direction, Readings
+from mint_lever.run.readings import Readings
 from mint_lever.setup.about import Device
 from mint_lever.setup.airframe import LAYOUT_WORDS, Head
 from mint_lever.setup.document import Setup
@@ -238,27 +238,6 @@ def simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if kind == "layout":
         return True  # the simulated mixing device is always set to the draft's layout
     raise not_simulated(ask.key)
-
-
-_TURNED = re.compile(
-    r"(?:transmitter\.channels|unit\.function_reversed|transmitter\.swash_mix)"
-    r"\.(collective|aileron|elevator)(?:\.reversed|\.way)?$"
-)
-
-
-def spares(run: Readings, key: str, path: str) -> bool:
-    """A look at one stick rests on no other function's direction."""
-    turned = _TURNED.match(path)
-    if turned is None:
-        return False
-    command = "collective" if key == "pitch" else key.partition(".")[2]
-    own = {"collective": "collective", "right": "aileron", "back": "elevator"}.get(command)
-    return turned[1] != own
-
-
-def turns_a_function(path: str) -> bool:
-    """Whether a setting turns one of the swash functions round, and nothing else."""
-    return _TURNED.match(path) is not None
 
 
 def shown(entry: Entry) -> dict[Direction, bool]:

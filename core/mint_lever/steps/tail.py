@@ -9,7 +9,7 @@ from __future__ import annotations
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -79,8 +79,7 @@ def _advise(run: Readings) -> Advice:
         ),
     )
     actions = _actions(run, {ask.key: ask.answer for ask in asks})
-    nothing = all(ask.answer is None for ask in asks)
-    outcome = None if nothing else worst(ask.word for ask in asks)
+    outcome = outcome_of(asks)
     done = "The tail goes the right way, answers the right way and binds nowhere."
     return Advice(
         step="tail",
@@ -157,11 +156,14 @@ def _set_limit(run: Readings, side: str, touches: bool) -> Action:
     name = _limit_of(run, side)
     old = getattr(unit.tail, name)
     new = max(old - _LOWER_PCT, 0.0) if touches else min(old + _RAISE_PCT, _MOST_PCT)
+    if new == old:
+        text = f"No limit helps for {side} stick: recentre the push rod, or take another horn hole."
+        return Action(key=f"rod.{side}", text=text, device="helicopter", aspects=("tail",))
     return Action(
         key=f"limit.{side}",
         text=f"Set the tail limit for {side} stick from {old:g} to {new:g} %.",
         expect="Then full stick that way again.",
-        changes=(Change(f"unit.tail.{name}", new),) if new != old else (),
+        changes=(Change(f"unit.tail.{name}", new),),
         keys=keys,
         together="limits",
     )
@@ -174,13 +176,12 @@ def _limit_of(run: Readings, side: str) -> str:
 
 
 def _turn_correction(run: Readings) -> Action:
-    unit = run.setup.unit
-    turned = () if unit is None else (not unit.tail.gyro_reversed,)
+    unit, path = run.setup.unit, "unit.tail.gyro_reversed"
     return Action(
         key="turn.correction",
         text="Reverse the gyro's yaw correction: the gyro, not the servo and not the channel.",
         expect="Start from a fresh centre, then push the nose left again.",
-        changes=tuple(Change("unit.tail.gyro_reversed", value) for value in turned),
+        changes=() if unit is None else (Change(path, not unit.tail.gyro_reversed),),
         keys=("correction",),
     )
 

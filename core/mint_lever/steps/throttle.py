@@ -8,7 +8,7 @@ from __future__ import annotations
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Option, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -69,8 +69,7 @@ def _advise(run: Readings) -> Advice:
         changes=(Change("transmitter.channels.throttle.reversed", not channel.reversed),),
         keys=("low", "ends"),
     )
-    nothing = all(ask.answer is None for ask in asks)
-    outcome = None if nothing else worst(ask.word for ask in asks)
+    outcome = outcome_of(asks)
     done = "Low stick is low throttle, and the controller knows both ends."
     return Advice(
         step="throttle",

@@ -18,8 +18,8 @@ from mint_lever.steps.swash_looks import (
     seen_so_far,
     shown,
     simulate,
-    spares,
 )
+from mint_lever.steps.turning import spares
 
 
 def _advise(run: Readings) -> Advice:

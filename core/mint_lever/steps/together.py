@@ -23,8 +23,8 @@ from mint_lever.steps.swash_looks import (
     seen_so_far,
     shown,
     simulate,
-    spares,
 )
+from mint_lever.steps.turning import spares
 
 _PITCH = (Option("up", "It rises"), Option("down", "It falls", False))
 

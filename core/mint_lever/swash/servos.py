@@ -75,8 +75,3 @@ class ServoBank:
         """Turn pulses (µs) into horn angles (deg, + raises the ball), both (servos, poses): §4."""
         pulse = np.asarray(pulse_us, dtype=float)
         return self._deg_per_us * (pulse - self._outputs.centre_us) + self._error
-
-    def pulse_for_horn(self, horn_deg: ArrayLike) -> Array:
-        """Turn horn angles (deg) back into the pulses that hold them, both (servos, poses)."""
-        angle = np.asarray(horn_deg, dtype=float)
-        return (angle - self._error) / self._deg_per_us + self._outputs.centre_us

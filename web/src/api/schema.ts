@@ -3597,6 +3597,7 @@ export interface components {
             learned: boolean;
             /** Parts */
             parts: string[];
+            wheel: components["schemas"]["Wheel"] | null;
         };
         /**
          * AdviceOut
@@ -4157,6 +4158,17 @@ export interface components {
             base: string[];
             /** Rests On */
             rests_on: string[];
+        };
+        /**
+         * Wheel
+         * @description A horn wheel of so many ``arms``, and the ``arm`` to use; 1 is the one on now, and they count
+         *     the way that raises its ball.
+         */
+        Wheel: {
+            /** Arms */
+            arms: number;
+            /** Arm */
+            arm: number;
         };
         /**
          * NewReading

@@ -77,3 +77,16 @@ test("a step that is done leads to the next one; one that is not does not", () =
   fireEvent.click(screen.getByRole("button", { name: /^On to: Square the horns/ }));
   expect(onStep).toHaveBeenCalledExactlyOnceWith("horns");
 });
+
+test("an arm of a wheel is drawn where it stands, counted the way that raises the ball", () => {
+  actions([action("press.1", { wheel: { arms: 4, arm: 2 } })]);
+  const caption = screen.getByText(/use arm 2 of 4/);
+  const arms = caption.parentElement?.querySelectorAll("g") ?? [];
+  const tips = [...arms].map((arm) => arm.querySelector("path")?.getAttribute("d") ?? "");
+  expect(arms.length).toBe(4);
+  // Arm 1 points right; arm 2, the next to the left round, points up.
+  expect(tips[0]).toMatch(/^M90 78L142 78$/);
+  expect(Number(tips[1]?.split(" ").at(-1))).toBeLessThan(30);
+  expect(arms[1]?.getAttribute("class")).toContain("text-mint");
+  expect(arms[0]?.querySelector("circle")).toBeTruthy();
+});

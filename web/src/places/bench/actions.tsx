@@ -5,6 +5,7 @@ import type { Action, Bench, BenchHand, StepName } from "@/api/bench";
 import { DeviceTag } from "@/parts/settings/devices";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
+import { WheelPicture } from "./wheel-picture";
 
 type Props = { bench: Bench; hand: BenchHand; onStep: (step: StepName) => void };
 
@@ -83,6 +84,7 @@ function One({ action, first, bench, hand }: OneProps) {
           ))}
         </ul>
       )}
+      {action.wheel && <WheelPicture wheel={action.wheel} />}
       {action.expect && <p className="mt-0.5 text-sm">{action.expect}</p>}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <button
