@@ -2,23 +2,32 @@
 
     PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000
 
-The number is of builds for each arrangement; every fourth has mechanical mixing. The seeds are
-40,000 and on, whatever the number; none is left out. Prints every failure with its seed.
+The number is of builds for each arrangement; every fourth has mechanical mixing, three in four
+pilots have habits of their own (practise/habits.py). The seeds are 40,000 and on, whatever the
+number, unless a second number says where they begin; none is left out. Prints every failure.
 """
 
 from __future__ import annotations
 
 import sys
 import time
+from collections import Counter
 from multiprocessing.pool import Pool
+from typing import Any
 
 import judge
 from mint_lever.practise.evening import work_through
+from mint_lever.practise.habits import random_habits
 from mint_lever.run import fitness_of
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
 from mint_lever.simulate.builds import random_helicopter
+from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 FIRST_SEED = 40_000
+
+
+HONEST = "these parts cannot, proven by trying every one"
+CANNOT = {"zero_pitch": judge.cannot_be_zeroed, "level": judge.cannot_be_levelled}
 
 
 def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list[str]]:
@@ -26,29 +35,38 @@ def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list
     arrangement, seed = of
     bench = random_helicopter(seed, arrangement, "single" if seed % 4 == 3 else None)
     try:
-        run = work_through(bench).run(bench)
-        setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
-        found = judge.wrong_with(setup, truth)
+        run = work_through(bench, random_habits(seed), seed).run(bench)
+        found = judge.wrong_with(*_plain(bench))
         if not fitness_of(run, [bench.setup]).fit:
             found.append("not called fit")
+    except RuntimeError as stopped:
+        cannot = CANNOT.get(str(stopped).split()[0])
+        proven = cannot is not None and " is out " in str(stopped) and cannot(*_plain(bench))
+        found = [HONEST if proven else str(stopped)]
     except Exception as trouble:
         found = [f"{type(trouble).__name__}: {trouble}"]
     return arrangement, seed, found
 
 
+def _plain(bench: SimulatedHelicopter) -> tuple[dict[str, Any], dict[str, Any]]:
+    return bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+
+
 def main() -> None:
     """Print how many of each arrangement end right, and every one that does not."""
     builds = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
+    first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
     start = time.perf_counter()
-    jobs = [(name, FIRST_SEED + i) for i in range(builds) for name in ARRANGEMENTS]
-    right = dict.fromkeys(ARRANGEMENTS, 0)
+    jobs = [(name, first + i) for i in range(builds) for name in ARRANGEMENTS]
+    right, honest = Counter[str](), Counter[str]()
     with Pool() as pool:
         for arrangement, seed, found in pool.imap(evening, jobs, chunksize=3):
             right[arrangement] += not found
+            honest[arrangement] += found == [HONEST]
             if found:
                 print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
-    for arrangement, count in right.items():
-        print(f"{arrangement}: {count} of {builds} ended right")
+    for name in ARRANGEMENTS:
+        print(f"{name}: {right[name]} of {builds} ended right, {honest[name]} honestly not")
     print(f"{time.perf_counter() - start:.0f} s")
 
 

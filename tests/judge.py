@@ -5,14 +5,17 @@ formulas (docs/formulas.md, sections 2 to 6) with SciPy's root finders. ``setup`
 document as JSON, ``truth`` what the metal is in place of what was written down.
 """
 
+import itertools
+
 import numpy as np
-from scipy.optimize import brentq, least_squares
-from scipy.spatial.transform import Rotation
+from scipy.optimize import brentq, root
 
 FUNCTIONS = ("collective", "aileron", "elevator")
 UP = np.array([0.0, 0.0, 1.0])
 WORKABLE_DEG = 0.5 + 0.15
 LEVEL_DEG = 0.8
+HELD_US = 5.0
+"""Half a percent of the ring, which no ear hears as a stall, is about this of a servo's pulse."""
 
 
 def direction(azimuth_deg):
@@ -21,7 +24,11 @@ def direction(azimuth_deg):
 
 
 def turned(right, forward):
-    return Rotation.from_rotvec([-forward, 0, 0]) * Rotation.from_rotvec([0, right, 0])
+    """Tilt forward about the x axis after tilt right about the y axis, as one matrix."""
+    a, b = np.sin(right), np.cos(right)
+    c, d = np.sin(-forward), np.cos(-forward)
+    about_y = np.array([[b, 0, a], [0, 1, 0], [-a, 0, b]])
+    return np.array([[1, 0, 0], [0, d, -c], [0, c, d]]) @ about_y
 
 
 class Metal:
@@ -131,7 +138,7 @@ class Metal:
                 sent = np.clip(value, -channel["limit_low_pct"], channel["limit_high_pct"])
                 asked = radio["centre_us"] + radio["us_per_pct"] * value
                 sent = radio["centre_us"] + radio["us_per_pct"] * sent
-            self.held |= abs(asked - sent) > 1e-6
+            self.held |= abs(asked - sent) > HELD_US
             pulses.append(sent)
         return pulses
 
@@ -153,23 +160,29 @@ class Metal:
     def pose(self, sticks):
         """Height (mm), tilt right and forward (rad) of the swash."""
         horns = self.horns(sticks)
+        rests = [ball["radius_mm"] * direction(ball["azimuth_deg"]) for ball in self.swash]
+        # Where each horn's ball stands, and how long the link up from it is.
+        lower, lengths = [], []
+        for i, (rest, servo) in enumerate(zip(rests, self.servos, strict=True)):
+            reach = servo["arm_mm"] * self.truth["horn_share"]
+            arm = (np.cos(horns[i]) - 1) * direction(servo["arm_bearing_deg"])
+            horn = rest - servo["link_length_mm"] * UP + reach * (arm + np.sin(horns[i]) * UP)
+            lower.append(horn)
+            lengths.append(servo["link_length_mm"] + self.truth["swash_extra_mm"][i])
+        rests, lower, lengths = np.array(rests), np.array(lower), np.array(lengths)
+        rides = np.array([self.rides and ball["radius_mm"] > 0 for ball in self.swash])
 
         def misses(pose):
             height, right, forward = pose
-            out = []
-            for i, (ball, servo) in enumerate(zip(self.swash, self.servos, strict=True)):
-                rest = ball["radius_mm"] * direction(ball["azimuth_deg"])
-                at = height * UP + turned(right, forward).apply(rest)
-                reach = servo["arm_mm"] * self.truth["horn_share"]
-                arm = (np.cos(horns[i]) - 1) * direction(servo["arm_bearing_deg"])
-                horn = rest - servo["link_length_mm"] * UP + reach * (arm + np.sin(horns[i]) * UP)
-                if self.rides and ball["radius_mm"] > 0:
-                    horn = horn + height * UP
-                length = servo["link_length_mm"] + self.truth["swash_extra_mm"][i]
-                out.append(np.linalg.norm(at - horn) - length)
-            return np.array(out)
+            upper = rests @ turned(right, forward).T + height * UP
+            links = upper - lower - np.outer(rides * height, UP)
+            return np.sqrt((links**2).sum(axis=1)) - lengths
 
-        return least_squares(misses, np.zeros(3), xtol=1e-14, ftol=1e-14, gtol=1e-14).x
+        found = root(misses, np.zeros(3), tol=1e-13) if len(rests) == 3 else None
+        if found is None or np.abs(found.fun).max() > 1e-8:
+            # A plate on four links gives way evenly; so do three that cannot reach.
+            found = root(misses, np.zeros(3), method="lm", tol=1e-13)
+        return found.x
 
     def pitch(self, sticks, azimuth=180.0, blade=0):
         """A blade's pitch (deg)."""
@@ -181,7 +194,7 @@ class Metal:
         along, across = direction(azimuth), sigma * direction(azimuth + 90)
 
         def inner(height, right, forward):
-            normal = turned(right, forward).apply(UP)
+            normal = turned(right, forward) @ UP
             y = np.cross(normal, np.cross(along, UP))
             y = y / np.linalg.norm(y) * (1 if y @ along > 0 else -1)
             x = np.cross(y, normal)
@@ -245,9 +258,56 @@ def _touching(metal):
             reach = 100 / max(abs(x), abs(y))
             metal.held = False
             _, right, forward = metal.pose((collective, reach * x, reach * y))
-            lean = np.degrees(np.arccos(turned(right, forward).apply(UP)[2]))
+            lean = np.degrees(np.arccos((turned(right, forward) @ UP)[2]))
             if lean > metal.truth["tilt_limit_deg"] + 0.3:
                 return [f"the ball touches at {collective}, toward {azimuth}: {lean:.1f}°"]
             if metal.held:
                 return [f"a servo is held at {collective}, toward {azimuth}"]
     return []
+
+
+def cannot_be_zeroed(setup, truth):
+    """Say whether no whole steps of the pitch links, with all swash links turned alike by theirs,
+    bring every blade within the workable half degree: every one is tried."""
+    head, swash = setup["airframe"]["head"], setup["airframe"]["swash"]
+    own = _step_mm(head, head["link_thread_mm"])
+    alike = _step_mm(swash, swash["link_thread_mm"] or head["link_thread_mm"])
+    lifts = [ball["radius_mm"] == 0 for ball in swash["balls"]]
+    lifts = [1.0 if lift or not any(lifts) else 0.0 for lift in lifts]
+    for count in range(-4, 5):
+        raised = [
+            x + count * alike * y for x, y in zip(truth["swash_extra_mm"], lifts, strict=True)
+        ]
+        nearest = []
+        for blade, now in enumerate(truth["blade_extra_mm"]):
+            tried = []
+            for steps in range(-6, 7):
+                links = [*truth["blade_extra_mm"]]
+                links[blade] = now + steps * own
+                other = {**truth, "swash_extra_mm": raised, "blade_extra_mm": links}
+                tried.append(abs(Metal(setup, other).pitch((0, 0, 0), blade=blade)))
+            nearest.append(np.nanmin(tried))
+        if max(nearest) <= 0.5:
+            return False
+    return True
+
+
+def cannot_be_levelled(setup, truth):
+    """Say whether no whole steps of the swash links bring the swash within half a degree of level
+    at mid stick: every combination near is tried."""
+    head, swash = setup["airframe"]["head"], setup["airframe"]["swash"]
+    one = _step_mm(swash, swash["link_thread_mm"] or head["link_thread_mm"])
+    for steps in itertools.product(range(-2, 3), repeat=len(swash["balls"])):
+        links = [x + one * n for x, n in zip(truth["swash_extra_mm"], steps, strict=True)]
+        pose = Metal(setup, {**truth, "swash_extra_mm": links}).pose((0, 0, 0))
+        if np.degrees(np.hypot(*pose[1:])) <= 0.5:
+            return False
+    return True
+
+
+def _step_mm(links, thread_mm):
+    ends = links["link_ends"] or 1
+    step = links["link_step_turns"]
+    if step is None:
+        step = 0.5 if ends == 1 else 0.1
+    return thread_mm * ends * (step or 0.1)

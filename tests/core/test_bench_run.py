@@ -154,10 +154,10 @@ def test_following_advice_asks_for_the_step_anew_and_makes_later_ones_stale(fini
 
 def test_a_reading_near_the_edge_is_read_again_and_two_settle_it():
     safe = confirm_safe()
-    one = [Entry(10, "collective_range", "up", 11.5, FRESH)]
+    one = [Entry(10, "collective_range", "up", 11.4, FRESH)]
     ask = bench_run(FRESH, [*safe, *one]).advice("collective_range").asks[0]
     assert ask.word == "read again"
-    two = [*one, Entry(11, "collective_range", "up", 11.5, FRESH)]
+    two = [*one, Entry(11, "collective_range", "up", 11.4, FRESH)]
     assert bench_run(FRESH, [*safe, *two]).advice("collective_range").asks[0].word == "workable"
 
 

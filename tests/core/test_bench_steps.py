@@ -383,10 +383,16 @@ class TestCoarseLinks:
     )
     def test_the_best_that_links_give_is_said_to_be_so(self, step, thread, read, outcome):
         setup = edited(
-            ("airframe.head.link_step_turns", step), ("airframe.head.link_thread_mm", thread)
+            ("airframe.head.link_step_turns", step),
+            ("airframe.head.link_thread_mm", thread),
+            ("airframe.swash.link_step_turns", step),
         )
-        reads = {f"blade.{i}": value for i, value in enumerate(read)}
-        found = advice("zero_pitch", reads, setup)
+        entries = [
+            Entry(2 * n + i, "zero_pitch", f"blade.{i}", value, setup)
+            for n in (0, 1)
+            for i, value in enumerate(read)
+        ]
+        found = bench_run(setup, entries).advice("zero_pitch")
         assert found.outcome == outcome
         assert found.actions == ()
         assert "the best they give" in found.summary

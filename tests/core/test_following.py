@@ -38,6 +38,12 @@ class Pilot:
             self.entries.append(Entry(self.count, step, name, value, self.setup))
         return self.run.advice(step)
 
+    def turns_a_horn(self):
+        """In step 5 a sub-trim turned its horn as it is written down: 40 µs, 4°."""
+        trimmed = changed(self.setup, "transmitter.servo_channels.0.subtrim_pct", 10.0)
+        self.entries.append(Entry(0, "horns", "horn.0", 4.0, trimmed))
+        self.read("horns", horn__0=0.0)
+
     def follow(self, step):
         self.count += 1
         action = self.run.advice(step).actions[0]
@@ -86,6 +92,7 @@ def test_level_by_travel_that_tilts_the_other_way_stops_and_then_goes_that_way()
     """Where a swash-mix sign was turned round the tilt follows the other way: −0.9° became −1.8°
     and ran on to −8.4° before."""
     pilot = Pilot(mixing())
+    pilot.turns_a_horn()
     pilot.read("level", mid__right=0.0, mid__forward=0.0)
     pilot.read("level", low__right=-0.9, low__forward=0.0, high__right=0.0, high__forward=0.0)
     first = pilot.follow("level")
@@ -113,6 +120,7 @@ def test_level_by_travel_that_tilts_the_other_way_stops_and_then_goes_that_way()
 
 def test_level_that_follows_goes_on_without_a_look():
     pilot = Pilot(mixing())
+    pilot.turns_a_horn()
     pilot.read("level", mid__right=0.0, mid__forward=0.0)
     pilot.read("level", low__right=-0.9, low__forward=0.0, high__right=0.0, high__forward=0.0)
     pilot.follow("level")
@@ -161,6 +169,7 @@ def test_the_simulated_helicopter_answers_the_look_by_making_the_little_change()
     truth = random_truth(setup, np.random.default_rng(3))
     bench = SimulatedHelicopter(setup, truth, 1)
     pilot = Pilot(setup)
+    pilot.turns_a_horn()
     pilot.read("level", mid__right=0.0, mid__forward=0.0)
     pilot.read("level", low__right=-0.9, low__forward=0.0, high__right=0.0, high__forward=0.0)
     pilot.follow("level")

@@ -48,4 +48,4 @@ def test_the_judge_imports_nothing_of_the_product():
         if isinstance(node, ast.Import | ast.ImportFrom)
         for name in node.names
     }
-    assert names == {"numpy", "scipy.optimize", "scipy.spatial.transform"}
+    assert names == {"itertools", "numpy", "scipy.optimize"}

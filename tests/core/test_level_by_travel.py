@@ -52,13 +52,24 @@ def end(setup, stick):
 
 
 def run_at(setup, places, metal):
-    """Level in the middle, and read at the ends named, to the gauge's last digit."""
+    """Level in the middle, and read at the ends named, to the gauge's last digit. In step 5 the
+    first servo's sub-trim turned its horn as it is written down to be mounted."""
     reads = {"mid.right": 0.0, "mid.forward": 0.0}
     for place, stick in places:
         tilt, _ = end(metal, stick)
         reads[f"{place}.right"], reads[f"{place}.forward"] = np.round(tilt, 1).tolist()
-    entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
-    return bench_run(setup, entries)
+    entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items(), 2)]
+    return bench_run(setup, [*horn_followed(setup), *entries])
+
+
+def horn_followed(setup):
+    trim = "transmitter.servo_channels.0.subtrim_pct"
+    # 10 % is 40 µs at 4 µs a percent, 4° at 10 µs a degree.
+    stood = 4.0 * setup.airframe.servos[0].mounted
+    return [
+        Entry(0, "horns", "horn.0", stood, changed(setup, Change(trim, 10.0))),
+        Entry(1, "horns", "horn.0", 0.0, setup),
+    ]
 
 
 @pytest.mark.parametrize("servo", [0, 1, 2])

@@ -38,7 +38,8 @@ def against_the_stick(at: Audited) -> Iterator[Finding]:
     for function in _WRONG:
         seen = getattr(now, function)
         wanted = at.ways.get(function, (1,))
-        if wanted and seen == -wanted[0]:
+        # 0 is no clear movement: it goes neither way.
+        if wanted and seen and seen == -wanted[0]:
             yield _function(setup, function)
 
 

@@ -53,3 +53,15 @@ def level_turns(
     best = int(np.argmin(score))
     tilt = np.degrees(np.arcsin(np.clip(left[best], -1.0, 1.0)))
     return LevelAdvice(tries[best], float(tilt[0]), float(tilt[1]))
+
+
+def tilt_of_a_step(balls: Sequence[Ball], thread_mm: float, step: float) -> float:
+    """Give how far (deg) one step of one swash link tilts the swash, of the link that tilts it
+    most. With mechanical mixing the others ride on the middle one, which tilts nothing."""
+    radius = np.array([ball.radius_mm for ball in balls])
+    if (radius == 0).any():
+        return float(np.degrees(np.arcsin(thread_mm * step / radius[radius > 0].min())))
+    right, forward = bearing([ball.azimuth_deg for ball in balls])
+    plane = np.stack([np.ones_like(radius), radius * right, radius * forward], axis=1)
+    tilts = np.hypot(*np.linalg.pinv(plane)[1:]) * thread_mm * step
+    return float(np.degrees(np.arcsin(np.clip(tilts.max(), 0.0, 1.0))))

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import Mode, ModeName
 
-_FULL = (0.0, 100.0)
+_MIDDLE = 50.0
+_SHORT = 25.0
+"""The least of 50 % a side shortened for the collective's range still reaches. From memory."""
 
 
 def bench_mode(setup: Setup) -> ModeName:
@@ -13,10 +17,22 @@ def bench_mode(setup: Setup) -> ModeName:
     return "hold" if setup.transmitter.modes.hold is not None else "normal"
 
 
-def plain(mode: Mode) -> bool:
-    """Whether a mode passes collective and cyclic on as they are: straight and in full."""
-    ends = (mode.pitch_curve[0], mode.pitch_curve[-1])
-    steps = [b - a for a, b in zip(mode.pitch_curve, mode.pitch_curve[1:], strict=False)]
-    straight = max(steps) - min(steps) < 1e-6
+def plain(setup: Setup, name: ModeName) -> bool:
+    """Whether a mode passes collective and cyclic on as they are: straight and in full.
+
+    Where the transmitter mixes, one figure serves both sides of the collective, and a side of the
+    curve that was shortened for its range is straight as well.
+    """
+    mode: Mode = getattr(setup.transmitter.modes, name)
     rates = (mode.rates.aileron, mode.rates.elevator)
-    return ends == _FULL and straight and all(r.rate_pct == 100 for r in rates)
+    if any(rate.rate_pct != 100 for rate in rates):
+        return False
+    at = mode.pitch_curve_at or np.linspace(0.0, 100.0, len(mode.pitch_curve))
+    off = np.asarray(at) - _MIDDLE
+    height = np.asarray(mode.pitch_curve) - _MIDDLE
+    reach = (-height[0], height[-1])
+    least = _MIDDLE if setup.arranged.unit_mixes else _SHORT
+    if min(reach) < least - 0.05:
+        return False
+    sloped = off / _MIDDLE * np.where(off < 0, *reach)
+    return bool(np.abs(height - sloped).max() < 0.1)

@@ -5,17 +5,25 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import dataclass, field
 
+import numpy as np
+
+from mint_lever.practise.habits import LITERAL, Habits
 from mint_lever.practise.hands import do, take
+from mint_lever.practise.in_words import word
+from mint_lever.practise.mishaps import happen
 from mint_lever.run.advice import Action, Ask
 from mint_lever.run.entering import written_by
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event, action_event
 from mint_lever.run.run import BenchRun
+from mint_lever.run.touched import WORKED_ON
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps import bench_run
 
 _MOST_TURNS = 400
 """Readings and acts together; an evening that needs more goes in circles."""
+_LATEST_MISHAP = 140
+"""About the turns of an evening in which nothing happens."""
 
 
 @dataclass
@@ -36,15 +44,23 @@ class Evening:
         return bench_run(bench.setup, self.entries, self.events)
 
 
-def work_through(bench: SimulatedHelicopter) -> Evening:
+def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int = 0) -> Evening:
     """Follow the advice from the first step to the last; raises RuntimeError when it never ends."""
-    evening = Evening()
+    evening, rng = Evening(), np.random.default_rng([seed, 2])
+    mishaps = sorted(int(turn) for turn in rng.integers(10, _LATEST_MISHAP, habits.mishaps))
     for sequence in range(_MOST_TURNS):
+        if mishaps and mishaps[0] <= sequence:
+            mishaps.pop(0)
+            evening.events.append(Event(sequence, WORKED_ON[happen(bench, rng)]))
+            continue
         run = evening.run(bench)
-        name = run.next_step()
-        if name is None:
-            return evening
-        move = next_move(run, name)
+        found = _next(run, habits, rng)
+        if found is None:
+            if not mishaps:
+                return evening
+            mishaps[0] = sequence + 1
+            continue
+        name, move = found
         if isinstance(move, Action):
             before = bench.setup
             do(bench, move)
@@ -52,11 +68,45 @@ def work_through(bench: SimulatedHelicopter) -> Evening:
             evening.events.append(action_event(sequence, name, move, before))
             continue
         evening.reads[name, move.key] += 1
-        value = take(bench, run.step(name), move)
+        said = word(bench, move) if rng.random() < habits.words else None
+        value = take(bench, run.step(name), move) if said is None else said
         if written := written_by(move, value):
             bench.change(written)
         evening.entries.append(Entry(sequence, name, move.key, value, bench.setup))
     raise RuntimeError("the evening never ended")
+
+
+def _next(
+    run: BenchRun, habits: Habits, rng: np.random.Generator
+) -> tuple[StepName, Action | Ask] | None:
+    """What this pilot does next, and at which step; None when all is done."""
+    name = run.next_step()
+    if habits.keen and (better := _only_better(run, name)):
+        return better
+    if name is None:
+        return None
+    left = [step.name for step in run.steps if not run.done(step.name)]
+    if rng.random() < habits.late:
+        other = left[int(rng.integers(len(left)))]
+        try:
+            return other, next_move(run, other)
+        except RuntimeError:
+            pass  # it waits for what it rests on
+    if rng.random() < habits.early:
+        needed = [action for action in run.advice(name).actions if action.needed]
+        if needed:
+            return name, needed[0]
+    return name, next_move(run, name)
+
+
+def _only_better(run: BenchRun, before: StepName | None) -> tuple[StepName, Action] | None:
+    """What a step that is done offers besides, as often as it offers it."""
+    for step in run.steps:
+        if step.name == before:
+            return None
+        for action in run.advice(step.name).actions if run.done(step.name) else ():
+            return step.name, action
+    return None
 
 
 def next_move(run: BenchRun, name: StepName) -> Action | Ask:

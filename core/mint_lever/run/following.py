@@ -69,8 +69,13 @@ def predicted(key: str, before: float, after: float, repeats: float) -> Predicti
     return Prediction(key, after, repeats + _MODEL_SHARE * abs(after - before))
 
 
-def doubt(run: Readings, step: StepName, lever: Lever) -> Doubt | None:
-    """Say whether the newest reading of a question follows the newest prediction of it."""
+def doubt(
+    run: Readings, step: StepName, lever: Lever, shifted_with: tuple[StepName, ...] = ()
+) -> Doubt | None:
+    """Say whether the newest reading of a question follows the newest prediction of it.
+
+    ``shifted_with`` are steps whose work by hand shifts this reading without undoing its step.
+    """
     key = lever.reads.key
     event = next(
         (
@@ -84,7 +89,8 @@ def doubt(run: Readings, step: StepName, lever: Lever) -> Doubt | None:
         return None
     expected = next(p for p in event.predicts if p.key == key)
     since = [e for e in run.counted(step, key) if e.sequence > event.sequence]
-    if not since or run.work_undoing({step}, event.sequence, since[0].sequence, but_of=step):
+    metal = {step, *shifted_with}
+    if not since or run.work_undoing(metal, event.sequence, since[0].sequence, but_of=step):
         return None  # what was predicted was of other metal
     read = float(np.mean([figure(entry) for entry in since]))
     if abs(read - expected.value) <= expected.within:
@@ -102,6 +108,11 @@ def doubt(run: Readings, step: StepName, lever: Lever) -> Doubt | None:
         f"{signed(read, unit)} is read. What led to it is not kept."
     )
     return Doubt(expected.value, read, _look(lever, answer), verdict, words)
+
+
+def first_look(lever: Lever) -> Choice:
+    """The look at a lever whose way nobody knows yet, to be made before it is used."""
+    return _look(lever, None)
 
 
 def way(run: Readings, step: StepName, lever: Lever) -> int:

@@ -43,13 +43,15 @@ class Ruled(Node):
     standing although it belongs to the step. ``repeats`` is how far two readings of one thing lie
     apart on a good instrument, in the questions' own unit. ``looked_at_with`` are steps whose looks
     are the same looks: following either's advice asks for both anew. ``shows`` says of an answer
-    which directions of the model it shows to be right, and which to be wrong.
+    which directions of the model it shows to be right, and which to be wrong. ``refutes`` says of
+    an answer which questions of other steps it takes back: they are to be looked at again.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
     repeats: float = 0.2
     looked_at_with: tuple[StepName, ...] = ()
     shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
+    refutes: Callable[[Entry], Collection[tuple[StepName, str]]] | None = None
 
 
 def figure(entry: Entry) -> float:
@@ -116,6 +118,7 @@ class Readings(ABC):
         self.by_hand = [event for event in self.events if event.aspects]
         self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
         self._made: dict[str, Any] = {}
+        self._refuted = self._find_refuted()
 
     @abstractmethod
     def done(self, name: StepName) -> bool:
@@ -228,6 +231,15 @@ class Readings(ABC):
         steps = (entry.step, *(rules.looked_at_with if rules else ()))
         return any(self._followed.after(entry, step) for step in steps)
 
+    def _find_refuted(self) -> dict[tuple[StepName, str], Entry]:
+        """The newest answers that take a question of another step back."""
+        refuted: dict[tuple[StepName, str], Entry] = {}
+        for (step, _), entries in self._answers.items():
+            refutes = self.rules_of[step].refutes if step in self.rules_of else None
+            for question in refutes(entries[-1]) if refutes is not None else ():
+                refuted[question] = entries[-1]
+        return refuted
+
     def _holds(self, entry: Entry) -> bool:
         return not self.replaced(entry) and not self.undone(entry)
 
@@ -242,6 +254,9 @@ class Readings(ABC):
     def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
         because: set[str] = set()
         rules, arrangement = self.rules_of.get(entry.step), self.setup.arrangement
+        refuted = self._refuted.get((entry.step, entry.key))
+        if refuted is not None and refuted.sequence > entry.sequence:
+            because.add(f"“{self.rules_of[refuted.step].title}”")
         for path in self._changed(entry):
             if path == control or entry.step not in self.graph.undone_by(
                 touches_of(path, arrangement)
@@ -270,6 +285,16 @@ class Readings(ABC):
                 steps
             )
         }
+
+    def works_before(self, step: StepName, entry: Entry) -> int:
+        """How often, before an entry, work by hand was done that undoes a step."""
+        return sum(
+            not self.graph.undone_by(
+                [t for a in event.aspects for t in touches_of_work(a, self.setup.arrangement)]
+            ).isdisjoint({step})
+            for event in self.by_hand
+            if event.sequence < entry.sequence
+        )
 
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.

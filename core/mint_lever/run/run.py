@@ -100,9 +100,12 @@ class BenchRun(Readings):
             return ("in hand" if followed else "open"), ()
         advice = self._brief(name)
         because: set[str] = set()
+        # A look that another step asked for as well is this step's own.
+        steps = (name, *self._by_name[name].looked_at_with)
         for ask in advice.asks:
             readings = [] if ask.optional else self.all(name, ask.key)
-            if readings and not self.held(name, ask.key) and not self.replaced(readings[-1]):
+            held = any(self.held(step, ask.key) for step in steps)
+            if readings and not held and not self.replaced(readings[-1]):
                 because |= self.undone(readings[-1])
         if because:
             return "stale", tuple(sorted(because))

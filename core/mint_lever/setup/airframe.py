@@ -352,6 +352,14 @@ class Swash(Part):
         ),
     ] = None
 
+    @property
+    def step_turns(self) -> float:
+        """The smallest step of a swash link (turns): its own, else half a turn, or a tenth where
+        both ends turn. Common practice, no source."""
+        if self.link_step_turns is not None:
+            return self.link_step_turns or 0.1
+        return 0.1 if self.link_ends == 2 else 0.5
+
 
 class Servo(Part):
     """One swash servo as it is mounted: horn, link and what a longer pulse does to its ball.
@@ -566,3 +574,9 @@ class Airframe(Part):
     ]
     rotor: Annotated[Rotor | None, Holder()] = None
     tail: Annotated[Tail | None, Holder(name="tail")] = None
+
+    @property
+    def swash_turn_mm(self) -> float:
+        """How far a turn moves a swash link: its own thread and ends, else the blade links'
+        thread."""
+        return (self.swash.link_thread_mm or self.head.link_thread_mm) * (self.swash.link_ends or 1)

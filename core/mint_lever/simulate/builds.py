@@ -22,6 +22,8 @@ LAYOUTS: tuple[LayoutName, ...] = (
     "four_90",
     "four_45",
 )
+LINKS = (0.0, 0.5, 0.5, 1.0)
+"""Smallest steps (turns): turnbuckle, plain cup, cup with a face."""
 
 
 def random_helicopter(
@@ -32,7 +34,7 @@ def random_helicopter(
     """Make a helicopter whose setup is fresh and whose metal is not what the setup says.
 
     Random besides the hidden truth: layout (unless one is given), rotation, number of blades, the
-    grip arm's side.
+    grip arm's side, the smallest step of the links.
     """
     rng = np.random.default_rng(seed)
     blades = int(rng.choice([2, 2, 3]))
@@ -43,11 +45,17 @@ def random_helicopter(
         cast(Rotation, str(rng.choice(["clockwise", "counter_clockwise"]))),
         blades,
     )
-    head = setup.airframe.head
-    if blades == 3:
-        head = head.model_copy(update={"link_ends": 2})
+    # A draw of its own, so that the metal behind a seed stays what it was.
+    blade_links, swash_links = np.random.default_rng([seed, 3]).choice(LINKS, 2)
+    head = setup.airframe.head.model_copy(update=_link(float(blade_links)))
+    swash = setup.airframe.swash.model_copy(update=_link(float(swash_links)))
     if rng.random() < 0.25:
         head = head.model_copy(update={"grip_arm": "trailing", "inner_ball_lead_deg": -90.0})
-    airframe = setup.airframe.model_copy(update={"head": head})
+    airframe = setup.airframe.model_copy(update={"head": head, "swash": swash})
     setup = with_arrangement(setup.model_copy(update={"airframe": airframe}), arrangement)
     return SimulatedHelicopter(setup, random_truth(setup, rng), seed)
+
+
+def _link(step_turns: float) -> dict[str, float | int]:
+    """A turnbuckle has two ends that turn and stays anywhere."""
+    return {"link_step_turns": step_turns, "link_ends": 1 if step_turns else 2}

@@ -69,7 +69,7 @@ class SimulatedHelicopter:
 
     def turn_swash_link(self, servo: int, turns: float) -> None:
         """Turn a swash link longer (+) or shorter."""
-        self.truth.swash_extra_mm[servo] += turns * self.setup.airframe.head.link_thread_mm
+        self.truth.swash_extra_mm[servo] += turns * self.setup.airframe.swash_turn_mm
 
     def turn_blade_link(self, blade: int, turns: float) -> None:
         """Turn a blade's link; turns that gain pitch are +, whichever way the thread goes."""

@@ -14,7 +14,7 @@ from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, seen_dead
-from mint_lever.run.readings import Readings
+from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
 from mint_lever.run.words import signed, worst
@@ -299,7 +299,7 @@ def _set_end(run: Readings, each: _End) -> Action:
     new = float(min(max(round(round(exact / step) * step, 3), 0), 150))
     after = abs(seen) * new / max(old, 1.0)
     label = "above" if side == "high" else "below"
-    if new == old:
+    if new == old or (each.ask.word == "workable" and _tried(run, each, side, new)):
         text = (
             f"{function.capitalize()}: {abs(seen):g} % is as near as this radio's steps of "
             f"{step:g} % come."
@@ -317,6 +317,18 @@ def _set_end(run: Readings, each: _End) -> Action:
     )
     sign = 1.0 if seen >= 0 else -1.0
     return predicting(action, predicted(each.ask.key, seen, sign * after, _REPEATS_PCT))
+
+
+def _tried(run: Readings, each: _End, side: str, travel_pct: float) -> bool:
+    """Whether this travel was set before and read no nearer: between two steps of a radio the unit
+    may show as much too little as too much."""
+    off = abs(abs(each.seen or 0.0) - abs(each.wanted))
+    return any(
+        abs(abs(figure(entry)) - abs(each.wanted)) >= off
+        for entry in run.all("arrival", each.ask.key)
+        if getattr(getattr(entry.setup.transmitter.channels, each.function), f"travel_{side}_pct")
+        == travel_pct
+    )
 
 
 def _centre(run: Readings, each: _End) -> Action:

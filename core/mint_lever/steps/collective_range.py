@@ -9,7 +9,7 @@ import numpy as np
 from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_value
-from mint_lever.measure.verdict import SIDES_EQUAL, Band, judge
+from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
@@ -21,9 +21,11 @@ from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 
-_WANTED_DEG, _WORKABLE_DEG = 0.3, 0.5
-_APART_DEG = 0.8
-"""Two sides no further apart than this are within the workable band of their mean."""
+_WANTED_DEG, _WORKABLE_DEG = 0.3, 0.45
+"""Half a degree is workable; of that, what two gauge readings can be off by together is kept back,
+for only one blade is read here. From memory."""
+_LEAST_DEG = 0.2
+"""Finer than this no figure's step and no gauge bring a blade. From memory."""
 _SIGN_DEG = 1.0
 """A pitch further on the wrong side than this has the wrong sign; less may be a dead collective."""
 _PROBE_PCT = 3.0
@@ -47,7 +49,7 @@ def _advise(run: Readings) -> Advice:
     for key, stick in _STICKS:
         dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
-        band = Band.around(target, _WANTED_DEG, _workable(run))
+        band = _band(run, target)
         raw = run.mean("collective_range", key)
         pitch = None if raw is None else raw if key == "up" else -raw
         counted = len(run.counted("collective_range", key))
@@ -92,7 +94,7 @@ def _advise(run: Readings) -> Advice:
         if marks:
             turn = 1.0 if key == "up" else -1.0
             lands = None if lands_on is None else turn * lands_on
-            own = Band.around(turn * target, _WANTED_DEG, _workable(run))
+            own = _band(run, turn * target)
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
@@ -172,11 +174,15 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     the shorter one, and the longer one shortened with the pitch curve."""
     over = {key: pitch - _target(run, key) for key, pitch in gauges.items()}
     short, long = sorted(over, key=lambda key: over[key])
-    if over[long] - over[short] <= _APART_DEG:
+    # So far apart they are both workable round their mean, with the gauge's own 0.1° on each.
+    if over[long] - over[short] <= 2 * (_workable(run) - GAUGE_REPEATS_DEG):
         target = (_target(run, "up") + _target(run, "down")) / 2
         needed = max(abs(miss) for miss in over.values()) > _workable(run)
         action, _ = _next(run, dial, ("up", "down"), target, needed)
-    elif abs(over[short]) > _workable(run):
+        if action is not None or not needed:
+            return [action] if action else []
+    # No step of the figure brings both in, or they are too far apart for it.
+    if over[short] < -_workable(run):
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     else:
         action = _shorten(run, long, gauges[long])
@@ -222,14 +228,19 @@ def _target(run: Readings, key: str) -> float:
 def _blade_a_apart(run: Readings) -> float:
     """How far (deg) blade A stands from the middle of all blades at zero pitch."""
     read = _at_zero(run)
-    return round(read[0] - (max(read) + min(read)) / 2, 1) if read else 0.0
+    return read[0] - (max(read) + min(read)) / 2 if read else 0.0
+
+
+def _band(run: Readings, target: float) -> Band:
+    workable = _workable(run)
+    return Band.around(target, min(_WANTED_DEG, workable), workable)
 
 
 def _workable(run: Readings) -> float:
     """How far the middle of all blades may be off, so that no blade is beyond what is workable."""
     read = _at_zero(run)
     half = (max(read) - min(read)) / 2 if read else 0.0
-    return max(_WORKABLE_DEG - half, _WANTED_DEG)
+    return max(_WORKABLE_DEG - half, _LEAST_DEG)
 
 
 def _at_zero(run: Readings) -> list[float]:

@@ -81,6 +81,8 @@ def _advise(run: Readings) -> Advice:
         if doubtful is not None:
             doubts.append(doubtful)
             asks.append(doubtful.look)
+            if doubtful.verdict != "look":
+                asks = [_again(ask) if ask.key == axis.keys[0] else ask for ask in asks]
         elif axis.unsure is not None:
             asks.append(axis.unsure)
         elif axis.gauge is not None and axis.word in ("out", "workable"):
@@ -134,12 +136,24 @@ class _Axis:
 
 def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     keys = ("right", "left") if function == "aileron" else ("forward", "back")
-    means = [run.mean("cyclic_throw", key) for key in keys]
+    means = _of_one_head(run, keys)
     unsure = _unsure(run, keys, means)
     gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
     word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
     return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word, unsure)
+
+
+def _of_one_head(run: Readings, keys: tuple[str, str]) -> list[float | None]:
+    """Both ends as read. A blade's own offset cancels only between readings of one offset: where a
+    pitch link was turned between them, the older end is missing."""
+    counted = [run.counted("cyclic_throw", key) for key in keys]
+    if all(counted):
+        turned = [run.works_before("zero_pitch", entries[-1]) for entries in counted]
+        counted = [
+            each if n == max(turned) else [] for each, n in zip(counted, turned, strict=True)
+        ]
+    return [float(np.mean([figure(e) for e in each])) if each else None for each in counted]
 
 
 def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None]) -> Choice | None:
@@ -160,11 +174,13 @@ def _read(
 ) -> Ask:
     asked = _at_the_gauge(read[0])
     axis = next((axis for axis in axes if asked.key in axis.keys), None)
+    # An end that was read before a pitch link was turned is no pair with the other one.
+    missing = axis is not None and _of_one_head(run, axis.keys)[axis.keys.index(asked.key)] is None
     return replace(
         asked,
         hint="Enter the sign also where the gauge shows none; a blade's own offset cancels.",
         optional=axis is None,
-        answer=run.answer("cyclic_throw", asked.key),
+        answer=None if missing else run.answer("cyclic_throw", asked.key),
         word=None if axis is None else _end_word(run, asked.key, axis.gauge, band, axis.times),
     )
 
@@ -195,6 +211,10 @@ def _end_word(run: Readings, key: str, gauge: float | None, band: Band, times: i
     word = word_for(gauge, band, times, _REPEATS_DEG)
     more = len(run.counted("cyclic_throw", key)) > times
     return judge(gauge, band, 0.0) if more and word == "read again" else word
+
+
+def _again(ask: Ask) -> Ask:
+    return replace(ask, word="read again")
 
 
 def _half(one: float | None, other: float | None) -> float | None:
@@ -233,19 +253,17 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
 
 
 def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:
-    """Comparable (figure, gauge) pairs: both ends read at the same figure."""
-    ends: dict[float, dict[str, list[float]]] = {}
+    """Comparable (figure, gauge) pairs: both ends read at the same figure and blade offset."""
+    ends: dict[tuple[float, int], dict[str, list[float]]] = {}
     for key in axis.keys:
         for entry in run.comparable("cyclic_throw", key, axis.dial.path):
-            at = ends.setdefault(cyclic(entry.setup, axis.function).value, {})
+            set_to = cyclic(entry.setup, axis.function).value
+            at = ends.setdefault((set_to, run.works_before("zero_pitch", entry)), {})
             at.setdefault(key, []).append(figure(entry))
     one, other = axis.keys
-    pairs = {
-        figure: abs(np.mean(read[one]) - np.mean(read[other])) / 2
-        for figure, read in ends.items()
-        if len(read) == 2
-    }
-    return list(pairs), [float(value) for value in pairs.values()]
+    whole = {at: read for at, read in ends.items() if len(read) == 2}
+    gauges = [abs(np.mean(read[one]) - np.mean(read[other])) / 2 for read in whole.values()]
+    return [set_to for set_to, _ in whole], [float(value) for value in gauges]
 
 
 def _holes(run: Readings, key: str, label: str, hint: str) -> Numbers:
@@ -296,7 +314,7 @@ def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
         rises=1 if read >= 0 else -1,
         change=axis.dial.set(raised),
     )
-    return doubt(run, "cyclic_throw", lever)
+    return doubt(run, "cyclic_throw", lever, shifted_with=("zero_pitch",))
 
 
 def _move_ball(run: Readings, target: float) -> list[Action]:

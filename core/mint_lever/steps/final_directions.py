@@ -8,6 +8,7 @@ from mint_lever.chain.ways import Direction
 from mint_lever.diagnose.hypotheses import Command
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
+from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
@@ -18,16 +19,31 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 _ANSWERS = (Option("right", "As it should"), Option("wrong", "Not so", False))
 _LIST: tuple[tuple[str, str, tuple[float, float, float] | None, str], ...] = (
-    ("collective", "Collective up: pitch rises", (60.0, 0.0, 0.0), "All together"),
-    ("right", "Stick right: swash tilts right", (0.0, 60.0, 0.0), "Tilts"),
-    ("back", "Stick back: swash tilts back", (0.0, 0.0, -60.0), "Tilts"),
-    ("nose_down", "Tipped nose down: swash goes back", None, "Swash corrections"),
-    ("roll_right", "Rolled right: swash goes left", None, "Swash corrections"),
-    ("tail_right", "Stick right: tail pushes the nose right", None, "Tail"),
-    ("tail_answers", "Nose pushed left: tail answers nose right", None, "Tail"),
-    ("tail_travel", "Full rudder both ways: nothing binds", None, "Tail"),
-    ("fail_safe", "Radio off: throttle goes to its low end", None, "Fresh model memory"),
+    ("collective", "Collective up: pitch rises", (60.0, 0.0, 0.0), "together"),
+    ("right", "Stick right: swash tilts right", (0.0, 60.0, 0.0), "tilts"),
+    ("back", "Stick back: swash tilts back", (0.0, 0.0, -60.0), "tilts"),
+    ("nose_down", "Tipped nose down: swash goes back", None, "corrections"),
+    ("roll_right", "Rolled right: swash goes left", None, "corrections"),
+    ("tail_right", "Stick right: tail pushes the nose right", None, "tail"),
+    ("tail_answers", "Nose pushed left: tail answers nose right", None, "tail"),
+    ("tail_travel", "Full rudder both ways: nothing binds", None, "tail"),
+    ("fail_safe", "Radio off: throttle goes to its low end", None, "model_memory"),
 )
+_SWASH = ("together", "tilts")
+_SAME: dict[str, tuple[tuple[StepName, str], ...]] = {
+    "collective": tuple(
+        (step, key) for step in _SWASH for key in ("look.collective", "balls.collective", "pitch")
+    ),
+    "right": tuple((step, key) for step in _SWASH for key in ("look.right", "balls.right")),
+    "back": tuple((step, key) for step in _SWASH for key in ("look.back", "balls.back")),
+    "nose_down": (("corrections", "nose_down"),),
+    "roll_right": (("corrections", "roll_right"),),
+    "tail_right": (("tail", "stick"),),
+    "tail_answers": (("tail", "correction"),),
+    "tail_travel": (("tail", "limit_left"), ("tail", "limit_right")),
+}
+"""The questions of other steps that look at the same thing: what is wrong here was wrong there, or
+has become so since, and is looked at anew."""
 
 
 _FAIL_SAFE = "transmitter.fail_safe_throttle_pct"
@@ -48,13 +64,14 @@ def _advise(run: Readings) -> Advice:
     for key, label, sticks, step in _LIST:
         if key in AXES and not run.setup.arranged.stabilised:
             continue
-        answer = run.answer("final_directions", key)
+        answer = None if _looked_at_since(run, key) else run.answer("final_directions", key)
         word: Word | None = None if answer is None else "in" if answer == "right" else "out"
         asks.append(
             Choice(key=key, label=label, options=_ANSWERS, sticks=sticks, answer=answer, word=word)
         )
         if word == "out" and not back_to:
-            back_to = f"Not fit. Go back to “{step}”, then this list again from its top."
+            title = run.rules_of[step].title
+            back_to = f"Not fit. Go back to “{title}”, then this list again from its top."
     outcome = outcome_of(asks)
     done = "Every direction is right and the fail-safe cuts the throttle."
     # Seen to cut is one thing; a value that is written down nowhere is gone with the next receiver.
@@ -72,6 +89,19 @@ def _advise(run: Readings) -> Advice:
         actions=actions,
         outcome=outcome,
     )
+
+
+def _looked_at_since(run: Readings, key: str) -> bool:
+    """Whether what was wrong here was looked at again where it belongs: then here as well."""
+    held = run.held("final_directions", key)
+    if not held or held[-1].value != "wrong":
+        return False
+    again = [entry.sequence for of in _SAME.get(key, ()) for entry in run.held(*of)]
+    return max(again, default=-1) > held[-1].sequence
+
+
+def _refutes(entry: Entry) -> tuple[tuple[StepName, str], ...]:
+    return _SAME.get(entry.key, ()) if entry.value == "wrong" else ()
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:
@@ -120,6 +150,7 @@ STEP = Step(
     always_last=True,
     spares=_spares,
     shows=_shows,
+    refutes=_refutes,
     cautions=(
         "Fail-safe must cut the throttle; test it with propulsion disabled.",
         "First flight after a change: stand well back, outdoors, hover low, land at the first "

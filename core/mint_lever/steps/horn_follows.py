@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
+import numpy as np
+
 from mint_lever.dials import sub_trim, sub_trim_us
 from mint_lever.run.readings import Readings, figure
 
@@ -35,6 +39,19 @@ def share_followed(run: Readings, index: int) -> float | None:
     usual = abs(trim_degrees(run, index, trim - before))
     # Less than two readings' own spread says nothing either way.
     return abs(horn - stood) / usual if usual >= _TELLING_DEG else None
+
+
+def pulse_seen_to_turn(run: Readings) -> int:
+    """Which way a longer pulse was seen to turn the horns, by their sub-trims: 1 as the servos are
+    written down to be mounted, −1 the other way, 0 where no sub-trim told."""
+    way = 0.0
+    for i in range(len(run.setup.airframe.servos)):
+        past = trims_tried(run, i)
+        for (trim, horn), (next_trim, next_horn) in pairwise(past):
+            usual = trim_degrees(run, i, next_trim - trim)
+            if abs(usual) >= _TELLING_DEG:
+                way += np.clip((next_horn - horn) / usual, -1.0, 1.0)
+    return 0 if abs(way) < _FOLLOWS_SHARE else int(np.sign(way))
 
 
 def trims_tried(run: Readings, index: int) -> list[tuple[float, float]]:

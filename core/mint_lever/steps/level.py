@@ -9,7 +9,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import Array, Function
-from mint_lever.measure.level import level_turns
+from mint_lever.measure.level import level_turns, tilt_of_a_step
 from mint_lever.measure.verdict import Band
 from mint_lever.run.advice import (
     Action,
@@ -22,7 +22,16 @@ from mint_lever.run.advice import (
     Ruler,
     Work,
 )
-from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, way
+from mint_lever.run.following import (
+    LOOK,
+    Doubt,
+    Lever,
+    doubt,
+    first_look,
+    predicted,
+    predicting,
+    way,
+)
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees, turns, word_for, worst
@@ -30,7 +39,7 @@ from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
-from mint_lever.steps.level_by_travel import End, level_by_travel, travel_side
+from mint_lever.steps.level_by_travel import End, level_by_travel, side_is_known, travel_side
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
 Place = Literal["mid", "low", "high"]
@@ -39,8 +48,13 @@ _AXES: tuple[tuple[Literal["right", "forward"], str, Function], ...] = (
     ("right", "to the right", "aileron"),
     ("forward", "forward", "elevator"),
 )
+_WHICH_SIDE = "Which side of a servo's travel works here, only the radio knows: look, then set it."
 _WORTH_DEG = 0.1
 """Links are turned only for more than this: a leveller reads no finer (from memory)."""
+_BEYOND_DEG = 0.2
+"""How far beyond the workable band half a step of coarse links may leave a tilt. From memory."""
+_MOST_DEG = 0.75
+"""So far off level both ways together is still workable with coarse links. From memory."""
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
 _PROBE_PCT = 5.0
@@ -68,7 +82,7 @@ def _advise(run: Readings) -> Advice:
     actions: list[Action] = []
     doubts: list[Doubt] = []
     summary = "Mid stick first: no trim at the ends may hide what is left there."
-    middle_done = False
+    middle_done = coarse = first = False
     for place, stick in _PLACES:
         if place != "mid" and not middle_done:
             break
@@ -83,7 +97,16 @@ def _advise(run: Readings) -> Advice:
         waits = any(each.verdict in ("look", "read again") for each in spot.doubts)
         if spot.tilt is not None and not waits:
             action, lands = _turn_links(run, spot) if place == "mid" else _trim(run, spot)
+            if action is not None and (look := _look_first(run, spot)) is not None:
+                asks.append(look)
+                rulers += _rulers(run, place, None)
+                summary, first = _WHICH_SIDE, True
+                continue
             actions += [action] if action is not None else []
+            if action is None and _as_level_as_links_go(run, spot):
+                own = [replace(each, word="workable") for each in own]
+                asks[-len(own) - len(spot.doubts) :] = [*own, *(d.look for d in spot.doubts)]
+                coarse = True
         rulers += _rulers(run, place, lands)
         if place == "mid" and not waits:
             middle_done = worst([ask.word for ask in own]) in ("good", "workable") and not actions
@@ -93,8 +116,15 @@ def _advise(run: Readings) -> Advice:
     outcome = None if all(ask.answer is None for ask in read) else worst(a.word for a in read)
     if outcome in ("good", "workable") and (not middle_done or len(read) < 6):
         outcome = "begun"
-    if outcome in ("good", "workable"):
+    if first:
+        outcome = "begun"
+    elif outcome in ("good", "workable"):
         summary = "Level over the whole collective."
+        if coarse:
+            summary = (
+                f"One step of these links tilts it by {_step_tilt(run):.1f}°, so this is as level "
+                "as they go: workable. A turnbuckle or a finer thread would better it."
+            )
     elif middle_done:
         summary = "Level at mid stick; now the ends."
     unsettled = [each for each in doubts if each.verdict == "look"]
@@ -158,7 +188,7 @@ def _levers(run: Readings, spot: _Spot) -> tuple[Lever, Lever]:
 
 def _link_lever(run: Readings, spot: _Spot, axis: int) -> Lever:
     balls = run.setup.airframe.swash.balls
-    thread = _thread_mm(run)
+    thread = run.setup.airframe.swash_turn_mm
     # A longer link lifts its ball: the side it stands on rises, which is a tilt the other way.
     tilts = level_turns(balls, float(axis == 0), float(axis == 1), thread).turns
     servo = int(np.argmax(np.abs(tilts)))
@@ -202,6 +232,14 @@ def _travel_lever(run: Readings, spot: _Spot, end: End, axis: int) -> Lever:
     )
 
 
+def _look_first(run: Readings, spot: _Spot) -> Choice | None:
+    """The look that says which side of a servo's travel works at this end, where nobody knows."""
+    if spot.place == "mid" or run.setup.mixing_unit is not None or side_is_known(run):
+        return None
+    tilt = spot.tilt or (0.0, 0.0)
+    return first_look(_levers(run, spot)[int(abs(tilt[1]) > abs(tilt[0]))])
+
+
 def _ways(run: Readings, spot: _Spot) -> Array:
     """How each tilt was seen to follow: 1 as the model has it, −1 the other way, 0 not at all."""
     levers = spot.levers or _levers(run, spot)
@@ -225,19 +263,21 @@ def _rulers(run: Readings, place: str, lands: tuple[float, float] | None) -> lis
     return rulers
 
 
-def _thread_mm(run: Readings) -> float:
-    """How far a turn moves a swash link: its own thread and ends, else the blade links'."""
-    swash = run.setup.airframe.swash
-    return (swash.link_thread_mm or run.setup.airframe.head.link_thread_mm) * (swash.link_ends or 1)
+def _step_tilt(run: Readings) -> float:
+    airframe = run.setup.airframe
+    swash = airframe.swash
+    return tilt_of_a_step(swash.balls, airframe.swash_turn_mm, swash.step_turns)
 
 
-def _step_turns(run: Readings) -> float:
-    """The smallest step of a swash link: its own, else half a turn, or a tenth where both ends
-    turn. Common practice, no source."""
-    swash = run.setup.airframe.swash
-    if swash.link_step_turns is not None:
-        return swash.link_step_turns or 0.1
-    return 0.1 if swash.link_ends == 2 else 0.5
+def _as_level_as_links_go(run: Readings, spot: _Spot) -> bool:
+    """Whether a tilt that no link and no trim makes less is what the links' steps leave, within
+    reason: half a step each way, as the leveller reads it."""
+    tilt = spot.tilt or (0.0, 0.0)
+    least = max(LEVEL.workable_high, _step_tilt(run) / 2 + _WORTH_DEG)
+    within = min(least, LEVEL.workable_high + _BEYOND_DEG)
+    furthest = max(map(abs, tilt))
+    near = furthest <= within + 1e-9 and bool(np.hypot(*tilt) <= _MOST_DEG)
+    return furthest > LEVEL.workable_high and near
 
 
 def _turn_links(run: Readings, spot: _Spot) -> tuple[Action | None, tuple[float, float] | None]:
@@ -245,7 +285,8 @@ def _turn_links(run: Readings, spot: _Spot) -> tuple[Action | None, tuple[float,
     signs = _ways(run, spot)
     balls = run.setup.airframe.swash.balls
     asked = (tilt[0] * signs[0], tilt[1] * signs[1])
-    advice = level_turns(balls, *asked, _thread_mm(run), _step_turns(run))
+    airframe = run.setup.airframe
+    advice = level_turns(balls, *asked, airframe.swash_turn_mm, airframe.swash.step_turns)
     left = (advice.left_right_deg * signs[0], advice.left_forward_deg * signs[1])
     if not advice.turns.any() or np.hypot(*left) > np.hypot(*tilt) - _WORTH_DEG:
         return None, None

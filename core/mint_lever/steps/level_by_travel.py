@@ -16,11 +16,13 @@ from mint_lever.axes import Array, Pose
 from mint_lever.chain.model import Chain
 from mint_lever.dials import servo_travel_side
 from mint_lever.run.advice import Action
-from mint_lever.run.following import seen_dead
+from mint_lever.run.following import LOOK, seen_dead
 from mint_lever.run.readings import Readings
 from mint_lever.run.words import degrees
 from mint_lever.setup.edit import Change
+from mint_lever.steps.horn_follows import pulse_seen_to_turn
 
+_ENDS = tuple(f"{place}.{axis}" for place in ("low", "high") for axis in ("right", "forward"))
 _NUDGE = 0.01
 _LEAST_GAIN_DEG = 0.1
 """A radio's whole steps that do no better than this are not worth a change. From memory."""
@@ -30,18 +32,24 @@ _LEAST_PCT, _MOST_PCT = 50.0, 150.0
 
 def travel_side(run: Readings, servo: int, stick_pct: float) -> Literal["low", "high"]:
     """Which side of a servo channel's travel works at an end of the collective (percent, not 0):
-    by the signs of the mix and the channel, unless it was seen not to answer there."""
+    by the signs of the mix and the channel, unless it was seen to work by the other one."""
     side = servo_travel_side(run.setup, servo, stick_pct)
-    if not _by_the_other_side(run):
+    if pulse_seen_to_turn(run) >= 0 and not _by_the_other_side(run):
         return side
     return "low" if side == "high" else "high"
+
+
+def side_is_known(run: Readings) -> bool:
+    """Whether anything was seen of the sides: radios have swash mixes of either sign, so that up
+    may be a longer or a shorter pulse. A sub-trim that turned its horn tells, or a look at a tilt
+    while a travel is changed."""
+    return pulse_seen_to_turn(run) != 0 or any(run.held("level", f"{LOOK}{tilt}") for tilt in _ENDS)
 
 
 def _by_the_other_side(run: Readings) -> bool:
     """Whether a tilt at either end was seen not to move with the side that should work there: what
     one end shows of a radio's signs holds for the other."""
-    tilts = [f"{place}.{axis}" for place in ("low", "high") for axis in ("right", "forward")]
-    return any(seen_dead(run, "level", tilt) for tilt in tilts)
+    return any(seen_dead(run, "level", tilt) for tilt in _ENDS)
 
 
 class End:

@@ -38,8 +38,8 @@ def _advise(run: Readings) -> Advice:
     )
     outcome = confirmed(asks)
     name = run.mode
-    mode = getattr(run.setup.transmitter.modes, name)
-    actions = () if plain(mode) else (_straighten(name, mode),)
+    mode: Mode = getattr(run.setup.transmitter.modes, name)
+    actions = () if plain(run.setup, name) else (_straighten(name, mode),)
     return Advice(
         step="model_memory",
         do=("Make a new model in the transmitter.", "Go through the points on its own menus."),

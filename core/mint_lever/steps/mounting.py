@@ -48,11 +48,11 @@ def note_mounting(run: Readings, seen: Seen) -> Action | None:
 
 def _mounted(run: Readings, seen: Seen, servo: int) -> int | None:
     """Which way round a servo is mounted, by the collective; with mechanical mixing by the one look
-    its horn moves in. None where that was not seen ball by ball."""
+    its horn moves in. None where nobody saw what its ball did."""
     mixing = mixing_matrix(run.setup.airframe.swash)[servo]
     column = int(np.argmax(np.abs(mixing))) if rides(run.setup) else 0
-    look = seen.looks.get(COMMANDS[column])
-    if look is None or isinstance(look, str) or not look[servo]:
+    look = seen.balls(run, COMMANDS[column])
+    if look is None or not look[servo]:
         return None
     # The cyclic stick back is elevator the other way round.
     sent = np.sign(mixing[column]) * (-1 if COMMANDS[column] == "back" else 1)

@@ -94,6 +94,16 @@ class Seen:
         look = self.looks.get(command)
         return None if look is None else _as_wanted(run.setup, command, look, self.lift)
 
+    def balls(self, run: Readings, command: Command) -> list[BallMove] | None:
+        """What each ball did. A word for the whole swash says it only where all was right."""
+        look = self.looks.get(command)
+        if not isinstance(look, str):
+            return cast(list[BallMove] | None, look)
+        if not self.right(run, command):
+            return None
+        wanted = cast(list[BallMove], _wanted(run.setup, command))
+        return cast(list[BallMove], _turned(wanted, self.lift if command == "collective" else 1))
+
 
 def _hint(setup: Setup) -> str:
     if rides(setup):
@@ -257,6 +267,8 @@ def shown(entry: Entry) -> dict[Direction, bool]:
 def _look_back(run: Readings) -> Seen:
     looks: dict[Command, Any] = {}
     for command in COMMANDS:
+        if command != "collective" and _of_other_servos(run, looks.get("collective"), command):
+            continue
         answer = newest(run, f"look.{command}")
         ball_by_ball = newest(run, f"{_BALLS}{command}")
         if isinstance(answer, str) and ball_by_ball is not None:
@@ -282,6 +294,21 @@ def _look_back(run: Readings) -> Seen:
     if not diagnosis.explanations:
         diagnosis = explain(drives)  # a horn that seemed to follow may have been misread
     return Seen(looks, drives, layout, lift, diagnosis)
+
+
+def _of_other_servos(run: Readings, collective: Any, command: Command) -> bool:
+    """Whether a tilt was looked at before a servo was worked on that may turn the other way now.
+    Where all rise together after that, the tilt is what it was; with mechanical mixing each servo
+    moves for its own stick alone, and the collective tells nothing of the others."""
+    keys = (f"look.{command}", f"{_BALLS}{command}")
+    held = [entry for step in STEPS for key in keys for entry in run.held(step, key)]
+    since = max((entry.sequence for entry in held), default=None)
+    if since is None or not run.work_undoing({"together"}, since):
+        return False
+    if rides(run.setup):
+        return True
+    lift = _lift(run.setup.airframe.head.model_dump_json())
+    return collective is None or not _as_wanted(run.setup, "collective", collective, lift)
 
 
 def phase_of(setup: Setup) -> float:
@@ -314,10 +341,13 @@ def _as_wanted(setup: Setup, command: Command, look: Any, lift: int) -> bool:
     if isinstance(look, str):
         wished = {"collective": "up", "right": "right", "back": "back"}[command]
         return bool(look == wished)
-    wanted = visible(field_of(setup.airframe.swash, phase_of(setup)).wanted)[
-        :, COMMANDS.index(command)
-    ]
-    return bool(list(look) == wanted.tolist())
+    return bool(list(look) == _wanted(setup, command))
+
+
+def _wanted(setup: Setup, command: str) -> list[int]:
+    field = field_of(setup.airframe.swash, phase_of(setup))
+    wanted: list[int] = visible(field.wanted)[:, COMMANDS.index(command)].tolist()
+    return wanted
 
 
 def _lead(output: int, count: int, answer: int | None) -> Choice:

@@ -36,25 +36,12 @@ _FULL = Band.around(100.0, 1.0, 3.0)
 
 def _advise(run: Readings) -> Advice:
     """Ask for each stick's ends while the unit watches, then for what it makes of full stick."""
-    taught = points(
-        run,
-        "teach_throws",
-        tuple(
-            (
-                name,
-                f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both",
-                _pulses(run, name),
-            )
-            for name, (low, high) in _ENDS.items()
-        ),
+    brief = _brief(run)
+    asks = tuple(
+        replace(ask, hint=_pulses(run, ask.key)) if ask.key in _ENDS else ask for ask in brief.asks
     )
-    shown = tuple(_shown(run))
-    outcome: Outcome | None = confirmed(taught)
-    again = tuple(_again(run)) if outcome == "good" else ()
-    if again:
-        outcome = "out" if any(action.needed for action in again) else "workable"
-    return Advice(
-        step="teach_throws",
+    return replace(
+        brief,
         do=(
             *_plain_first(run),
             "Sticks centred, trims at zero: start the unit's learning as its manual says.",
@@ -62,10 +49,29 @@ def _advise(run: Readings) -> Advice:
             "Save, power the model again, and see that the unit rests with the sticks centred.",
             "Where the unit shows what it reads, move each stick to its ends once more.",
         ),
-        asks=(*taught, *shown),
-        summary=_summary(run, outcome),
+        asks=asks,
+        summary=_summary(run, brief.outcome),
+        rulers=tuple(_rulers(run, tuple(_shown(run)))),
+    )
+
+
+def _brief(run: Readings) -> Advice:
+    """The questions without their pulses, what is to be taught again, and the outcome."""
+    named = tuple(
+        (name, f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both", "")
+        for name, (low, high) in _ENDS.items()
+    )
+    taught = points(run, "teach_throws", named)
+    outcome: Outcome | None = confirmed(taught)
+    again = tuple(_again(run)) if outcome == "good" else ()
+    if again:
+        outcome = "out" if any(action.needed for action in again) else "workable"
+    return Advice(
+        step="teach_throws",
+        do=(),
+        asks=(*taught, *_shown(run)),
+        summary="",
         actions=again,
-        rulers=tuple(_rulers(run, shown)),
         outcome=outcome,
     )
 
@@ -222,5 +228,6 @@ STEP = Step(
         "The unit moves the swash while it learns. Propulsion stays disabled, throttle hold on.",
     ),
     advise=_advise,
+    brief=_brief,
     simulate=_simulate,
 )

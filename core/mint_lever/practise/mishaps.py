@@ -1,0 +1,113 @@
+"""What happens to a simulated helicopter in mid-evening: what the pilot says was touched, and what
+then is different in the metal or in a device's memory."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from mint_lever.setup.document import Setup
+from mint_lever.setup.fresh import fresh_setup
+from mint_lever.setup.rebuild import with_arrangement
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+
+Happens = Callable[[SimulatedHelicopter, np.random.Generator], None]
+
+
+def happen(bench: SimulatedHelicopter, rng: np.random.Generator) -> str:
+    """Let one thing happen; give what the pilot says was touched."""
+    what = str(rng.choice(sorted(MISHAPS)))
+    MISHAPS[what](bench, rng)
+    return what
+
+
+def _servo_replaced(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """The new one may turn the other way, and its horn is pressed on anywhere."""
+    truth, one = bench.truth, int(rng.integers(len(bench.truth.mounted)))
+    truth.mounted[one] = int(rng.choice([1, -1]))
+    truth.horn_error_deg[one] = float(rng.uniform(-7, 7))
+    if truth.servo_share:
+        low, high = rng.uniform(0.95, 1.05, 2)
+        truth.servo_share[one] = (float(low), float(high))
+
+
+def _pitch_link(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    links = bench.truth.blade_extra_mm
+    links[int(rng.integers(len(links)))] = float(rng.uniform(-1, 1))
+
+
+def _swash_link(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    links = bench.truth.swash_extra_mm
+    links[int(rng.integers(len(links)))] = float(rng.uniform(-1.2, 1.2))
+
+
+def _ball_moved(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    bench.truth.ring_share = float(rng.uniform(0.95, 1.05))
+
+
+def _head_rebuilt(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    bench.truth.grip_share = float(rng.uniform(0.95, 1.05))
+    _pitch_link(bench, rng)
+
+
+def _tail_rebuilt(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    tail = bench.truth.tail
+    tail.belt_twisted = bool(rng.random() < 0.3)
+    tail.stick_turned = bool(rng.integers(2))
+    tail.contact_pct = (float(rng.uniform(80, 125)), float(rng.uniform(80, 125)))
+
+
+def _drive_changed(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    bench.truth.throttle_taught = False
+    bench.truth.governor_shows = float(rng.choice([1.0, 2.0]))
+
+
+def _remounted(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    truth = bench.truth
+    for axis in truth.correction_reversed:
+        truth.correction_reversed[axis] = bool(rng.integers(2))
+    truth.tail.gyro_turned = bool(rng.integers(2))
+
+
+def _unit_reset(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """Half of the pilots key the sheet in again, the others begin with what the unit then holds."""
+    fresh = _delivered(bench)
+    bench.truth.taught_us.clear()
+    if fresh.unit is not None and rng.random() < 0.5:
+        bench.setup = bench.setup.model_copy(update={"unit": fresh.unit})
+
+
+def _memory_reset(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """As with the unit: keyed in again, or begun anew."""
+    if rng.random() < 0.5:
+        transmitter = _delivered(bench).transmitter
+        bench.setup = bench.setup.model_copy(update={"transmitter": transmitter})
+
+
+def _delivered(bench: SimulatedHelicopter) -> Setup:
+    """What devices hold that nobody has set."""
+    setup = bench.setup
+    fresh = fresh_setup(setup.name, setup.airframe.swash.layout)
+    return with_arrangement(fresh, setup.arrangement)
+
+
+def _nothing(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """Powered up again: nothing is different, but nobody has seen that."""
+
+
+MISHAPS: dict[str, Happens] = {
+    "servo or horn replaced, spline moved": _servo_replaced,
+    "pitch link turned or replaced": _pitch_link,
+    "crash": _head_rebuilt,
+    "head, grip or feathering shaft rebuilt": _head_rebuilt,
+    "swash link or swash replaced": _swash_link,
+    "ball moved on a horn or ring": _ball_moved,
+    "tail servo, horn, push rod, belt or tail case": _tail_rebuilt,
+    "motor, pinion, gear or speed controller changed": _drive_changed,
+    "unit remounted or turned": _remounted,
+    "unit reset to its delivered settings": _unit_reset,
+    "transmitter changed or model memory reset": _memory_reset,
+    "powered up again": _nothing,
+}
+"""By the list the pilot says it from (``run.touched.WORKED_ON``)."""
