@@ -35,6 +35,7 @@ class Model:
         self.function = [1, 1, 1]
         self.output = list(range(self.count))
         self.dead = None
+        self.mends = 0
 
     def break_(self, fault):
         kind, which = fault
@@ -70,6 +71,7 @@ class Model:
 
     def mend(self, mend):
         """Do what is asked, to the part that is named."""
+        self.mends += 1
         if mend.kind == "reverse_servo":
             self.setting[mend.servos[0]] *= -1
         elif mend.kind == "reverse_function":
@@ -143,6 +145,22 @@ def test_every_single_and_double_fault_ends_right(layout):
             model.break_(fault)
         work_through(model)
         assert model.right(), broken
+
+
+@pytest.mark.parametrize("layout", LAYOUTS)
+def test_directions_and_exchanges_take_one_mending_the_fewest_changes_and_four_looks(layout):
+    """By the looks alone; what step 5's sub-trims tell of the leads comes on top."""
+    single = [fault for fault in faults(layout) if fault[0] in ("servo", "function", "plugs")]
+    looks = []
+    for broken in [(), *((fault,) for fault in single), *combinations(single, 2)]:
+        model = Model(layout)
+        for fault in broken:
+            model.break_(fault)
+        looks.append(work_through(model))
+        assert model.right(), broken
+        assert model.mends <= len(broken), broken
+    assert max(looks) <= 4
+    assert np.mean(np.array(looks) <= 3) >= (0.9 if layout.startswith("three") else 0.69)
 
 
 @pytest.mark.parametrize("layout", LAYOUTS)

@@ -91,6 +91,14 @@ class TestCyclicThrow:
         assert found.next_key == "right"
 
 
+def test_an_end_levelled_at_quite_another_throw_is_read_again():
+    wide = edited(FRESH, ("unit.collective_low_pct", 85.0), ("unit.collective_pct", 40.0))
+    places = [("level", f"{p}.{axis}", 0.0) for p in ("mid", "low", "high") for axis in AXES]
+    for figure, again in ((70.0, None), (40.0, "low.right")):
+        now = edited(wide, ("unit.collective_low_pct", figure))
+        assert bench_run(now, log(wide, *places)).advice("level").next_key == again
+
+
 class TestCoarseLinks:
     def levelled(self, step, tilt):
         setup = edited(SINGLE, ("airframe.swash.link_step_turns", step))
@@ -137,8 +145,8 @@ class TestCoarseLinks:
         setup = edited(FRESH, *coarse)
         reads = [("zero_pitch", "blade.0", 0.4), ("zero_pitch", "blade.1", 0.7)]
         # Before that is said the gauge is asked once more.
-        assert bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.1"
-        found = bench_run(setup, log(setup, *reads, reads[1])).advice("zero_pitch")
+        assert bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.0"
+        found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
         assert (found.outcome, found.actions) == ("out", ())
         assert "these links cannot do it" in found.summary
 
@@ -163,6 +171,15 @@ class TestOneFigureForBothSides:
         (change,) = action.changes
         assert change.path == "transmitter.swash_mix.collective"
         assert change.value > MIXES.transmitter.swash_mix.collective
+
+    def test_where_the_blades_leave_little_room_one_reading_does_not_tell(self):
+        reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
+        reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)]
+        once = bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
+        assert once.next_key == "up"
+        twice = bench_run(FRESH, log(FRESH, *reads, *reads[2:])).advice("collective_range")
+        assert twice.next_key is None
+        assert twice.outcome in ("good", "workable")
 
     def test_a_side_shortened_for_the_range_is_not_straightened_again(self):
         curve = "transmitter.modes.hold.pitch_curve"

@@ -7,21 +7,24 @@ import pytest
 
 import judge
 from mint_lever.practise.evening import work_through
+from mint_lever.practise.habits import random_habits
 from mint_lever.run import fitness_of
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.simulate.builds import random_helicopter
 
 SEEDS = [
     (30_000 + i, arrangement, "single" if i % 4 == 3 else None)
-    for i in (0, 1, 2, 3, 7, 9)
+    for i in range(20)
     for arrangement in ARRANGEMENTS
 ]
 
 
 @pytest.mark.parametrize(("seed", "arrangement", "layout"), SEEDS)
 def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
+    """The seeds were written down before they were run. Three pilots in four have habits of their
+    own; to some of them something happens in mid-evening."""
     bench = random_helicopter(seed, arrangement, layout)
-    run = work_through(bench).run(bench)
+    run = work_through(bench, random_habits(seed), seed).run(bench)
     assert fitness_of(run, [bench.setup]).fit
     setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
     assert judge.wrong_with(setup, truth) == []

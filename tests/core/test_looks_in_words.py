@@ -1,7 +1,7 @@
 """Looks answered in words, ball by ball, or some of each: no dead end, and few looks.
 
-What the pilot says is worked out here from the metal itself: plane through the balls, servo by
-servo, apart from the solver's own arrays.
+What the pilot says is worked out from the metal itself (practise/in_words.py): the plane through
+the balls, apart from the solver's own arrays.
 """
 
 import numpy as np
@@ -9,7 +9,8 @@ import pytest
 
 from mint_lever.practise.evening import next_move
 from mint_lever.practise.hands import do, take
-from mint_lever.run.advice import Action, Balls
+from mint_lever.practise.in_words import word
+from mint_lever.run.advice import Action
 from mint_lever.run.log import Entry, action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
 from mint_lever.simulate.builds import random_helicopter
@@ -17,38 +18,6 @@ from mint_lever.steps import bench_run
 from mint_lever.steps.horn_follows import leads_followed
 
 LOOKS = ("look", "balls", "lead", "layout")
-
-
-def in_words(balls, azimuths):
-    """What a pilot says who looks at the plate alone: what the least-squares plane does most."""
-    angle = np.radians(azimuths)
-    # Height, and the sides that go down: right is azimuth 90°, forward is azimuth 0°.
-    plane = np.column_stack([np.ones_like(angle), -np.sin(angle), -np.cos(angle)])
-    height, right, forward = np.linalg.lstsq(plane, np.asarray(balls, float), rcond=None)[0]
-    parts = sorted(
-        [
-            (abs(height), "up" if height > 0 else "down"),
-            (abs(right), "right" if right > 0 else "left"),
-            (abs(forward), "forward" if forward > 0 else "back"),
-        ]
-    )
-    if parts[-1][0] < 0.25:
-        return "still"
-    return "other" if parts[-2][0] > 0.6 * parts[-1][0] else parts[-1][1]
-
-
-def moved(bench, command):
-    """How far each ball moves, 1 being what full collective would move it."""
-    truth, setup = bench.truth, bench.setup
-    azimuths = [ball.azimuth_deg for ball in setup.airframe.swash.balls]
-    signs = np.array(bench.look(command), float)
-    angle = np.radians(azimuths)
-    if command == "collective":
-        size = np.ones(len(angle))
-    else:
-        size = np.abs(np.sin(angle) if command == "right" else np.cos(angle))
-        size = size[truth.output_of_servo]
-    return signs * size, azimuths
 
 
 def to_the_swash(bench, rng, words):
@@ -65,10 +34,8 @@ def to_the_swash(bench, rng, words):
             do(bench, move)
             events.append(action_event(sequence, name, move, before))
             continue
-        if isinstance(move, Balls) and move.options and rng.random() < words:
-            value = in_words(*moved(bench, move.key.removeprefix("look.")))
-        else:
-            value = take(bench, run.step(name), move)
+        said = word(bench, move) if rng.random() < words else None
+        value = take(bench, run.step(name), move) if said is None else said
         entries.append(Entry(sequence, name, move.key, value, bench.setup))
     raise AssertionError("the directions never ended")
 

@@ -85,8 +85,8 @@ def _next(
         return better
     if name is None:
         return None
-    left = [step.name for step in run.steps if not run.done(step.name)]
     if rng.random() < habits.late:
+        left = [step.name for step in run.steps if not run.done(step.name)]
         other = left[int(rng.integers(len(left)))]
         try:
             return other, next_move(run, other)

@@ -49,7 +49,8 @@ def written_by(ask: Ask, answer: Answer) -> tuple[Change, ...]:
 
 
 def _number(ask: Number | Numbers, value: Any) -> float:
-    allowed = f"a number from {ask.low:g} to {ask.high:g} {ask.unit}, such as 1.3 or 1,3".rstrip()
+    allowed = f"a number from {ask.low:g} to {ask.high:g} {ask.unit}".rstrip()
+    allowed += ", such as 1.3 or 1,3"
     if isinstance(value, str):
         text = value.strip().replace("−", "-").replace(",", ".")
         try:

@@ -14,6 +14,7 @@ import numpy as np
 
 from mint_lever.run.advice import Action, Choice, Number, Option, Prediction, Probe, Work
 from mint_lever.run.graph import StepName
+from mint_lever.run.log import Event
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.words import signed
 from mint_lever.setup.edit import Change
@@ -77,14 +78,7 @@ def doubt(
     ``shifted_with`` are steps whose work by hand shifts this reading without undoing its step.
     """
     key = lever.reads.key
-    event = next(
-        (
-            e
-            for e in reversed(run.events)
-            if e.step == step and any(p.key == key for p in e.predicts)
-        ),
-        None,
-    )
+    event = _newest_prediction(run, step, key)
     if event is None:
         return None
     expected = next(p for p in event.predicts if p.key == key)
@@ -108,6 +102,18 @@ def doubt(
         f"{signed(read, unit)} is read. What led to it is not kept."
     )
     return Doubt(expected.value, read, _look(lever, answer), verdict, words)
+
+
+def was_predicted(run: Readings, step: StepName, key: str) -> bool:
+    """Whether anything was ever predicted of a question's reading; nothing is doubted before."""
+    return _newest_prediction(run, step, key) is not None
+
+
+def _newest_prediction(run: Readings, step: StepName, key: str) -> Event | None:
+    for event in reversed(run.events):
+        if event.step == step and any(each.key == key for each in event.predicts):
+            return event
+    return None
 
 
 def first_look(lever: Lever) -> Choice:

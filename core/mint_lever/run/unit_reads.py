@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from functools import lru_cache
+
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS
 from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.readings import Readings, chain_of
+from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.document import Setup
 from mint_lever.unit.shown_throws import ShownThrows
 
 SIDES = ("low", "high")
@@ -30,10 +35,22 @@ def reads_now(run: Readings) -> dict[str, float]:
 
 
 def _computed(run: Readings) -> dict[str, float]:
-    taught = _taught(run)
+    taken = []
+    for function in FUNCTIONS[:3]:
+        entries = [entry for entry in run.all("teach_throws", function) if entry.value]
+        if not entries:
+            return {}
+        taken.append(ByIdentity(entries[-1].setup))
+    return _reads(ByIdentity(run.setup), tuple(taken))
+
+
+@lru_cache(maxsize=32)
+def _reads(of: ByIdentity, taken: tuple[ByIdentity, ...]) -> dict[str, float]:
+    """Kept for setups asked about again; ``taken`` are those that each function was taught on."""
+    taught = _taught(of.setup, [each.setup for each in taken])
     if taught is None:
         return {}
-    now = full_stick_reads(run.chain, run.mode, taught)
+    now = full_stick_reads(chain_of(of.setup), bench_mode(of.setup), taught)
     return {
         f"{function}.{side}": float(now[s, f])
         for f, function in enumerate(FUNCTIONS[:3])
@@ -41,15 +58,9 @@ def _computed(run: Readings) -> dict[str, float]:
     }
 
 
-def _taught(run: Readings) -> ShownThrows | None:
-    shown = []
-    for function in FUNCTIONS[:3]:
-        taken = [entry for entry in run.all("teach_throws", function) if entry.value]
-        if not taken:
-            return None
-        then = taken[-1].setup
-        if len(then.airframe.servos) != len(run.setup.airframe.servos):
-            return None
-        shown.append(throws_shown_by(chain_of(then), bench_mode(then)))
+def _taught(now: Setup, taken: Sequence[Setup]) -> ShownThrows | None:
+    if any(len(then.airframe.servos) != len(now.airframe.servos) for then in taken):
+        return None
+    shown = [throws_shown_by(chain_of(then), bench_mode(then)) for then in taken]
     ends = np.stack([each.ends_us[:, f] for f, each in enumerate(shown)], axis=1)
     return ShownThrows(shown[-1].rest_us, ends)

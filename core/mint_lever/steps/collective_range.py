@@ -24,14 +24,19 @@ from mint_lever.simulate.probing import goes, raising
 _WANTED_DEG, _WORKABLE_DEG = 0.3, 0.45
 """Half a degree is workable; of that, what two gauge readings can be off by together is kept back,
 for only one blade is read here. From memory."""
-_LEAST_DEG = 0.2
-"""Finer than this no figure's step and no gauge bring a blade. From memory."""
+_LEAST_DEG = 0.15
+_TWICE_DEG = 0.2
+"""Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
+_STEP_DEG = 0.25
+"""One percent of a usual figure moves full collective by about this: nearer than half of it no step
+brings a blade, and with what a gauge repeats one that is read this far off may be the nearest."""
 _SIGN_DEG = 1.0
 """A pitch further on the wrong side than this has the wrong sign; less may be a dead collective."""
 _PROBE_PCT = 3.0
 _REPEATS_DEG = 0.3
 """Two readings of the gauge, with a hand's play in the links. From memory."""
 _STICKS = (("up", 100.0), ("down", -100.0))
+_KEYS = tuple(key for key, _ in _STICKS)
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}
 
 
@@ -54,6 +59,8 @@ def _advise(run: Readings) -> Advice:
         pitch = None if raw is None else raw if key == "up" else -raw
         counted = len(run.counted("collective_range", key))
         word = None if pitch is None else word_for(pitch, band, counted)
+        if word in ("in", "workable") and counted == 1 and _workable(run) < _TWICE_DEG:
+            word = "read again"
         sign = "+" if key == "up" else "−"
         ask = Number(
             key=key,
@@ -82,10 +89,12 @@ def _advise(run: Readings) -> Advice:
             doubtful = doubt(run, "collective_range", _lever(dial, ask, stick))
             if doubtful is not None:
                 doubts.append(doubtful)
-                again = doubtful.verdict == "read again"
+                again = doubtful.verdict != "look"
                 asks[-1:] = [replace(ask, word="read again") if again else ask, doubtful.look]
             if doubtful is None and word in ("out", "workable") and not both:
                 action, lands_on = _next(run, dial, (key,), target, word == "out")
+                if action is None and abs(pitch - target) <= _STEP_DEG:
+                    asks[-1] = replace(ask, word="workable")
                 if action is not None and unusual(action):
                     unsure = sure_of(run, "collective_range", ask, contrary=False)
                     asks += [unsure] if unsure else []
@@ -101,7 +110,7 @@ def _advise(run: Readings) -> Advice:
     nothing = all(ask.answer is None for ask in asks)
     outcome = None if nothing else worst(ask.word for ask in asks if not ask.key.startswith(LOOK))
     if both and not doubts and len(gauges) == 2 and outcome in ("out", "workable"):
-        actions = _one_figure(run, dial, dict(zip(("up", "down"), gauges, strict=True)))
+        actions = _one_figure(run, dial, dict(zip(_KEYS, gauges, strict=True)))
         if any(map(unusual, actions)):
             read = [ask for ask in asks if isinstance(ask, Number)]
             unsure_of = [
@@ -112,6 +121,9 @@ def _advise(run: Readings) -> Advice:
             unsettled = [each for each in unsure_of if each is not None]
             asks += unsettled
             actions = [] if unsettled else actions
+        misses = [abs(pitch - _target(run, key)) for key, pitch in zip(_KEYS, gauges, strict=True)]
+        if not actions and outcome == "out" and max(misses) <= _STEP_DEG:
+            outcome = "workable"
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]
@@ -143,7 +155,9 @@ def _advise(run: Readings) -> Advice:
 
 def _for_all(run: Readings) -> str:
     """Why blade A alone is not to read what is wanted of all."""
-    return " on this blade: the middle of all is what counts" if _blade_a_apart(run) else ""
+    return (
+        " on this blade: the middle of all is what counts" if round(_blade_a_apart(run), 1) else ""
+    )
 
 
 def _lever(dial: Dial, ask: Number, stick: float) -> Lever:

@@ -9,6 +9,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import Array, Function
+from mint_lever.dials import collective
 from mint_lever.measure.level import level_turns, tilt_of_a_step
 from mint_lever.measure.verdict import Band
 from mint_lever.run.advice import (
@@ -30,8 +31,10 @@ from mint_lever.run.following import (
     first_look,
     predicted,
     predicting,
+    was_predicted,
     way,
 )
+from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees, turns, word_for, worst
@@ -55,6 +58,8 @@ _BEYOND_DEG = 0.2
 """How far beyond the workable band half a step of coarse links may leave a tilt. From memory."""
 _MOST_DEG = 0.75
 """So far off level both ways together is still workable with coarse links. From memory."""
+_OTHER_THROW = 1.4
+"""From so many times the throw on, a tilt that was just workable is not. From memory."""
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
 _PROBE_PCT = 5.0
@@ -153,7 +158,10 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
         key = f"{place}.{axis}"
         value = run.mean("level", key)
         values.append(value)
-        count = len(run.counted("level", key))
+        counted = run.counted("level", key)
+        word = None if value is None else word_for(value, LEVEL, len(counted))
+        if counted and stick and _of_other_throw(run, counted[-1], stick):
+            word, values[-1] = "read again", None
         asks.append(
             Number(
                 key=key,
@@ -163,7 +171,7 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
                 high=20.0,
                 sticks=(stick, 0.0, 0.0),
                 answer=run.answer("level", key),
-                word=None if value is None else word_for(value, LEVEL, count),
+                word=word,
                 cell=Cell("Tilt of the swash, °", f"Collective {place}", f"tilt {side}"),
             )
         )
@@ -171,9 +179,19 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
     if values[0] is None or values[1] is None:
         return _Spot(place, stick, both, None)
     spot = _Spot(place, stick, both, (values[0], values[1]))
+    if not any(was_predicted(run, "level", ask.key) for ask in both):
+        return spot  # what moves the tilts costs a search, and nothing of them can be doubted
     levers = _levers(run, spot)
     doubtful = [doubt(run, "level", lever) for lever in levers]
     return replace(spot, levers=levers, doubts=tuple(d for d in doubtful if d is not None))
+
+
+def _of_other_throw(run: Readings, entry: Entry, stick: float) -> bool:
+    """Whether an end was read at quite another collective figure: what tilts it there grows with
+    the throw, what trims it does not."""
+    above = run.unit_side(stick) > 0
+    then, now = (collective(setup, above).value for setup in (entry.setup, run.setup))
+    return max(then, now) > _OTHER_THROW * min(then, now)
 
 
 def _levers(run: Readings, spot: _Spot) -> tuple[Lever, Lever]:

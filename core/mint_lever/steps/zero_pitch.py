@@ -2,18 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
-from numpy.typing import ArrayLike
 
-from mint_lever.axes import Pose
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.sticks import Sticks
-from mint_lever.measure.tracking import TrackingAdvice, tracking_turns
+from mint_lever.measure.tracking import TrackingAdvice
 from mint_lever.measure.verdict import BLADE_TO_BLADE, ZERO_PITCH, Word, judge
-from mint_lever.rotor.grip import Grip
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Outcome, Ruler
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.advice import Work as Handwork
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
 from mint_lever.run.readings import Readings
@@ -22,12 +17,18 @@ from mint_lever.run.words import blade_name, degrees, turns, word_for, worst
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes
+from mint_lever.steps.blade_links import (
+    Raised,
+    as_near_as_links_go,
+    best_of_links,
+    best_turns,
+    gains_by,
+    with_swash_links,
+)
 
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
-_GAUGE_DEG = 0.1
-_BEYOND_DEG = 0.08
-"""How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
+_NEAR_DEG = 0.15
 
 
 def _advise(run: Readings) -> Advice:
@@ -55,23 +56,23 @@ def _advise(run: Readings) -> Advice:
         words.append(judge(spread, BLADE_TO_BLADE, 0.0))
         outcome = worst(words)
         ways = [way(run, "zero_pitch", lever) or 1 for lever in levers]
-        advice = _turns(run, read)
-        gains = _gains(advice, read)
+        advice = best_turns(run, read)
+        gains = gains_by(advice, read)
         summary = f"Blades within {spread:.1f}° of each other, the furthest "
         summary += f"{max(map(abs, read)):.1f}° from zero."
         if gains and outcome != "good":
             actions = (_turn_links(run, advice, read, ways, needed=outcome == "out"),)
         elif outcome == "out":
-            near = _as_near_as_links_go(run, read, advice)
+            near = as_near_as_links_go(run, read, advice)
             far = near == "out" or max(map(abs, read)) > ZERO_PITCH.workable_high
-            raised = _with_swash_links(run, read, advice) if far else None
-            unsure = _once(run, keys) if raised is None and far else []
+            raised = with_swash_links(run, read, advice) if far else None
+            unsure = _once(run, keys) if raised is None else []
             if unsure:
                 blades = [replace(b, word="read again") if b.key in unsure else b for b in blades]
                 outcome = "begun"
             elif raised is None:
                 outcome = near
-                summary += f" {_best_of_links(run, outcome)}"
+                summary += f" {best_of_links(run, outcome)}"
             else:
                 advice, gains = raised.blades, True
                 actions = (_turn_links(run, advice, read, ways, needed=True, swash=raised),)
@@ -152,131 +153,12 @@ def _words(run: Readings, keys: list[str], pitch: list[float | None]) -> list[Wo
     ]
 
 
-def degrees_for_a_turn(run: Readings) -> float:
-    """One turn's worth at the blade (deg) from the exact linkage, the link leaning as it does.
-
-    The upright-link figure is asin(thread·ends/arm), formulas §7.
-    """
-    head = run.setup.airframe.head
-    one = head.link_thread_mm * head.link_ends
-    longer = head.model_copy(update={"link_extra_mm": [one, *head.link_extra_mm[1:]]})
-    plain = head.model_copy(update={"link_extra_mm": [0.0, *head.link_extra_mm[1:]]})
-    rest = Pose.of([0.0])
-    pitches = [Grip(each).pitch(rest, [180.0], 0).pitch_deg.item() for each in (longer, plain)]
-    return abs(pitches[0] - pitches[1])
-
-
-def _turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
-    """Blades equal first; where coarse links then leave them far from zero, each nearest to it."""
-    one, step = degrees_for_a_turn(run), run.setup.airframe.head.step_turns
-    equal = tracking_turns(pitch, one, step)
-    nearest = -np.round(np.asarray(pitch) / (one * step)) * step
-    zeroed = TrackingAdvice(nearest, np.asarray(pitch) + nearest * one)
-    far = float(np.abs(equal.expected_deg).max()) > ZERO_PITCH.workable_high
-    better = _worse(zeroed.expected_deg) < _worse(equal.expected_deg) - 0.05
-    return zeroed if far and better else equal
-
-
-def _gains(advice: TrackingAdvice, pitch: list[float]) -> bool:
-    """Whether turning leaves the blades clearly better than they are."""
-    return bool(advice.turns.any()) and _worse(advice.expected_deg) < _worse(pitch) - 0.05
-
-
-def _worse(pitch: ArrayLike) -> float:
-    """How far blades are from what is good, apart from each other and from zero (deg)."""
-    at, wanted = np.asarray(pitch, dtype=float), ZERO_PITCH.high
-    return max(float(np.ptp(at)) - wanted, 0.0) + max(float(np.abs(at).max()) - wanted, 0.0)
-
-
-@dataclass(frozen=True)
-class _Raised:
-    """All swash links turned alike (+ longer): which servos', how many turns, what every blade
-    gains (deg), and what the blades' own links do then."""
-
-    servos: tuple[int, ...]
-    turns: float
-    gain_deg: float
-    blades: TrackingAdvice
-
-
-def _with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -> _Raised | None:
-    """The steps of all swash links alike, with the least turning, that let coarse blade links come
-    into the workable band; None where none do."""
-    swash = run.setup.airframe.swash
-    servos = tuple(i for i, ball in enumerate(swash.balls) if ball.radius_mm == 0)
-    servos = servos or tuple(range(len(swash.balls)))
-    step = swash.step_turns
-    one = _gain_of(run, servos, step * run.setup.airframe.swash_turn_mm)
-    found: list[_Raised] = []
-    for count in (1, -1, 2, -2):
-        advice = _turns(run, [value + count * one for value in pitch])
-        expected = advice.expected_deg
-        near = float(np.abs(expected).max()) <= ZERO_PITCH.workable_high - _GAUGE_DEG
-        near &= float(np.ptp(expected)) <= _apart(alone)
-        if near and _worse(expected) < _worse(pitch) - _GAUGE_DEG:
-            found.append(_Raised(servos, count * step, count * one, advice))
-    return min(found, key=_turning, default=None)
-
-
-def _turning(raised: _Raised) -> float:
-    return abs(raised.turns) * len(raised.servos) + float(np.abs(raised.blades.turns).sum())
-
-
-def _gain_of(run: Readings, servos: tuple[int, ...], longer_mm: float) -> float:
-    """What every blade gains (deg) at zero collective when some swash links get longer, by the
-    exact chain."""
-    airframe = run.setup.airframe
-    longer = [
-        servo.model_copy(update={"link_extra_mm": servo.link_extra_mm + longer_mm * (i in servos)})
-        for i, servo in enumerate(airframe.servos)
-    ]
-    raised = airframe.model_copy(update={"servos": longer})
-    centre = Sticks.at()
-    pitch = [
-        chain.grip.pitch(chain.run(centre, run.mode).swash.pose, [180.0], 0).pitch_deg.item()
-        for chain in (build_chain(run.setup.model_copy(update={"airframe": raised})), run.chain)
-    ]
-    return pitch[0] - pitch[1]
-
-
 def _once(run: Readings, keys: list[str]) -> list[str]:
-    """The blades beyond what is workable that were read once only: before it is said that the links
-    cannot do better, the gauge is asked again."""
-    read = {key: run.mean("zero_pitch", key) or 0.0 for key in keys}
-    return [
-        key
-        for key, value in read.items()
-        if abs(value) > ZERO_PITCH.workable_high and len(run.counted("zero_pitch", key)) < 2
-    ]
-
-
-def _as_near_as_links_go(run: Readings, pitch: list[float], best: TrackingAdvice) -> Outcome:
-    """Blades as near as the links' steps come are workable, within reason: half a step from zero,
-    and as far from each other as the best setting of these links leaves them."""
-    half = degrees_for_a_turn(run) * run.setup.airframe.head.step_turns / 2
-    low, high = ZERO_PITCH.workable_high, ZERO_PITCH.workable_high + _BEYOND_DEG
-    near = max(map(abs, pitch)) <= min(max(low, half + _GAUGE_DEG), high) + 1e-9
-    return "workable" if near and float(np.ptp(pitch)) <= _apart(best) else "out"
-
-
-def _apart(best: TrackingAdvice) -> float:
-    """How far from each other blades may be read where these links allow no better: the least they
-    can leave, with what a gauge repeats on both blades and on the one between."""
-    return max(BLADE_TO_BLADE.workable_high, float(np.ptp(best.expected_deg)) + 3 * _GAUGE_DEG)
-
-
-def _best_of_links(run: Readings, outcome: Outcome) -> str:
-    """What is said where no step of the links makes it better, and what would."""
-    head = run.setup.airframe.head
-    step = degrees_for_a_turn(run) * head.step_turns
-    better = "a turnbuckle or a finer thread" if head.link_ends == 1 else "a finer thread"
-    if head.step_turns >= 1:
-        better = f"cups that can be fitted every half turn, {better}"
-    word = "workable" if outcome == "workable" else "not enough: these links cannot do it"
-    return (
-        f"One step of these links is {step:.1f}°, so this is the best they give: {word}. Finer "
-        f"links would better it: {better}."
-    )
+    """The blades near the edge of what is workable that were read once only: before it is said that
+    the links cannot do better, the gauge is asked again."""
+    once = [key for key in keys if len(run.counted("zero_pitch", key)) < 2]
+    near = ZERO_PITCH.workable_high - _NEAR_DEG
+    return [key for key in once if abs(run.mean("zero_pitch", key) or 0.0) > near]
 
 
 def _turn_links(
@@ -285,7 +167,7 @@ def _turn_links(
     pitch: list[float],
     ways: list[int],
     needed: bool,
-    swash: _Raised | None = None,
+    swash: Raised | None = None,
 ) -> Action:
     """``ways``: −1 for a blade whose link was seen to work the other way."""
     head = run.setup.airframe.head
@@ -301,10 +183,12 @@ def _turn_links(
     )
     text = "Turn the pitch links: " + ", ".join(parts) + "." if parts else ""
     if swash is not None:
-        every = "every swash link" if len(swash.servos) > 1 else f"servo {swash.servos[0] + 1}'s"
+        lone = f"servo {swash.servos[0] + 1}'s swash link"
+        every = "every swash link" if len(swash.servos) > 1 else lone
         more = "longer" if swash.turns > 0 else "shorter"
-        raised = f"Turn {every} {turns(swash.turns)} {more}: each blade gains "
-        text = f"{raised}{degrees(swash.gain_deg)}. {text}".strip()
+        by = f"{abs(swash.gain_deg):.1f}°"
+        does = f"adds {by} to each blade" if swash.gain_deg > 0 else f"takes {by} off each blade"
+        text = f"Turn {every} {turns(swash.turns)} {more}: that {does}. {text}".strip()
     action = Action(
         key="links",
         text=text,

@@ -1,0 +1,141 @@
+"""Step 9's links as parts: the best their steps can do, alone or with the swash links' help."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from mint_lever.axes import Pose
+from mint_lever.chain.model import build_chain
+from mint_lever.chain.sticks import Sticks
+from mint_lever.measure.tracking import TrackingAdvice, tracking_turns
+from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_PITCH
+from mint_lever.rotor.grip import Grip
+from mint_lever.run.advice import Outcome
+from mint_lever.run.readings import Readings
+
+_BEYOND_DEG = 0.08
+"""How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
+
+
+def degrees_for_a_turn(run: Readings) -> float:
+    """One turn's worth at the blade (deg) from the exact linkage, the link leaning as it does.
+
+    The upright-link figure is asin(thread·ends/arm), formulas §7.
+    """
+    head = run.setup.airframe.head
+    one = head.link_thread_mm * head.link_ends
+    longer = head.model_copy(update={"link_extra_mm": [one, *head.link_extra_mm[1:]]})
+    plain = head.model_copy(update={"link_extra_mm": [0.0, *head.link_extra_mm[1:]]})
+    rest = Pose.of([0.0])
+    pitches = [Grip(each).pitch(rest, [180.0], 0).pitch_deg.item() for each in (longer, plain)]
+    return abs(pitches[0] - pitches[1])
+
+
+def best_turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
+    """Blades equal first; where coarse links then leave them far from zero, each nearest to it."""
+    one, step = degrees_for_a_turn(run), run.setup.airframe.head.step_turns
+    equal = tracking_turns(pitch, one, step)
+    nearest = -np.round(np.asarray(pitch) / (one * step)) * step
+    zeroed = TrackingAdvice(nearest, np.asarray(pitch) + nearest * one)
+    far, still_far = (
+        float(np.abs(each.expected_deg).max()) > ZERO_PITCH.workable_high
+        for each in (equal, zeroed)
+    )
+    better = worse(zeroed.expected_deg) < worse(equal.expected_deg) - 0.05
+    return zeroed if far and (better or not still_far) else equal
+
+
+def gains_by(advice: TrackingAdvice, pitch: list[float]) -> bool:
+    """Whether turning leaves the blades clearly better than they are."""
+    return bool(advice.turns.any()) and worse(advice.expected_deg) < worse(pitch) - 0.05
+
+
+def worse(pitch: ArrayLike) -> float:
+    """How far blades are from what is good, apart from each other and from zero (deg)."""
+    at, wanted = np.asarray(pitch, dtype=float), ZERO_PITCH.high
+    return max(float(np.ptp(at)) - wanted, 0.0) + max(float(np.abs(at).max()) - wanted, 0.0)
+
+
+@dataclass(frozen=True)
+class Raised:
+    """All swash links turned alike (+ longer): which servos', how many turns, what every blade
+    gains (deg), and what the blades' own links do then."""
+
+    servos: tuple[int, ...]
+    turns: float
+    gain_deg: float
+    blades: TrackingAdvice
+
+
+def with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -> Raised | None:
+    """The steps of all swash links alike, with the least turning, that let coarse blade links come
+    into the workable band; None where none do."""
+    swash = run.setup.airframe.swash
+    servos = tuple(i for i, ball in enumerate(swash.balls) if ball.radius_mm == 0)
+    servos = servos or tuple(range(len(swash.balls)))
+    step = swash.step_turns
+    one = _gain_of(run, servos, step * run.setup.airframe.swash_turn_mm)
+    found: list[Raised] = []
+    for count in (1, -1, 2, -2):
+        advice = best_turns(run, [value + count * one for value in pitch])
+        expected = advice.expected_deg
+        near = float(np.abs(expected).max()) <= ZERO_PITCH.workable_high - GAUGE_REPEATS_DEG
+        near &= float(np.ptp(expected)) <= _apart(alone)
+        if near and worse(expected) < worse(pitch) - GAUGE_REPEATS_DEG:
+            found.append(Raised(servos, count * step, count * one, advice))
+    return min(found, key=_turning, default=None)
+
+
+def _turning(raised: Raised) -> float:
+    return abs(raised.turns) * len(raised.servos) + float(np.abs(raised.blades.turns).sum())
+
+
+def _gain_of(run: Readings, servos: tuple[int, ...], longer_mm: float) -> float:
+    """What every blade gains (deg) at zero collective when some swash links get longer, by the
+    exact chain."""
+    airframe = run.setup.airframe
+    longer = [
+        servo.model_copy(update={"link_extra_mm": servo.link_extra_mm + longer_mm * (i in servos)})
+        for i, servo in enumerate(airframe.servos)
+    ]
+    raised = airframe.model_copy(update={"servos": longer})
+    centre = Sticks.at()
+    pitch = [
+        chain.grip.pitch(chain.run(centre, run.mode).swash.pose, [180.0], 0).pitch_deg.item()
+        for chain in (build_chain(run.setup.model_copy(update={"airframe": raised})), run.chain)
+    ]
+    return pitch[0] - pitch[1]
+
+
+def as_near_as_links_go(run: Readings, pitch: list[float], best: TrackingAdvice) -> Outcome:
+    """Blades as near as the links' steps come are workable, within reason: half a step from zero,
+    and as far from each other as the best setting of these links leaves them."""
+    half = degrees_for_a_turn(run) * run.setup.airframe.head.step_turns / 2
+    low, high = ZERO_PITCH.workable_high, ZERO_PITCH.workable_high + _BEYOND_DEG
+    near = max(map(abs, pitch)) <= min(max(low, half + GAUGE_REPEATS_DEG), high) + 1e-9
+    return "workable" if near and float(np.ptp(pitch)) <= _apart(best) else "out"
+
+
+def _apart(best: TrackingAdvice) -> float:
+    """How far from each other blades may be read where these links allow no better: the least they
+    can leave, with what a gauge repeats on both blades and on the one between."""
+    return max(
+        BLADE_TO_BLADE.workable_high, float(np.ptp(best.expected_deg)) + 3 * GAUGE_REPEATS_DEG
+    )
+
+
+def best_of_links(run: Readings, outcome: Outcome) -> str:
+    """What is said where no step of the links makes it better, and what would."""
+    head = run.setup.airframe.head
+    step = degrees_for_a_turn(run) * head.step_turns
+    better = "a turnbuckle or a finer thread" if head.link_ends == 1 else "a finer thread"
+    if head.step_turns >= 1:
+        better = f"cups that can be fitted every half turn, {better}"
+    word = "workable" if outcome == "workable" else "not enough: these links cannot do it"
+    return (
+        f"One step of these links is {step:.1f}°, so this is the best they give: {word}. Finer "
+        f"links would better it: {better}."
+    )
