@@ -35,8 +35,12 @@ def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list
     arrangement, seed = of
     bench = random_helicopter(seed, arrangement, "single" if seed % 4 == 3 else None)
     try:
-        run = work_through(bench, random_habits(seed), seed).run(bench)
+        done = work_through(bench, random_habits(seed), seed)
+        run = done.run(bench)
         found = judge.wrong_with(*_plain(bench))
+        met = {id(entry.setup): entry.setup for entry in done.entries}
+        for setup in met.values():
+            found += judge.far_from_usual(setup.model_dump(mode="json"))
         if not fitness_of(run, [bench.setup]).fit:
             found.append("not called fit")
     except RuntimeError as stopped:

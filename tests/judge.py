@@ -312,3 +312,46 @@ def _step_mm(links, thread_mm):
     if step is None:
         step = 0.5 if ends == 1 else 0.1
     return thread_mm * ends * (step or 0.1)
+
+
+# Beyond these no device of the usual kind is set; common practice, no source, widths from memory.
+USUAL = {
+    "travel_low_pct": (50, 150),
+    "travel_high_pct": (50, 150),
+    "subtrim_pct": (-25, 25),
+    "subtrim_us": (-100, 100),
+    "swash_mix": (20, 90),
+    "collective_pct": (20, 90),
+    "collective_low_pct": (20, 90),
+    "cyclic_pct": (20, 90),
+    "ring_pct": (30, 150),
+    "aileron_pct": (-30, 30),
+    "elevator_pct": (-30, 30),
+    "limit_left_pct": (50, 150),
+    "limit_right_pct": (50, 150),
+}
+
+
+def far_from_usual(setup):
+    """Name every setting of the devices that stands outside its usual range."""
+    found = []
+    for device in ("transmitter", "unit"):
+        for path, value in _figures(setup.get(device) or {}, device):
+            parent, name = path.split(".")[-2:]
+            mixes = parent == "swash_mix" and name in FUNCTIONS
+            low, high = USUAL.get("swash_mix" if mixes else name, (-np.inf, np.inf))
+            size = abs(value) if mixes else value  # the sign of a swash mix is a direction
+            if not low <= size <= high:
+                found.append(f"{path} {value:g}")
+    return found
+
+
+def _figures(part, path):
+    if isinstance(part, dict):
+        for key, value in part.items():
+            yield from _figures(value, f"{path}.{key}")
+    elif isinstance(part, list):
+        for i, value in enumerate(part):
+            yield from _figures(value, f"{path}.{i}")
+    elif isinstance(part, (int, float)) and not isinstance(part, bool):
+        yield path, part

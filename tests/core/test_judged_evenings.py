@@ -24,10 +24,24 @@ def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
     """The seeds were written down before they were run. Three pilots in four have habits of their
     own; to some of them something happens in mid-evening."""
     bench = random_helicopter(seed, arrangement, layout)
-    run = work_through(bench, random_habits(seed), seed).run(bench)
+    evening = work_through(bench, random_habits(seed), seed)
+    run = evening.run(bench)
     assert fitness_of(run, [bench.setup]).fit
     setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
     assert judge.wrong_with(setup, truth) == []
+    # No advice on the way set anything beyond what is usual for its device.
+    on_the_way = {id(entry.setup): entry.setup for entry in evening.entries}
+    for met in on_the_way.values():
+        assert judge.far_from_usual(met.model_dump(mode="json")) == []
+
+
+def test_the_judge_sees_a_setting_that_no_device_usually_has():
+    setup = random_helicopter(30_000, "transmitter_mixes").setup.model_dump(mode="json")
+    assert judge.far_from_usual(setup) == []
+    setup["transmitter"]["servo_channels"][1]["travel_high_pct"] = 20.0
+    setup["transmitter"]["swash_mix"]["aileron"] = -99.0
+    found = judge.far_from_usual(setup)
+    assert {each.rsplit(".", 1)[1] for each in found} == {"aileron -99", "travel_high_pct 20"}
 
 
 def test_the_judge_sees_what_is_wrong():

@@ -10,7 +10,7 @@ from scipy.spatial.transform import Rotation
 
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.level import level_turns
-from mint_lever.measure.next_value import Control, next_value
+from mint_lever.measure.next_value import Control, next_figure, next_value
 from mint_lever.measure.spline import best_horn_places, spline_step_deg, sub_trim_us
 from mint_lever.measure.tracking import (
     degrees_per_turn,
@@ -113,6 +113,21 @@ def test_on_a_straight_control_the_second_value_lands(slope, rest, target):
 def test_readings_that_say_nothing_are_refused(values, readings):
     with pytest.raises(InvalidRequest, match="readings"):
         next_value(values, readings, 5.0, Control(0, 100))
+
+
+def test_figures_too_near_for_a_gauge_to_tell_count_as_one():
+    """A step of one percent moves 11.5° by 0.29°: two readings good to 0.1° have no slope."""
+    for noise in ((0.0, 0.3), (0.1, 0.1), (0.2, -0.1)):
+        readings = [11.5 + noise[0], 11.5 * 39 / 40 + noise[1]]
+        found = next_figure([40.0, 39.0], readings, 11.0, Control(0, 100))
+        assert abs(found.value - 40 * 11.0 / 11.5) <= 1.0
+    with pytest.raises(InvalidRequest):
+        next_value([40.0, 39.0], [11.6, 11.6], 11.0, Control(0, 100))
+
+
+def test_figures_further_apart_keep_their_own_line():
+    args = ([30.0, 40.0], [7.0, 10.0], 11.5, Control(0, 100))
+    assert next_figure(*args) == next_value(*args)
 
 
 @pytest.mark.parametrize(("arms", "teeth"), [(1, 23), (4, 25), (6, 23), (4, 24)])

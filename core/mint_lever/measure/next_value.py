@@ -9,6 +9,10 @@ import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.measure.verdict import GAUGE_REPEATS_DEG
+
+_TELLS_DEG = 5 * GAUGE_REPEATS_DEG
+"""Readings closer than this together say nothing of a slope. From memory."""
 
 
 @dataclass(frozen=True)
@@ -51,6 +55,22 @@ def next_value(
     stepped = round(wanted / control.step) * control.step
     value = float(min(max(stepped, control.low), control.high))
     return NextValue(value, float(slope * value + rest), held=value != stepped)
+
+
+def next_figure(
+    values: Sequence[float], readings: Sequence[float], target: float, control: Control
+) -> NextValue:
+    """Give the next value of a figure whose reading (deg) goes through zero with it.
+
+    Values so near each other that a gauge hardly tells their readings apart count as one: a line
+    through its noise would point anywhere. Raises as :func:`next_value` does.
+    """
+    v, g = np.asarray(values, dtype=float), np.asarray(readings, dtype=float)
+    if v.size > 1 and v.shape == g.shape and (v > 0).all():
+        share = float((g / v).mean())
+        if np.ptp(v) * abs(share) < _TELLS_DEG:
+            return next_value([float(v.mean())], [share * float(v.mean())], target, control)
+    return next_value(values, readings, target, control)
 
 
 def _line(v: Array, g: Array, target: float) -> tuple[float, float]:

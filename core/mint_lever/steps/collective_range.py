@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.next_value import next_value
+from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
@@ -199,7 +199,7 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     if over[short] < -_workable(run):
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     else:
-        action = _shorten(run, long, gauges[long])
+        action = replace(_shorten(run, long, gauges[long]), needed=over[long] > _workable(run))
     return [action] if action else []
 
 
@@ -269,7 +269,7 @@ def _next(
 ) -> tuple[Action | None, float | None]:
     values, gauges = _pairs(run, dial, keys)
     try:
-        step = next_value(values, gauges, target, dial.control)
+        step = next_figure(values, gauges, target, dial.control)
     except InvalidRequest:
         return None, None
     if step.value == dial.value:

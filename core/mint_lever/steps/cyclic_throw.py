@@ -9,7 +9,7 @@ import numpy as np
 
 from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.next_value import next_value
+from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
 from mint_lever.measure.verdict import REFERENCE_TILT, Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Numbers, Ruler
@@ -225,7 +225,7 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     values, gauges = _pairs(run, axis)
     dial = axis.dial
     try:
-        step = next_value(
+        step = next_figure(
             values or [dial.value], gauges or [axis.gauge or 0.0], target, dial.control
         )
     except InvalidRequest:
