@@ -256,7 +256,7 @@ class Readings(ABC):
         rules, arrangement = self.rules_of.get(entry.step), self.setup.arrangement
         refuted = self._refuted.get((entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
-            because.add(f"the answer in “{self.rules_of[refuted.step].title}”")
+            because.add(f"what “{self.rules_of[refuted.step].title}” shows")
         for path in self._changed(entry):
             if path == control or entry.step not in self.graph.undone_by(
                 touches_of(path, arrangement)

@@ -18,6 +18,8 @@ from mint_lever.run.readings import Readings
 
 _BEYOND_DEG = 0.08
 """How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
+_CLEARLY_DEG = 0.05
+"""Half of what a gauge repeats: less is no gain."""
 
 
 def degrees_for_a_turn(run: Readings) -> float:
@@ -40,17 +42,22 @@ def best_turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
     equal = tracking_turns(pitch, one, step)
     nearest = -np.round(np.asarray(pitch) / (one * step)) * step
     zeroed = TrackingAdvice(nearest, np.asarray(pitch) + nearest * one)
-    far, still_far = (
-        float(np.abs(each.expected_deg).max()) > ZERO_PITCH.workable_high
-        for each in (equal, zeroed)
-    )
-    better = worse(zeroed.expected_deg) < worse(equal.expected_deg) - 0.05
-    return zeroed if far and (better or not still_far) else equal
+    better = worse(zeroed.expected_deg) < worse(equal.expected_deg) - _CLEARLY_DEG
+    comes_in = not far_from_zero(zeroed.expected_deg)
+    return zeroed if far_from_zero(equal.expected_deg) and (better or comes_in) else equal
 
 
 def gains_by(advice: TrackingAdvice, pitch: list[float]) -> bool:
-    """Whether turning leaves the blades clearly better than they are."""
-    return bool(advice.turns.any()) and worse(advice.expected_deg) < worse(pitch) - 0.05
+    """Whether turning leaves the blades clearly better than they are, or brings the last one in."""
+    if not advice.turns.any():
+        return False
+    comes_in = far_from_zero(pitch) and not far_from_zero(advice.expected_deg)
+    return comes_in or worse(advice.expected_deg) < worse(pitch) - _CLEARLY_DEG
+
+
+def far_from_zero(pitch: ArrayLike) -> bool:
+    """Whether any blade is further from zero than is workable."""
+    return float(np.abs(np.asarray(pitch, dtype=float)).max()) > ZERO_PITCH.workable_high
 
 
 def worse(pitch: ArrayLike) -> float:
@@ -84,7 +91,7 @@ def with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -
         expected = advice.expected_deg
         near = float(np.abs(expected).max()) <= ZERO_PITCH.workable_high - GAUGE_REPEATS_DEG
         near &= float(np.ptp(expected)) <= _apart(alone)
-        if near and worse(expected) < worse(pitch) - GAUGE_REPEATS_DEG:
+        if near and worse(expected) < worse(pitch) - 2 * GAUGE_REPEATS_DEG:
             found.append(Raised(servos, count * step, count * one, advice))
     return min(found, key=_turning, default=None)
 

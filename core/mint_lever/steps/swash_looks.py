@@ -141,7 +141,7 @@ def says(seen: Seen) -> str:
     if now.surely:
         return "So much is sure; what is left shows when it is mended."
     count = len(now.explanations)
-    most = "six or more" if count >= 6 else str(count)
+    most = "Six or more" if count >= 6 else str(count)
     return f"{most} explanations are left; one more look tells them apart."
 
 

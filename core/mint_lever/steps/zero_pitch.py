@@ -22,6 +22,7 @@ from mint_lever.steps.blade_links import (
     as_near_as_links_go,
     best_of_links,
     best_turns,
+    far_from_zero,
     gains_by,
     with_swash_links,
 )
@@ -29,6 +30,9 @@ from mint_lever.steps.blade_links import (
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
 _NEAR_DEG = 0.15
+_FAR_APART_DEG = 0.6
+"""Blades further apart than this leave nothing for the ends of the collective: the swash links are
+tried as well. From memory."""
 
 
 def _advise(run: Readings) -> Advice:
@@ -64,7 +68,7 @@ def _advise(run: Readings) -> Advice:
             actions = (_turn_links(run, advice, read, ways, needed=outcome == "out"),)
         elif outcome == "out":
             near = as_near_as_links_go(run, read, advice)
-            far = near == "out" or max(map(abs, read)) > ZERO_PITCH.workable_high
+            far = near == "out" or far_from_zero(read) or spread > _FAR_APART_DEG
             raised = with_swash_links(run, read, advice) if far else None
             unsure = _once(run, keys) if raised is None else []
             if unsure:
