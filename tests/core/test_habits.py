@@ -142,8 +142,9 @@ class TestCoarseLinks:
 
     def test_where_no_link_brings_them_in_the_product_says_so(self):
         coarse = [(f"airframe.{part}.link_step_turns", 1.0) for part in ("head", "swash")]
-        setup = edited(FRESH, *coarse)
-        reads = [("zero_pitch", "blade.0", 0.4), ("zero_pitch", "blade.1", 0.7)]
+        # One turn of 0.8 mm is two degrees: whichever links are turned, one is left.
+        setup = edited(FRESH, *coarse, ("airframe.head.link_thread_mm", 0.8))
+        reads = [("zero_pitch", "blade.0", 1.0), ("zero_pitch", "blade.1", 1.0)]
         # Before that is said the gauge is asked once more.
         assert bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.0"
         found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
@@ -190,6 +191,20 @@ class TestOneFigureForBothSides:
         # Where a unit mixes it has a figure for each side: nothing shortens the curve there.
         unit = edited(FRESH, (curve, [0.0, 25.0, 50.0, 71.7, 93.4]))
         assert bench_run(unit, []).advice("model_memory").actions != ()
+
+    def test_sides_far_apart_are_a_blade_off_at_zero_and_set_no_figure(self):
+        """Read before zero pitch was: up 11.6°, down −0.6° once asked for a figure of 100 %."""
+        reads = [("collective_range", "up", 11.6), ("collective_range", "down", -0.6)]
+        for setup in (FRESH, MIXES):
+            found = bench_run(setup, log(setup, *reads)).advice("collective_range")
+            assert found.actions == ()
+            assert "zero pitch comes first" in found.summary
+
+    def test_both_sides_far_too_long_lower_the_figure_before_a_curve_is_shortened(self):
+        (action,) = self.advice(21.8, -20.4, 0.0, 0.0).actions
+        (change,) = action.changes
+        assert change.path == "transmitter.swash_mix.collective"
+        assert change.value < MIXES.transmitter.swash_mix.collective
 
 
 class TestServoReplaced:

@@ -27,6 +27,9 @@ for only one blade is read here. From memory."""
 _LEAST_DEG = 0.15
 _TWICE_DEG = 0.2
 """Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
+_ASIDE_DEG = 4.0
+"""Sides further apart than this are a blade off at zero, not a figure. From memory: links a turn or
+two off make two to four degrees between the sides."""
 _STEP_DEG = 0.25
 """One percent of a usual figure moves full collective by about this: nearer than half of it no step
 brings a blade, and with what a gauge repeats one that is read this far off may be the nearest."""
@@ -135,6 +138,9 @@ def _advise(run: Readings) -> Advice:
         elif judge(gap, SIDES_EQUAL, 0.0) != "in" and outcome == "good":
             outcome = "workable"
             summary += f" The sides differ by {abs(gap):.1f}°."
+        if abs(gap) > _ASIDE_DEG and not run.done("zero_pitch"):
+            actions = []
+            summary += " No figure makes them so: zero pitch comes first."
     if doubts:
         summary = _doubted(doubts[0])
         if doubts[0].verdict == "look":
@@ -196,7 +202,7 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
         if action is not None or not needed:
             return [action] if action else []
     # No step of the figure brings both in, or they are too far apart for it.
-    if over[short] < -_workable(run):
+    if abs(over[short]) > _workable(run):
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     else:
         action = replace(_shorten(run, long, gauges[long]), needed=over[long] > _workable(run))

@@ -65,7 +65,11 @@ def _advise(run: Readings) -> Advice:
         summary = f"Blades within {spread:.1f}° of each other, the furthest "
         summary += f"{max(map(abs, read)):.1f}° from zero."
         if gains and outcome != "good":
-            actions = (_turn_links(run, advice, read, ways, needed=outcome == "out"),)
+            own = float(np.ptp(advice.expected_deg))
+            raised = with_swash_links(run, read, advice) if own > _FAR_APART_DEG else None
+            advice = advice if raised is None else raised.blades
+            needed = outcome == "out"
+            actions = (_turn_links(run, advice, read, ways, needed, raised),)
         elif outcome == "out":
             near = as_near_as_links_go(run, read, advice)
             far = near == "out" or far_from_zero(read) or spread > _FAR_APART_DEG
