@@ -268,8 +268,7 @@ def _touching(metal):
 
 def cannot_be_zeroed(setup, truth):
     """Say whether no whole steps of the pitch links, with all swash links turned alike by theirs,
-    bring every blade so near that a gauge surely reads it within the workable half degree: every
-    one is tried. A gauge repeats within 0.1° (common practice, no source)."""
+    bring every blade within the workable half degree: every one is tried."""
     head, swash = setup["airframe"]["head"], setup["airframe"]["swash"]
     own = _step_mm(head, head["link_thread_mm"])
     alike = _step_mm(swash, swash["link_thread_mm"] or head["link_thread_mm"])
@@ -288,20 +287,20 @@ def cannot_be_zeroed(setup, truth):
                 other = {**truth, "swash_extra_mm": raised, "blade_extra_mm": links}
                 tried.append(abs(Metal(setup, other).pitch((0, 0, 0), blade=blade)))
             nearest.append(np.nanmin(tried))
-        if max(nearest) <= 0.4:
+        if max(nearest) <= 0.5:
             return False
     return True
 
 
 def cannot_be_levelled(setup, truth):
-    """Say whether no whole steps of the swash links bring the swash so near level at mid stick that
-    a leveller surely reads it within half a degree: every combination near is tried."""
+    """Say whether no whole steps of the swash links bring the swash within half a degree of level
+    at mid stick: every combination near is tried."""
     head, swash = setup["airframe"]["head"], setup["airframe"]["swash"]
     one = _step_mm(swash, swash["link_thread_mm"] or head["link_thread_mm"])
     for steps in itertools.product(range(-2, 3), repeat=len(swash["balls"])):
         links = [x + one * n for x, n in zip(truth["swash_extra_mm"], steps, strict=True)]
         pose = Metal(setup, {**truth, "swash_extra_mm": links}).pose((0, 0, 0))
-        if np.degrees(np.hypot(*pose[1:])) <= 0.4:
+        if np.degrees(np.hypot(*pose[1:])) <= 0.5:
             return False
     return True
 

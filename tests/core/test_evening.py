@@ -8,6 +8,7 @@ from mint_lever.dials import ring
 from mint_lever.practise.evening import work_through
 from mint_lever.run import fitness_of
 from mint_lever.run.learning import learn
+from mint_lever.setup import Change
 from mint_lever.simulate.builds import random_helicopter
 
 # 40, 79 and 918 once ended wrong: exchanged leads, a function turned round, all three of them.
@@ -22,9 +23,22 @@ BUILDS = [
 ]
 
 
+def with_plain_cups(bench):
+    """Links that take half turns: what coarser ones leave is judged in test_judged_evenings.py."""
+    ends = 2 if bench.setup.airframe.head.blades == 3 else 1
+    for part, ends_that_turn in (("head", ends), ("swash", None)):
+        bench.change(
+            [
+                Change(f"airframe.{part}.link_step_turns", None),
+                Change(f"airframe.{part}.link_ends", ends_that_turn),
+            ]
+        )
+    return bench
+
+
 @pytest.mark.parametrize(("seed", "arrangement", "layout"), BUILDS)
 def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement, layout):
-    bench = random_helicopter(seed, arrangement, layout)
+    bench = with_plain_cups(random_helicopter(seed, arrangement, layout))
     run = work_through(bench).run(bench)
     assert fitness_of(run, [run.setup]).fit
     assert {standing.state for standing in run.standings} <= {"good", "workable"}
@@ -41,9 +55,7 @@ def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement, layo
     assert turn * (pitch(0, 0, 60, azimuth=90.0) - pitch(0, azimuth=90.0)) > 2
     zero = [pitch(0, blade=b) for b in range(bench.setup.airframe.head.blades)]
     assert max(map(abs, zero)) <= 0.6
-    # Whole turns of a link cannot bring blades nearer to each other than half of one, about 0.5°.
-    coarse = bench.setup.airframe.head.step_turns == 1.0
-    assert np.ptp(zero) <= (0.95 if coarse else 0.45)
+    assert np.ptp(zero) <= 0.45
     for stick in (-100.0, 0.0, 100.0):
         pose = bench._chain().run(Sticks.at(stick)).swash.pose
         assert np.hypot(pose.tilt_right_deg, pose.tilt_forward_deg).item() <= 0.8
@@ -72,7 +84,7 @@ def test_the_ring_that_was_found_clears_what_really_touches():
 def test_readings_teach_the_model_its_lengths():
     """Fitted lengths lie within three standard deviations of the truth on all of these builds."""
     for seed in (2, 5, 8, 9, 11):
-        bench = random_helicopter(seed)
+        bench = with_plain_cups(random_helicopter(seed))
         run = work_through(bench).run(bench)
         lesson = learn(run, ["grip_arm", "inner_radius", "horn_length"])
         truth = (
@@ -83,7 +95,7 @@ def test_readings_teach_the_model_its_lengths():
         for length, true in zip(lesson.lengths, truth, strict=True):
             assert abs(length.after_mm - true) <= 3 * length.sd_mm
         # Servos that are not all alike are no length: what they leave is not learned away.
-        assert np.abs(lesson.after_deg).max() < 0.45
+        assert np.abs(lesson.after_deg).max() < 0.35
         assert np.abs(lesson.after_deg).max() < np.abs(lesson.before_deg).max()
 
 

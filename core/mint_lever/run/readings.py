@@ -20,6 +20,7 @@ from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
+    Aspect,
     differing,
     handwork,
     settings,
@@ -281,20 +282,20 @@ class Readings(ABC):
             for event in self.by_hand
             if after < event.sequence < before and (but_of is None or event.step != but_of)
             for aspect in event.aspects
-            if not self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement)).isdisjoint(
-                steps
-            )
+            if self._undoes(aspect, steps)
         }
 
     def works_before(self, step: StepName, entry: Entry) -> int:
         """How often, before an entry, work by hand was done that undoes a step."""
         return sum(
-            not self.graph.undone_by(
-                [t for a in event.aspects for t in touches_of_work(a, self.setup.arrangement)]
-            ).isdisjoint({step})
+            any(self._undoes(aspect, {step}) for aspect in event.aspects)
             for event in self.by_hand
             if event.sequence < entry.sequence
         )
+
+    def _undoes(self, aspect: Aspect, steps: Collection[StepName]) -> bool:
+        touched = touches_of_work(aspect, self.setup.arrangement)
+        return not self.graph.undone_by(touched).isdisjoint(steps)
 
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.

@@ -130,6 +130,8 @@ class _Axis:
     gauge: float | None
     times: int
     word: Word | None
+    means: tuple[float | None, ...] = (None, None)
+    """Each end as read; one that is no pair with the other is missing."""
     unsure: Choice | None = None
     """Asked where both ends are read with one sign: one of them cannot be so."""
 
@@ -141,7 +143,8 @@ def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
     word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
-    return _Axis(function, keys, cyclic(run.setup, function), gauge, times, word, unsure)
+    dial = cyclic(run.setup, function)
+    return _Axis(function, keys, dial, gauge, times, word, tuple(means), unsure)
 
 
 def _of_one_head(run: Readings, keys: tuple[str, str]) -> list[float | None]:
@@ -174,8 +177,7 @@ def _read(
 ) -> Ask:
     asked = _at_the_gauge(read[0])
     axis = next((axis for axis in axes if asked.key in axis.keys), None)
-    # An end that was read before a pitch link was turned is no pair with the other one.
-    missing = axis is not None and _of_one_head(run, axis.keys)[axis.keys.index(asked.key)] is None
+    missing = axis is not None and axis.means[axis.keys.index(asked.key)] is None
     return replace(
         asked,
         hint="Enter the sign also where the gauge shows none; a blade's own offset cancels.",
