@@ -49,14 +49,17 @@ bench: install-test build chromium
 install: .venv/.installed web/node_modules/.installed
 install-test: .venv/.installed-test
 
+# The lists are whole, so pip is told not to look for what they need: asked to, it finds a release
+# newer than the list's on the day it comes out, has no hash for it, and stops.
 .venv/.installed: requirements/base.txt requirements/build.txt pyproject.toml
 	test -x $(BIN)/python || $(PYTHON) -m venv .venv
-	$(BIN)/pip install -q --require-hashes -r requirements/base.txt -r requirements/build.txt
+	$(BIN)/pip install -q --no-deps --require-hashes -r requirements/base.txt -r requirements/build.txt
 	$(BIN)/pip install -q --no-deps --no-build-isolation -e .
 	touch $@
 
 .venv/.installed-test: .venv/.installed requirements/dev.txt
-	$(BIN)/pip install -q --require-hashes -r requirements/dev.txt
+	$(BIN)/pip install -q --no-deps --require-hashes -r requirements/dev.txt
+	$(BIN)/pip check
 	touch $@
 
 web/node_modules/.installed: web/package-lock.json
