@@ -140,6 +140,22 @@ class TestCoarseLinks:
         # By hand: 0.2 mm of swash is 0.2 mm of pitch link at the ring's 1:1, asin(0.2/22) = 0.52°.
         assert landed == pytest.approx([0.4 - 0.52, 0.7 - 0.52], abs=0.05)
 
+    def test_blades_far_apart_are_brought_together_where_the_furthest_stays_as_near(self):
+        """Half a turn of every swash link longer adds 0.52°; a whole turn takes 1.04° off B."""
+        setup = edited(
+            with_arrangement(fresh_setup("Lovage 480", blades=3), "transmitter_mixes"),
+            ("airframe.head.link_step_turns", 1.0),
+            ("airframe.swash.link_step_turns", 0.5),
+        )
+        reads = [("zero_pitch", f"blade.{i}", v) for i, v in enumerate((-0.35, 0.5, 0.0))]
+        (action,) = bench_run(setup, log(setup, *reads)).advice("zero_pitch").actions
+        landed = [p.value for p in action.predicts]
+        assert landed == pytest.approx([0.17, -0.02, 0.52], abs=0.05)
+        # Where that would leave the furthest further out than it is, it is not offered.
+        reads = [("zero_pitch", f"blade.{i}", v) for i, v in enumerate((-0.3, 0.35, 0.02))]
+        found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
+        assert found.actions == ()
+
     def test_where_no_link_brings_them_in_the_product_says_so(self):
         coarse = [(f"airframe.{part}.link_step_turns", 1.0) for part in ("head", "swash")]
         # One turn of 0.8 mm is two degrees: whichever links are turned, one is left.

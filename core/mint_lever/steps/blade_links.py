@@ -79,17 +79,21 @@ class Raised:
 
 def with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -> Raised | None:
     """The steps of all swash links alike, with the least turning, that let coarse blade links come
-    into the workable band; None where none do."""
+    into the workable band, or that bring blades far apart together and leave the furthest no
+    further from zero than a gauge can tell; None where none do."""
     swash = run.setup.airframe.swash
     servos = tuple(i for i, ball in enumerate(swash.balls) if ball.radius_mm == 0)
     servos = servos or tuple(range(len(swash.balls)))
     step = swash.step_turns
     one = _gain_of(run, servos, step * run.setup.airframe.swash_turn_mm)
+    surely = ZERO_PITCH.workable_high - GAUGE_REPEATS_DEG
+    no_further = float(np.abs(pitch).max()) + GAUGE_REPEATS_DEG
+    limit = max(surely, min(no_further, ZERO_PITCH.workable_high + _BEYOND_DEG))
     found: list[Raised] = []
     for count in (1, -1, 2, -2):
         advice = best_turns(run, [value + count * one for value in pitch])
         expected = advice.expected_deg
-        near = float(np.abs(expected).max()) <= ZERO_PITCH.workable_high - GAUGE_REPEATS_DEG
+        near = float(np.abs(expected).max()) <= limit
         near &= float(np.ptp(expected)) <= _apart(alone)
         if near and worse(expected) < worse(pitch) - 2 * GAUGE_REPEATS_DEG:
             found.append(Raised(servos, count * step, count * one, advice))
