@@ -75,6 +75,16 @@ class TestCyclicThrow:
         found = bench_run(FRESH, [*one, *other, *again], [turned]).advice("cyclic_throw")
         assert found.summary.startswith("6.5°")
 
+    def test_a_throw_half_as_large_waits_for_the_directions(self):
+        """By hand: 3.8° at 40 % would ask for 40·9/3.8 = 95 %, which one servo turned round does."""
+        reads = [("cyclic_throw", "right", -4.6), ("cyclic_throw", "left", 3.0)]
+        found = bench_run(FRESH, log(FRESH, *reads)).advice("cyclic_throw")
+        assert found.actions == ()
+        assert "Which way each servo goes comes first" in found.summary
+        seen = [*right_looks(FRESH), *log(FRESH, *reads, after=9)]
+        found = bench_run(FRESH, seen).advice("cyclic_throw")
+        assert found.actions[0].changes[0].value == 95.0
+
     def test_a_look_that_finds_the_way_right_asks_for_the_reading_again(self):
         evening = log(FRESH, ("cyclic_throw", "right", -5.0), ("cyclic_throw", "left", 5.0))
         action = bench_run(FRESH, evening).advice("cyclic_throw").actions[0]

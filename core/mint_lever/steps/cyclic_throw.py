@@ -44,6 +44,9 @@ _HOLES = (
     ("outer_mm", "Radii your outer swash balls can take", _KEPT),
     ("inner_mm", "Radii your inner ring's balls can take", _KEPT),
 )
+_DIRECTIONS, _FAR = ("together", "tilts"), 1.9
+"""A servo turned round takes half off a throw of aileron: before directions are seen, no figure is
+made so many times larger or smaller."""
 _PROBE_PCT = 5.0
 _AFTER = {
     "look": "",
@@ -75,6 +78,7 @@ def _advise(run: Readings) -> Advice:
     doubts: list[Doubt] = []
     nothing = all(run.answer("cyclic_throw", key) is None for axis in axes for key in axis.keys)
     outcome = None if nothing else worst(axis.word for axis in axes)
+    unproven, waits = not all(run.done(step) for step in _DIRECTIONS), False
     for axis in axes:
         predicted_deg = None
         doubtful = _doubt(run, axis)
@@ -87,6 +91,8 @@ def _advise(run: Readings) -> Advice:
             asks.append(axis.unsure)
         elif axis.gauge is not None and axis.word in ("out", "workable"):
             action, predicted_deg = _next_figure(run, axis, target)
+            if action is not None and unproven and _far(action, axis.dial):
+                action, predicted_deg, waits = None, None, True
             if action is not None and unusual(action):
                 last = _at_the_gauge(axis.keys[1])
                 doubtful_sign = sure_of(run, "cyclic_throw", last, contrary=False)
@@ -100,6 +106,8 @@ def _advise(run: Readings) -> Advice:
         actions += _move_ball(run, target)
         outcome = "workable"
     summary = _summary(axes, elevator.gauge, target, window, full)
+    if waits:
+        summary += " Which way each servo goes comes first: one turned round takes much of a throw."
     if doubts:
         outcome, summary = "begun", f"{doubts[0].words} {_AFTER[doubts[0].verdict]}"
     return Advice(
@@ -252,6 +260,12 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     return predicting(
         action, predicted(first, read, read + more, _GAUGE_REPEATS_DEG)
     ), step.expected
+
+
+def _far(action: Action, dial: Dial) -> bool:
+    """Whether advice makes a figure so much larger or smaller that a servo may be turned round."""
+    to = abs(action.changes[0].value)
+    return not abs(dial.value) / _FAR <= to <= abs(dial.value) * _FAR
 
 
 def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:

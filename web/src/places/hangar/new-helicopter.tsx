@@ -44,7 +44,7 @@ export function NewHelicopter() {
             ))}
         </select>
       </label>
-      <div className="grid grid-cols-2 gap-3">
+      <div className="grid grid-cols-[2fr_1fr] gap-3">
         <label className="block">
           Main rotor turns
           <select
