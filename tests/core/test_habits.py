@@ -76,7 +76,7 @@ class TestCyclicThrow:
         assert found.summary.startswith("6.5°")
 
     def test_a_throw_half_as_large_waits_for_the_directions(self):
-        """By hand: 3.8° at 40 % would ask for 40·9/3.8 = 95 %, which one servo turned round does."""
+        """By hand: 3.8° at 40 % would ask for 40·9/3.8 = 95 %: one servo is turned round."""
         reads = [("cyclic_throw", "right", -4.6), ("cyclic_throw", "left", 3.0)]
         found = bench_run(FRESH, log(FRESH, *reads)).advice("cyclic_throw")
         assert found.actions == ()
