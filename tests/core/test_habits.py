@@ -199,6 +199,13 @@ class TestOneFigureForBothSides:
         assert change.path == "transmitter.swash_mix.collective"
         assert change.value > MIXES.transmitter.swash_mix.collective
 
+    def test_a_side_a_little_long_is_shortened_where_the_blades_leave_hardly_any_room(self):
+        """Blades 0.7° apart leave 0.1° of the 0.45; A should read 11 − 0.35 = 10.65 at full up."""
+        (action,) = self.advice(10.8, -11.25, -0.3, 0.4).actions
+        assert "upper side of the pitch curve" in action.text
+        assert action.needed
+        assert self.advice(10.7, -11.3, -0.3, 0.4).outcome == "good"
+
     def test_where_the_blades_leave_little_room_one_reading_does_not_tell(self):
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
         reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)]
@@ -225,6 +232,25 @@ class TestOneFigureForBothSides:
             found = bench_run(setup, log(setup, *reads)).advice("collective_range")
             assert found.actions == ()
             assert "zero pitch comes first" in found.summary
+
+    def test_sides_far_apart_with_the_blades_at_zero_are_read_again_first(self):
+        """Up was read while a servo was turned round: its 0.1° once asked for a figure of 100 %."""
+        zero = [("zero_pitch", f"blade.{i}", 0.0) for i in (0, 1)]
+        reads = [("collective_range", "up", 0.1), ("collective_range", "down", -11.1)]
+        for setup in (FRESH, MIXES):
+            found = bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
+            assert (found.actions, found.next_key) == ((), "up")
+            again = log(setup, *zero, *reads, ("collective_range", "up", 11.2))
+            assert bench_run(setup, again).advice("collective_range").outcome == "good"
+
+    def test_sides_that_are_meant_to_differ_are_not_read_again_for_it(self):
+        setup = edited(
+            FRESH, ("targets.collective_high_deg", 12.0), ("targets.collective_low_deg", 5.0)
+        )
+        zero = [("zero_pitch", f"blade.{i}", 0.0) for i in (0, 1)]
+        reads = [("collective_range", "up", 12.0), ("collective_range", "down", -5.0)]
+        found = bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
+        assert found.outcome == "good"
 
     def test_both_sides_far_too_long_lower_the_figure_before_a_curve_is_shortened(self):
         (action,) = self.advice(21.8, -20.4, 0.0, 0.0).actions

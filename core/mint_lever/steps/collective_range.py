@@ -24,7 +24,7 @@ from mint_lever.simulate.probing import goes, raising
 _WANTED_DEG, _WORKABLE_DEG = 0.3, 0.45
 """Half a degree is workable; of that, what two gauge readings can be off by together is kept back,
 for only one blade is read here. From memory."""
-_LEAST_DEG = 0.15
+_LEAST_DEG = 0.1
 _TWICE_DEG = 0.2
 """Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
 _ASIDE_DEG = 4.0
@@ -138,9 +138,14 @@ def _advise(run: Readings) -> Advice:
         elif judge(gap, SIDES_EQUAL, 0.0) != "in" and outcome == "good":
             outcome = "workable"
             summary += f" The sides differ by {abs(gap):.1f}°."
-        if abs(gap) > _ASIDE_DEG and not run.done("zero_pitch"):
+        aside = abs(gap - wanted) > _ASIDE_DEG
+        if aside and not run.done("zero_pitch"):
             actions = []
             summary += " No figure makes them so: zero pitch comes first."
+        elif aside and not doubts and (once := _older_read_once(run)):
+            asks = [replace(ask, word="read again") if ask.key == once else ask for ask in asks]
+            actions, outcome = [], "begun"
+            summary += f" No figure makes them so: read full {once} again."
     if doubts:
         summary = _doubted(doubts[0])
         if doubts[0].verdict == "look":
@@ -157,6 +162,14 @@ def _advise(run: Readings) -> Advice:
         rulers=tuple(rulers),
         outcome=outcome,
     )
+
+
+def _older_read_once(run: Readings) -> str | None:
+    """Of the ends that were read once only the one read earlier: it may be of another day, with a
+    servo turned round that is right now."""
+    held = {key: run.counted("collective_range", key) for key in _KEYS}
+    once = [key for key in _KEYS if len(held[key]) == 1]
+    return min(once, key=lambda key: held[key][-1].sequence, default=None)
 
 
 def _for_all(run: Readings) -> str:
