@@ -109,6 +109,18 @@ def test_an_end_levelled_at_quite_another_throw_is_read_again():
         assert bench_run(now, log(wide, *places)).advice("level").next_key == again
 
 
+def test_an_end_off_level_both_ways_is_trimmed_although_each_way_alone_would_do():
+    """0.4° and 0.5° are 0.64° together, which grows when the throw does."""
+
+    def outcome(right, forward):
+        reads = [("level", f"{p}.{axis}", 0.0) for p in ("mid", "low") for axis in AXES]
+        reads += [("level", "high.right", right), ("level", "high.forward", forward)] * 2
+        return bench_run(FRESH, log(FRESH, *reads)).advice("level").outcome
+
+    assert outcome(-0.4, 0.5) == "out"
+    assert outcome(0.0, 0.4) == "workable"
+
+
 class TestCoarseLinks:
     def levelled(self, step, tilt):
         setup = edited(SINGLE, ("airframe.swash.link_step_turns", step))
@@ -127,6 +139,20 @@ class TestCoarseLinks:
 
     def test_what_finer_links_could_take_out_is_turned_out(self):
         assert self.levelled(0.5, 0.6).actions != ()
+
+    def test_an_end_a_little_beyond_what_mid_was_left_at_is_read_again_and_then_workable(self):
+        """Left at 0.55° by whole turns; a leveller reads 0.8° at an end, then 0.6°."""
+        setup = with_arrangement(SINGLE, "transmitter_mixes")
+        setup = edited(setup, ("airframe.swash.link_step_turns", 1.0))
+        right = (("mid", 0.5), ("mid", 0.6), ("low", 0.8), ("high", 0.6))
+        reads = [("level", f"{place}.right", value) for place, value in right]
+        reads += [("level", f"{place}.forward", -0.2) for place in ("mid", "low", "high")]
+        found = bench_run(setup, log(setup, *reads)).advice("level")
+        assert (found.next_key, found.actions) == ("low.right", ())
+        again = log(setup, *reads, ("level", "low.right", 0.6))
+        assert bench_run(setup, again).advice("level").outcome == "workable"
+        out = log(setup, *reads, ("level", "low.right", 0.9))
+        assert bench_run(setup, out).advice("level").outcome == "out"
 
     def test_far_more_than_half_a_step_stays_out(self):
         setup = edited(SINGLE, ("airframe.swash.link_step_turns", 1.0))

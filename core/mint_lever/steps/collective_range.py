@@ -125,7 +125,8 @@ def _advise(run: Readings) -> Advice:
             asks += unsettled
             actions = [] if unsettled else actions
         misses = [abs(pitch - _target(run, key)) for key, pitch in zip(_KEYS, gauges, strict=True)]
-        if not actions and outcome == "out" and max(misses) <= _STEP_DEG:
+        helps = any(action.needed for action in actions)
+        if not helps and outcome == "out" and max(misses) <= _STEP_DEG:
             outcome = "workable"
     summary = "Full up, then full down; equal both ways unless you choose otherwise."
     if len(gauges) == 2:
@@ -215,9 +216,10 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
         if action is not None or not needed:
             return [action] if action else []
     # No step of the figure brings both in, or they are too far apart for it.
+    action = None
     if abs(over[short]) > _workable(run):
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
-    else:
+    if action is None and over[long] > 0:
         action = replace(_shorten(run, long, gauges[long]), needed=over[long] > _workable(run))
     return [action] if action else []
 

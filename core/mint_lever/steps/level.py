@@ -54,10 +54,15 @@ _AXES: tuple[tuple[Literal["right", "forward"], str, Function], ...] = (
 _WHICH_SIDE = "Which side of a servo's travel works here, only the radio knows: look, then set it."
 _WORTH_DEG = 0.1
 """Links are turned only for more than this: a leveller reads no finer (from memory)."""
+_AT_ENDS_DEG = 0.15
+"""Two readings of one tilt, at mid and at an end, lie no further apart (from memory)."""
 _BEYOND_DEG = 0.2
 """How far beyond the workable band half a step of coarse links may leave a tilt. From memory."""
-_MOST_DEG = 0.75
+_MOST_DEG = 0.77
 """So far off level both ways together is still workable with coarse links. From memory."""
+_TOGETHER_DEG = 0.55
+"""So far off level both ways together at an end is trimmed out where it can be: it grows with the
+throw, which is set later. From memory."""
 _OTHER_THROW = 1.4
 """From so many times the throw on, a tilt that was just workable is not. From memory."""
 _REPEATS_DEG = 0.2
@@ -88,6 +93,7 @@ def _advise(run: Readings) -> Advice:
     doubts: list[Doubt] = []
     summary = "Mid stick first: no trim at the ends may hide what is left there."
     middle_done = coarse = first = False
+    left = (0.0, 0.0)  # what the links left at mid
     for place, stick in _PLACES:
         if place != "mid" and not middle_done:
             break
@@ -108,11 +114,18 @@ def _advise(run: Readings) -> Advice:
                 summary, first = _WHICH_SIDE, True
                 continue
             actions += [action] if action is not None else []
-            if action is None and _as_level_as_links_go(run, spot):
-                own = [replace(each, word="workable") for each in own]
-                asks[-len(own) - len(spot.doubts) :] = [*own, *(d.look for d in spot.doubts)]
-                coarse = True
+            if place != "mid" and action is not None and np.hypot(*spot.tilt) > _TOGETHER_DEG:
+                own = [_not_enough(each) for each in own]
+            allowed = _left_by_links(run, left)
+            if action is None and _as_level(spot, allowed):
+                own, coarse = [replace(each, word="workable") for each in own], True
+            elif action is None and _as_level(spot, allowed, _WORTH_DEG):
+                # One reading more, before it is said that nothing makes it squarer.
+                own = [_once_more(run, each) for each in own]
+            asks[-len(own) - len(spot.doubts) :] = [*own, *(d.look for d in spot.doubts)]
         rulers += _rulers(run, place, lands)
+        if place == "mid":
+            left = spot.tilt or left
         if place == "mid" and not waits:
             middle_done = worst([ask.word for ask in own]) in ("good", "workable") and not actions
             # A swash half a turn cannot make any squarer is as level as its links allow.
@@ -287,15 +300,29 @@ def _step_tilt(run: Readings) -> float:
     return tilt_of_a_step(swash.balls, airframe.swash_turn_mm, swash.step_turns)
 
 
-def _as_level_as_links_go(run: Readings, spot: _Spot) -> bool:
-    """Whether a tilt that no link and no trim makes less is what the links' steps leave, within
-    reason: half a step each way, as the leveller reads it."""
+def _left_by_links(run: Readings, at_mid: tuple[float, float]) -> float:
+    """How far off each way a tilt may be read that no link and no trim makes less, within reason:
+    half a step of the links, or what they left at mid stick, as a leveller reads it."""
+    half, mid = _step_tilt(run) / 2, max(map(abs, at_mid))
+    least = max(LEVEL.workable_high, half + _WORTH_DEG, mid + _AT_ENDS_DEG)
+    return min(least, LEVEL.workable_high + _BEYOND_DEG)
+
+
+def _as_level(spot: _Spot, allowed: float, about: float = 0.0) -> bool:
+    """Whether a tilt beyond the workable band is within what is allowed of it, or about so."""
     tilt = spot.tilt or (0.0, 0.0)
-    least = max(LEVEL.workable_high, _step_tilt(run) / 2 + _WORTH_DEG)
-    within = min(least, LEVEL.workable_high + _BEYOND_DEG)
     furthest = max(map(abs, tilt))
-    near = furthest <= within + 1e-9 and bool(np.hypot(*tilt) <= _MOST_DEG)
+    near = furthest <= allowed + about + 1e-9 and bool(np.hypot(*tilt) <= _MOST_DEG + about)
     return furthest > LEVEL.workable_high and near
+
+
+def _not_enough(ask: Number) -> Number:
+    return replace(ask, word="out") if ask.word == "workable" else ask
+
+
+def _once_more(run: Readings, ask: Number) -> Number:
+    once = ask.word == "out" and len(run.counted("level", ask.key)) < 2
+    return replace(ask, word="read again") if once else ask
 
 
 def _turn_links(run: Readings, spot: _Spot) -> tuple[Action | None, tuple[float, float] | None]:
