@@ -10,11 +10,16 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from mint_lever.chain import Chain, Evaluation, Sticks, build_chain, evaluate
+from mint_lever.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
+from mint_lever.chain.tail_report import head_speed_of, tail_report
 from mint_lever.faults import Fault, InvalidRequest, MintLeverError
+from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
 from mint_lever.setup.modes import MODES
 
 _STICKS = ("aileron", "elevator", "collective")
+_RUDDER = "rudder"
+_NO_TAIL = "no tail is described: its figures are left out"
 _POSE = ("height_mm", "tilt_right_deg", "tilt_forward_deg", "residual_mm")
 _TURN = ("collective_deg", "cyclic_deg", "cyclic_azimuth_deg")
 _PIECE = 2048
@@ -34,6 +39,8 @@ def main(argv: Sequence[str] | None = None) -> int:
     try:
         if args.command == "schema":
             print(json.dumps(json_schema(), indent=2))
+        elif args.command == "tail":
+            _tail(args)
         else:
             _evaluate(args)
     except MintLeverError as error:
@@ -53,11 +60,25 @@ def _parser() -> argparse.ArgumentParser:
     one.add_argument("setup", help="setup file, or - for standard input")
     for stick in _STICKS:
         one.add_argument(f"--{stick}", type=float, default=0.0, help="percent, -100 to 100")
+    one.add_argument("--rudder", type=float, help="percent; adds the tail, as in rate mode")
     one.add_argument("--mode", choices=MODES, default="normal")
     one.add_argument("--azimuth", type=float, nargs="+", default=[0.0, 90.0, 180.0, 270.0])
     one.add_argument("--blade", type=int, default=1, help="which blade is read, from 1")
-    one.add_argument("--batch", help="CSV of aileron,elevator,collective; - for standard input")
+    one.add_argument("--batch", help="CSV of aileron,elevator,collective and, if wanted, rudder")
+    tail = commands.add_parser("tail", help="torque, tail pitch needed and what is left over")
+    tail.add_argument("setup", help="setup file, or - for standard input")
+    tail.add_argument("--mode", choices=MODES, default="normal")
+    tail.add_argument("--rpm", type=float, help="head speed; left out, the mode's own")
+    tail.add_argument("--altitude-m", type=float, default=0.0, help="pressure altitude")
+    tail.add_argument("--temperature-c", type=float, default=SEA_LEVEL_C)
     return parser
+
+
+def _tail(args: argparse.Namespace) -> None:
+    chain = build_chain(read_setup(_read(args.setup)))
+    rpm = head_speed_of(chain, args.mode, args.rpm)
+    density = air_density(args.altitude_m, args.temperature_c)
+    print(json.dumps(tail_report(chain, args.mode, rpm, density), allow_nan=False))
 
 
 def _evaluate(args: argparse.Namespace) -> None:
@@ -66,18 +87,31 @@ def _evaluate(args: argparse.Namespace) -> None:
         raise InvalidRequest([Fault("batch", found, "standard input for one of them only")])
     chain = build_chain(read_setup(_read(args.setup)))
     if args.batch is None:
-        sticks = Sticks.at(args.collective, args.aileron, args.elevator)
+        sticks = Sticks.at(args.collective, args.aileron, args.elevator, args.rudder or 0.0)
         result = evaluate(chain, sticks, args.azimuth, args.mode, args.blade - 1)
-        print(json.dumps(result.as_row(0), allow_nan=False))
+        row = result.as_row(0)
+        if args.rudder is not None:
+            row["tail"], more = _tail_of(tail_path(chain, result.run), 0)
+            row["warnings"] += more
+        print(json.dumps(row, allow_nan=False))
         return
-    sticks = _read_sticks(_read(args.batch))
+    if args.rudder is not None:
+        allowed = "a rudder column in the batch instead"
+        raise InvalidRequest([Fault("rudder", f"{args.rudder:g}", allowed)])
+    sticks, with_tail = _read_sticks(_read(args.batch))
     writer = csv.writer(sys.stdout, lineterminator="\n")
     for start in range(0, max(len(sticks), 1), _PIECE):
         part = sticks.part(slice(start, start + _PIECE))
         result = evaluate(chain, part, args.azimuth, args.mode, args.blade - 1)
         if start == 0:
-            writer.writerow(_header(chain, result))
-        writer.writerows(_row(result, index) for index in range(len(part)))
+            writer.writerow(_header(chain, result, with_tail))
+        tail = tail_path(chain, result.run) if with_tail else None
+        writer.writerows(_row(result, index, with_tail, tail) for index in range(len(part)))
+
+
+def _tail_of(tail: TailRun | None, row: int) -> tuple[dict[str, float | None] | None, list[str]]:
+    """The tail at one position, with its warnings; nothing where none is described."""
+    return (None, [_NO_TAIL]) if tail is None else (tail.as_row(row), tail.warnings(row))
 
 
 def _read(path: str) -> bytes:
@@ -87,7 +121,8 @@ def _read(path: str) -> bytes:
         return file.read()
 
 
-def _read_sticks(raw: bytes) -> Sticks:
+def _read_sticks(raw: bytes) -> tuple[Sticks, bool]:
+    """Read a batch's sticks, and whether the rudder is among them."""
     try:
         text = raw.decode("utf-8-sig")
     except UnicodeDecodeError as error:
@@ -95,21 +130,26 @@ def _read_sticks(raw: bytes) -> Sticks:
         raise InvalidRequest([fault]) from error
     reader = csv.DictReader(text.splitlines())
     columns = reader.fieldnames or []
-    if sorted(columns) != sorted(_STICKS):
+    with_tail = _RUDDER in columns
+    names = (*_STICKS, _RUDDER) if with_tail else _STICKS
+    if sorted(columns) != sorted(names):
         found = ",".join(columns) or "nothing"
-        raise InvalidRequest([Fault("batch", found, f"the columns {','.join(_STICKS)}")])
-    values: dict[str, list[float]] = {name: [] for name in _STICKS}
+        allowed = f"the columns {','.join(_STICKS)}, with or without {_RUDDER}"
+        raise InvalidRequest([Fault("batch", found, allowed)])
+    values: dict[str, list[float]] = {name: [] for name in (*_STICKS, _RUDDER)}
     for row in reader:
-        for name in _STICKS:
+        for name in names:
             try:
                 values[name].append(float(row[name]))
             except (TypeError, ValueError) as error:
                 fault = Fault(f"batch.line {reader.line_num}.{name}", repr(row[name]), "a number")
                 raise InvalidRequest([fault]) from error
-    return Sticks.at(values["collective"], values["aileron"], values["elevator"])
+    rudder = values[_RUDDER] if with_tail else 0.0
+    sticks = Sticks.at(values["collective"], values["aileron"], values["elevator"], rudder)
+    return sticks, with_tail
 
 
-def _header(chain: Chain, result: Evaluation) -> list[str]:
+def _header(chain: Chain, result: Evaluation, with_tail: bool) -> list[str]:
     servos = range(1, chain.linkage.servos + 1)
     return [
         *(f"pulse_us_{i}" for i in servos),
@@ -117,17 +157,20 @@ def _header(chain: Chain, result: Evaluation) -> list[str]:
         *_POSE,
         *(f"pitch_deg_{azimuth:g}" for azimuth in result.azimuth_deg),
         *_TURN,
+        *(f"tail_{key}" for key in TAIL_KEYS if with_tail),
         "warnings",
     ]
 
 
-def _row(result: Evaluation, index: int) -> list[object]:
+def _row(result: Evaluation, index: int, with_tail: bool, tail: TailRun | None) -> list[object]:
     row = result.as_row(index)
+    found, more = _tail_of(tail, index) if with_tail else ({}, [])
     return [
         *row["pulse_us"],
         *row["horn_deg"],
         *(row[key] for key in _POSE),
         *row["pitch_deg"].values(),
         *(row[key] for key in _TURN),
-        "; ".join(row["warnings"]),
+        *((found or no_tail()).values() if with_tail else ()),
+        "; ".join([*row["warnings"], *more]),
     ]

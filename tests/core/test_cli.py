@@ -3,17 +3,14 @@
 import csv
 import io
 import json
-import subprocess
-import sys
-from pathlib import Path
 
 import pytest
 
 from builds import document
+from command_line import run
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
-COMMAND = Path(sys.executable).parent / "mint-lever"
 KEYS = {
     "pulse_us",
     "horn_deg",
@@ -27,15 +24,6 @@ KEYS = {
     "cyclic_azimuth_deg",
     "warnings",
 }
-
-
-def run(*args, text=None):
-    done = subprocess.run(
-        [COMMAND, *map(str, args)],
-        input=text.encode() if isinstance(text, str) else text,
-        capture_output=True,
-    )
-    return done.returncode, done.stdout.decode(), done.stderr.decode()
 
 
 @pytest.fixture

@@ -1,0 +1,89 @@
+"""The rudder's path on to the tail: pulse, horn, slider, tail pitch, in rate mode."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from mint_lever.axes import FUNCTIONS, Array
+from mint_lever.chain.model import Chain, Run
+from mint_lever.setup.unit import UnitTail
+from mint_lever.tail.linkage import TailLinkage, TailPose
+from mint_lever.tail.pulse import TailOutput
+
+_RUDDER = FUNCTIONS.index("rudder")
+
+
+@dataclass(frozen=True)
+class TailRun:
+    """What some stick positions come to at the tail; arrays (poses,), + drives the nose right."""
+
+    rudder: Array
+    """What the unit or gyro reads, −1…1."""
+    pulse_us: Array
+    horn_deg: Array
+    pose: TailPose
+
+    def as_row(self, row: int) -> dict[str, float | None]:
+        """One position as plain values (setup-file contract); null for what cannot be given."""
+        pose = self.pose
+        reaches, known = bool(pose.rod_reaches[row]), bool(pose.pitch_known[row])
+
+        def given(value: Array, is_known: bool) -> float | None:
+            return float(value[row]) if is_known else None
+
+        return {
+            "pulse_us": float(self.pulse_us[row]),
+            "horn_deg": float(self.horn_deg[row]),
+            "slider_mm": given(pose.slider_mm, reaches),
+            "pitch_deg": given(pose.pitch_deg, known),
+            "clear_minus_mm": given(pose.clear_minus_mm, reaches),
+            "clear_plus_mm": given(pose.clear_plus_mm, reaches),
+        }
+
+    def warnings(self, row: int) -> list[str]:
+        """What is wrong at one position, in plain sentences."""
+        pose = self.pose
+        if not pose.rod_reaches[row]:
+            return [f"tail: the push rod does not reach with the horn at {self.horn_deg[row]:.0f}°"]
+        found = [
+            f"tail: the slider presses {-clear:.1f} mm against its contact on the nose-{side} side"
+            for side, clear in (
+                ("left", pose.clear_minus_mm[row]),
+                ("right", pose.clear_plus_mm[row]),
+            )
+            if clear < 0
+        ]
+        if not pose.pitch_known[row]:
+            found.append(
+                "tail: no pitch, the slider is further out than the grip's arm is long"
+                if pose.arm_known
+                else "tail: no pitch, the grip's arm is not filled in"
+            )
+        return found
+
+
+def tail_path(chain: Chain, run: Run) -> TailRun | None:
+    """Follow a run's rudder to the tail; None where no tail is described.
+
+    Always the rate mode's deflection, whatever the gain of the mode means.
+    """
+    tail = chain.setup.airframe.tail
+    if tail is None:
+        return None
+    unit = chain.setup.unit
+    output = TailOutput(UnitTail() if unit is None else unit.tail, tail.servo)
+    rudder = np.clip(run.channel.limited_pct[_RUDDER] / 100.0, -1.0, 1.0)
+    pulse = output.pulse_us(rudder)
+    horn = output.horn_deg(pulse)
+    return TailRun(rudder=rudder, pulse_us=pulse, horn_deg=horn, pose=TailLinkage(tail).pose(horn))
+
+
+TAIL_KEYS = ("pulse_us", "horn_deg", "slider_mm", "pitch_deg", "clear_minus_mm", "clear_plus_mm")
+
+
+def no_tail() -> dict[str, Any]:
+    """The row of a setup in which no tail is described."""
+    return dict.fromkeys(TAIL_KEYS)

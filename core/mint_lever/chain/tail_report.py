@@ -1,0 +1,115 @@
+"""Everything the tail of a setup comes to at a head speed, as plain figures (the contract of
+``mint-lever tail``)."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Any
+
+import numpy as np
+
+from mint_lever.chain.evaluate import evaluate
+from mint_lever.chain.model import Chain
+from mint_lever.chain.sticks import Sticks
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.setup.catalogue import name_of
+from mint_lever.setup.modes import ModeName
+from mint_lever.tail.authority import Held, TailAtSpeed, tail_at_speed
+from mint_lever.tail.limits import Side, just_clear
+from mint_lever.tail.linkage import TailLinkage
+from mint_lever.tail.pulse import TailOutput
+
+SIDES: tuple[Side, Side] = ("left", "right")
+
+
+def head_speed_of(chain: Chain, mode: ModeName, rpm: float | None) -> float:
+    """The head speed that is meant: the one given, or the mode's own.
+
+    Raises InvalidRequest where neither is there.
+    """
+    found = chain.mode(mode).head_speed_rpm if rpm is None else rpm
+    if found is None:
+        allowed = "a head speed, or a mode that has one"
+        raise InvalidRequest([Fault("rpm", "nothing", allowed)])
+    if not 0 < found <= 20_000:
+        raise InvalidRequest([Fault("rpm", f"{found:g}", "a head speed up to 20000 rpm")])
+    return found
+
+
+def tail_report(chain: Chain, mode: ModeName, rpm: float, density: float) -> dict[str, Any]:
+    """Give torque, pitch needed, what is left over and the limits that just clear.
+
+    ``density`` in kg/m³. What cannot be given is None, and ``warnings`` says why.
+    """
+    at = tail_at_speed(chain.setup, rpm, density)
+    warnings = [f"not filled in: {name_of(path)}" for path in at.unknown]
+    full_deg = full_collective_deg(chain, mode)
+    hover, full = at.held(at.hover_pitch_deg()), at.held(full_deg)
+    warnings += _not_held(at, hover, "hover") + _not_held(at, full, "full collective")
+    if at.main is not None and chain.setup.airframe.mass_g and hover.torque_nm is None:
+        warnings.append("no main pitch carries the weight at this head speed")
+    if full_deg is None:
+        warnings.append("full collective: the links do not reach")
+    centre, centre_warnings = _at_centre(at)
+    limits, limit_warnings = _limits(at)
+    return {
+        "rpm": rpm,
+        **asdict(hover),
+        "pitch_at_centre_deg": centre,
+        "full_collective": {"collective_deg": full_deg, **asdict(full)},
+        **limits,
+        "warnings": warnings + centre_warnings + limit_warnings,
+    }
+
+
+def full_collective_deg(chain: Chain, mode: ModeName) -> float | None:
+    """Blade A's collective at full stick up, cyclic centred; None where the links do not reach."""
+    row = evaluate(chain, Sticks.at(collective=100.0), mode=mode).as_row(0)
+    found: float | None = row["collective_deg"]
+    return found
+
+
+def _not_held(at: TailAtSpeed, held: Held, when: str) -> list[str]:
+    if held.thrust_needed_n is None or at.rotor is None or at.tail is None:
+        return []
+    warnings = []
+    if held.pitch_needed_deg is None:
+        warnings.append(f"{when}: no tail pitch makes the thrust that is needed")
+    if at.tail.grip_arm_mm is None:
+        return warnings
+    for side, left in (("left", held.left_nm_left), ("right", held.left_nm_right)):
+        if left is None:
+            warnings.append(f"{when}: full {side} rudder puts the tail linkage out of reach")
+        elif left < 0:
+            warnings.append(f"{when}: full {side} rudder does not hold the nose")
+    output = TailOutput(at.box, at.tail.servo)
+    pose = TailLinkage(at.tail).stopped(output.horn_deg(output.pulse_us([-1.0, 1.0])))
+    stalled = pose.pitch_known & at.rotor.stalls(np.clip(pose.pitch_deg, -40, 40))
+    warnings += [
+        f"full {side} rudder: the tail blades stall, more pitch makes no more thrust"
+        for side, stalls in zip(SIDES, stalled, strict=True)
+        if stalls and when == "hover"
+    ]
+    return warnings
+
+
+def _at_centre(at: TailAtSpeed) -> tuple[float | None, list[str]]:
+    if at.tail is None or at.tail.grip_arm_mm is None:
+        return None, []
+    output = TailOutput(at.box, at.tail.servo)
+    pose = TailLinkage(at.tail).pose(output.horn_deg(output.pulse_us(0.0)))
+    if not bool(pose.pitch_known):
+        return None, ["rudder at centre: the tail linkage does not reach"]
+    return float(pose.pitch_deg), []
+
+
+def _limits(at: TailAtSpeed) -> tuple[dict[str, float | None], list[str]]:
+    if at.tail is None:
+        return {f"limit_{side}_pct": None for side in SIDES}, ["no tail is described"]
+    limits, warnings = {}, []
+    for side in SIDES:
+        found = just_clear(at.tail, at.box, side)
+        limits[f"limit_{side}_pct"] = found.percent
+        if found.none is not None:
+            warnings.append(f"limit {side}: {found.why_none}")
+    return limits, warnings

@@ -1,0 +1,143 @@
+"""Main rotor's torque, the tail pitch that holds it, and what is left over each way."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from mint_lever.rotor.air import GRAVITY
+from mint_lever.rotor.hover import MOST_PITCH_DEG, Blades, TurningRotor
+from mint_lever.setup.document import Setup
+from mint_lever.setup.tail import Tail
+from mint_lever.setup.unit import UnitTail
+from mint_lever.tail.linkage import TailLinkage
+from mint_lever.tail.pulse import TailOutput
+
+_TURN = 2 * np.pi / 60
+_MAIN = ("airframe.rotor.radius_mm", "airframe.rotor.root_mm", "airframe.rotor.chord_mm")
+_TAIL = (
+    "airframe.tail.radius_mm",
+    "airframe.tail.root_mm",
+    "airframe.tail.chord_mm",
+    "airframe.tail.turns_per_head_turn",
+    "airframe.tail.boom_mm",
+)
+MASS, GRIP = "airframe.mass_g", "airframe.tail.grip_arm_mm"
+
+
+@dataclass(frozen=True)
+class Held:
+    """What one collective asks of the tail; None is what cannot be given.
+
+    Torque is positive; thrust and pitch carry the sign that holds the nose. ``left_…`` is how much
+    yawing moment (N m) full rudder has left over to that side, negative where it cannot hold.
+    """
+
+    torque_nm: float | None = None
+    thrust_needed_n: float | None = None
+    pitch_needed_deg: float | None = None
+    left_nm_left: float | None = None
+    left_nm_right: float | None = None
+
+
+def missing(setup: Setup, paths: Sequence[str]) -> list[str]:
+    """Give those of some settings that are not filled in, or whose part is not described."""
+    return [path for path in paths if _value(setup, path) is None]
+
+
+def _value(setup: Setup, path: str) -> Any:
+    at: Any = setup
+    for name in path.split("."):
+        at = None if at is None else getattr(at, name)
+    return at
+
+
+@dataclass(frozen=True)
+class TailAtSpeed:
+    """Main and tail rotor of one helicopter at a head speed, with what the pilot has described.
+
+    ``unknown`` are the settings without which something cannot be computed; the main rotor is None
+    without its blades, the tail rotor without its own, the linkage without a described tail.
+    """
+
+    setup: Setup
+    box: UnitTail
+    main: TurningRotor | None
+    rotor: TurningRotor | None
+    unknown: tuple[str, ...]
+
+    @property
+    def tail(self) -> Tail | None:
+        """The tail as described."""
+        return self.setup.airframe.tail
+
+    @property
+    def turn_sign(self) -> int:
+        """1 for a main rotor clockwise from above: its torque pushes the nose left."""
+        return self.setup.airframe.head.turn_sign
+
+    def hover_pitch_deg(self) -> float | None:
+        """The main pitch that carries the weight; None where unknown, or where nothing does."""
+        mass_g = self.setup.airframe.mass_g
+        if self.main is None or mass_g is None:
+            return None
+        return self.main.pitch_for(mass_g / 1000 * GRAVITY)
+
+    def held(self, collective_deg: float | None) -> Held:
+        """What a main pitch (deg) asks of the tail."""
+        if self.main is None or collective_deg is None or abs(collective_deg) > MOST_PITCH_DEG:
+            return Held()
+        torque = float(self.main.torque_nm(collective_deg))
+        boom_m = None if self.tail is None or self.tail.boom_mm is None else self.tail.boom_mm / 1e3
+        if boom_m is None:
+            return Held(torque)
+        thrust = self.turn_sign * torque / boom_m
+        pitch = None if self.rotor is None else self.rotor.pitch_for(thrust)
+        left, right = self._pushes_nm(boom_m)
+        against = self.turn_sign * torque
+        return Held(
+            torque_nm=torque,
+            thrust_needed_n=thrust,
+            pitch_needed_deg=pitch,
+            left_nm_left=None if left is None else -(left - against),
+            left_nm_right=None if right is None else right - against,
+        )
+
+    def _pushes_nm(self, boom_m: float) -> tuple[float | None, float | None]:
+        """The moments (N m, + nose right) of full left and full right rudder, with the setup's own
+        limits and the slider stopped at its contacts."""
+        if self.rotor is None or self.tail is None:
+            return None, None
+        output = TailOutput(self.box, self.tail.servo)
+        pose = TailLinkage(self.tail).stopped(output.horn_deg(output.pulse_us([-1.0, 1.0])))
+        known = pose.pitch_known & (np.abs(pose.pitch_deg) <= MOST_PITCH_DEG)
+        pushes = boom_m * self.rotor.thrust_n(np.where(known, pose.pitch_deg, 0.0))
+        left, right = (float(n) if k else None for n, k in zip(pushes, known, strict=True))
+        return left, right
+
+
+def tail_at_speed(setup: Setup, rpm: float, density: float) -> TailAtSpeed:
+    """Put a setup's rotors to turning: head speed in rpm, air in kg/m³."""
+    omega = rpm * _TURN
+    tail = setup.airframe.tail
+    lacks_main, lacks_tail = missing(setup, _MAIN), missing(setup, _TAIL)
+    main = None if lacks_main else _blades(setup.airframe.rotor, setup.airframe.head.blades)
+    own = None if lacks_tail or tail is None else _blades(tail, tail.blades)
+    ratio = 1.0 if tail is None else tail.turns_per_head_turn or 1.0
+    return TailAtSpeed(
+        setup=setup,
+        box=UnitTail() if setup.unit is None else setup.unit.tail,
+        main=None if main is None else TurningRotor(main, omega, density),
+        rotor=None if own is None else TurningRotor(own, omega * ratio, density),
+        unknown=(*lacks_main, *missing(setup, [MASS]), *lacks_tail, *missing(setup, [GRIP])),
+    )
+
+
+def _blades(described: Any, count: int) -> Blades:
+    """Blades of a part that has radius, root and chord in millimetres."""
+    return Blades(
+        count, described.radius_mm / 1e3, described.root_mm / 1e3, described.chord_mm / 1e3
+    )
