@@ -21,9 +21,9 @@ from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 
-_WANTED_DEG, _WORKABLE_DEG = 0.3, 0.45
-"""Half a degree is workable; of that, what two gauge readings can be off by together is kept back,
-for only one blade is read here. From memory."""
+_WANTED_DEG, _WORKABLE_DEG = 0.3, 0.4
+"""Half a degree is workable; of that, what the gauge can be off by is kept back, here and at zero
+pitch, for only one blade is read here. From memory."""
 _LEAST_DEG = 0.1
 _TWICE_DEG = 0.2
 """Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
