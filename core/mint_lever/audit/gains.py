@@ -6,10 +6,12 @@ from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding, mode_words
 from mint_lever.setup.edit import Change
+from mint_lever.tail.gain import FINAL_HIGH, FINAL_LOW, in_change_over, one_channel_of
 
-_USUAL = (50.0, 85.0)
-"""F15, common practice, no source: 60 to 80 is good. A few points either way go with the head
-speed (F16); how many is from memory."""
+_MORE = 6.0
+"""A slower mode wants about 3 points more on the one-channel scale (F16): an amount of 6."""
+_APART = 0.9
+"""F29: head speeds more than about 10 % apart. From memory."""
 
 
 def gain_sign(at: Audited) -> Iterator[Finding]:
@@ -19,13 +21,13 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
         if gain is None:
             continue
         path = f"transmitter.modes.{name}.tail_gain_pct"
-        if abs(gain) < 4:
+        if in_change_over(gain):
             yield Finding(
                 severity="fault",
                 path=path,
                 found=f"tail gain {gain:+g} in {mode_words(name)}",
                 why="Next to the change-over the gyro flickers between hold and rate mode.",
-                fix="Set it well clear of the middle: +70 is a start.",
+                fix="Set it well clear of the middle: +40 is a start, 70 on a scale of 0 to 100.",
                 device="transmitter",
                 rests_on="common practice",
             )
@@ -52,37 +54,68 @@ def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
     for slow, low_gain, name in known:
         for fast, high_gain, other in known:
             # Of two modes alike a few points of gain are nobody's business (F29: 10 %).
-            if slow < 0.9 * fast and 0 < low_gain < high_gain:
+            if slow < _APART * fast and 0 < low_gain < high_gain:
                 yield Finding(
                     severity="look",
                     path=f"transmitter.modes.{name}.tail_gain_pct",
                     found=f"{mode_words(name)} has {slow:g} rpm and gain {low_gain:g}, "
                     f"{mode_words(other)} {fast:g} rpm and {high_gain:g}",
                     why="The slower tail has less to work with and wants a few points more.",
-                    fix=f"Try {min(high_gain + 3, 100):g} in {mode_words(name)}.",
+                    fix=f"Try {min(high_gain + _MORE, 100):+g} in {mode_words(name)}.",
                     device="transmitter",
                     rests_on="common practice",
                 )
                 break
 
 
+def one_gain_for_all_speeds(at: Audited) -> Iterator[Finding]:
+    """One gain for head speeds far apart asks for a look (F29, from memory)."""
+    known = [
+        (mode.head_speed_rpm, mode.tail_gain_pct, name)
+        for name, mode in at.modes
+        if mode.head_speed_rpm is not None and (mode.tail_gain_pct or 0) > 0
+    ]
+    if len(known) < 2:
+        return
+    slow, fast = min(known, key=lambda each: each[0]), max(known, key=lambda each: each[0])
+    if slow[0] < _APART * fast[0] and slow[1] == fast[1]:
+        yield Finding(
+            severity="look",
+            path=f"transmitter.modes.{slow[2]}.tail_gain_pct",
+            found=f"one tail gain, {fast[1]:+g}, at {slow[0]:g} and at {fast[0]:g} rpm",
+            why="The loop grows with the square of the head speed: what holds at one speed wags at "
+            "the other, or drifts.",
+            fix=f"Try {min((slow[1] or 0) + _MORE, 100):+g} in {mode_words(slow[2])}, "
+            "or look at both in the air.",
+            device="transmitter",
+            rests_on="common practice",
+        )
+
+
 def gain_out_of_the_usual(at: Audited) -> Iterator[Finding]:
-    """Most tails hold between 60 and 80 (F15, common practice, no source)."""
-    low, high = _USUAL
+    """Most tails hold between 60 and 80 of the one-channel scale, which are amounts of 20 to 60
+    (F15, common practice, no source)."""
     for name, mode in at.modes:
         gain = mode.tail_gain_pct
-        if gain is None or gain < 4 or low <= gain <= high:
+        if gain is None or gain < 0 or in_change_over(gain):
             continue  # the change-over and rate mode are another rule's
-        weak = gain < low
+        shown = one_channel_of(gain)
+        if FINAL_LOW <= shown <= FINAL_HIGH:
+            continue
+        weak = shown < FINAL_LOW
         yield Finding(
             severity="look",
             path=f"transmitter.modes.{name}.tail_gain_pct",
-            found=f"tail gain {gain:+g} in {mode_words(name)}",
+            found=f"tail gain {gain:+g} in {mode_words(name)}, {shown:g} on a scale of 0 to 100",
             why="So low a gain lets the tail drift and swing."
             if weak
             else "So high a gain makes most tails wag.",
-            fix="Most end up between 60 and 80; start about 70."
-            + ("" if weak else " A tail that needs more may have too short a horn."),
+            fix="Most end up between +20 and +60, which is 60 to 80; start about +40."
+            + (
+                " A tail that is quiet only so low may have too long a horn, or slop."
+                if weak
+                else " A tail that needs more may have too short a horn."
+            ),
             device="transmitter",
             rests_on="common practice",
         )

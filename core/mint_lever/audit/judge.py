@@ -6,7 +6,18 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from functools import lru_cache
 
-from mint_lever.audit import arriving, directions, gains, head, modes, pitch, rates, sending, servos
+from mint_lever.audit import (
+    arriving,
+    directions,
+    gains,
+    head,
+    modes,
+    pitch,
+    rates,
+    sending,
+    servos,
+    tail,
+)
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
 from mint_lever.chain.ways import Direction
 from mint_lever.faults import InvalidSetup
@@ -31,6 +42,7 @@ RULES: tuple[Rule, ...] = (
     arriving.travel_not_arriving,
     arriving.throws_not_as_taught,
     sending.limits_below_travel,
+    sending.mix_past_a_limit,
     modes.throttle_off_the_channel,
     pitch.pitch_curve_not_rising,
     pitch.pitch_jumps,
@@ -40,6 +52,12 @@ RULES: tuple[Rule, ...] = (
     servos.frame_rate_against_rating,
     servos.pulse_longer_than_frame,
     servos.tail_sub_trim,
+    tail.rudder_held_over,
+    tail.mix_into_the_rudder,
+    tail.tail_servo_too_fast,
+    tail.tail_pitch_at_centre,
+    tail.tail_limits_unequal,
+    tail.micro_horn,
     head.ring_beyond_clearance,
     head.throw_window,
     head.unequal_collective,
@@ -52,6 +70,7 @@ RULES: tuple[Rule, ...] = (
     rates.rates_in_both,
     servos.large_sub_trim,
     gains.gain_against_head_speed,
+    gains.one_gain_for_all_speeds,
     gains.gain_out_of_the_usual,
     pitch.hold_without_full_pitch,
 )

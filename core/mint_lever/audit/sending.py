@@ -4,9 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
+
 from mint_lever.audit.finding import Audited, Finding, percent
-from mint_lever.axes import FUNCTIONS, Function
+from mint_lever.axes import FUNCTIONS, SENT, Function
+from mint_lever.chain.model import Run, build_chain
+from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import ModeName
+from mint_lever.transmitter.channel import ChannelStages
 
 _LOW_RATE_PCT = 60.0
 _SWASH = ("collective", "aileron", "elevator")
@@ -75,6 +81,58 @@ def _held_stick(at: Audited, key: str, name: str) -> Iterator[Finding]:
                 rests_on="the arrangement",
                 changes=(Change(path, 0.0),),
             )
+
+
+def mix_past_a_limit(at: Audited) -> Iterator[Finding]:
+    """A free mix that drives a channel past its limit leaves the stick's last part dead: every
+    corner of the sticks is tried with the mix and without it. Exact arithmetic."""
+    mixes = at.setup.transmitter.free_mixes
+    for i, mix in enumerate(mixes):
+        driven = next((each for name in mix.modes if (each := _driven(at, i, name))), None)
+        if driven is not None:
+            yield Finding(
+                severity="fault",
+                path=f"transmitter.free_mixes.{i}",
+                found=f"a free mix from {mix.master} to {mix.slave}: {driven}",
+                why="The channel stops at its limit: there the sticks do nothing any more.",
+                fix="Take less mix or less travel: the corners of the sticks are to arrive.",
+                device="transmitter",
+                rests_on="exact arithmetic",
+            )
+
+
+_THREE = [-100.0, 0.0, 100.0]
+_ENDS = np.array(np.meshgrid(*[_THREE] * len(FUNCTIONS))).reshape(len(FUNCTIONS), -1)
+
+
+def _driven(at: Audited, index: int, mode: ModeName) -> str | None:
+    """What a mix asks of a channel that is held at its limit because of it; None where none is."""
+    transmitter = at.setup.transmitter
+    if getattr(transmitter.modes, mode) is None:
+        return None
+    kept = [mix for i, mix in enumerate(transmitter.free_mixes) if i != index]
+    other = transmitter.model_copy(update={"free_mixes": kept})
+    plain = build_chain(at.setup.model_copy(update={"transmitter": other}))
+    sticks = Sticks.at(*_ENDS)
+    pairs = zip(
+        _sent(at, at.chain.run(sticks, mode)), _sent(at, plain.run(sticks, mode)), strict=True
+    )
+    for (name, stages, row), (_, before, _) in pairs:
+        asked = float(np.abs(stages.trimmed_pct[row]).max())
+        more = asked > float(np.abs(before.trimmed_pct[row]).max()) + 1e-9
+        if more and stages.limit_acts[row].any():
+            stops = float(np.abs(stages.limited_pct[row]).max())
+            return f"{name} would go to {percent(asked)} and stops at {percent(stops)}"
+    return None
+
+
+def _sent(at: Audited, run: Run) -> list[tuple[str, ChannelStages, int]]:
+    """Every channel that is sent, by name, with its row of the stages."""
+    sent = [(name, run.channel, SENT.index(name)) for name in (*_used(at), "throttle")]
+    if run.servo_channel is not None:
+        servos = len(at.setup.airframe.servos)
+        sent += [(f"servo {i + 1}", run.servo_channel, i) for i in range(servos)]
+    return sent
 
 
 def limits_below_travel(at: Audited) -> Iterator[Finding]:
