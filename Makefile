@@ -40,6 +40,7 @@ coverage: install-test build chromium
 
 bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/chain.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/tail.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py

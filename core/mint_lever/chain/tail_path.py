@@ -75,7 +75,7 @@ def tail_path(chain: Chain, run: Run) -> TailRun | None:
         return None
     unit = chain.setup.unit
     output = TailOutput(UnitTail() if unit is None else unit.tail, tail.servo)
-    rudder = np.clip(run.channel.limited_pct[_RUDDER] / 100.0, -1.0, 1.0)
+    rudder = np.minimum(np.maximum(0.01 * run.channel.limited_pct[_RUDDER], -1.0), 1.0)
     pulse = output.pulse_us(rudder)
     horn = output.horn_deg(pulse)
     return TailRun(rudder=rudder, pulse_us=pulse, horn_deg=horn, pose=TailLinkage(tail).pose(horn))

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from mint_lever.axes import Array, Mask
+from mint_lever.axes import DEG, Array, Mask
 from mint_lever.setup.tail import Tail
 
 MARGIN_MM = 0.3
@@ -55,16 +55,17 @@ class TailLinkage:
         way, reaches = self.pushed_mm(horn_deg)
         return self.at_slider(way + self._offset, reaches)
 
-    def at_slider(self, slider_mm: ArrayLike, rod_reaches: ArrayLike = True) -> TailPose:
+    def at_slider(self, slider_mm: ArrayLike, rod_reaches: Mask | bool = True) -> TailPose:
         """Give the pose for a slider's place from zero pitch (mm, any shape)."""
         slider = np.asarray(slider_mm, dtype=float)
-        reaches = np.broadcast_to(np.asarray(rod_reaches, dtype=bool), slider.shape)
+        reaches = rod_reaches & np.ones_like(slider, dtype=bool)
         if self._grip is None:
             pitch, known = np.zeros_like(slider), np.zeros_like(reaches)
         else:
-            share = slider / self._grip
-            known = reaches & (np.abs(share) <= 1)
-            pitch = np.degrees(np.arcsin(np.clip(share, -1, 1)))
+            share = slider * (1 / self._grip)
+            within = np.minimum(np.maximum(share, -1.0), 1.0)
+            known = reaches & (within == share)
+            pitch = DEG * np.arcsin(within)
         return TailPose(
             slider_mm=slider,
             rod_reaches=reaches,
@@ -84,10 +85,10 @@ class TailLinkage:
     def pushed_mm(self, horn_deg: ArrayLike) -> tuple[Array, Mask]:
         """Give how far the horn pushes the slider from where it stands with the horn square, and
         where the rod reaches: x = m·[r sin α + √(L² − r²(1 − cos α)²) − L], |α| ≤ 85°."""
-        horn = np.radians(np.asarray(horn_deg, dtype=float))
+        horn = np.asarray(horn_deg, dtype=float) * (1 / DEG)
         aside = self._arm * (1 - np.cos(horn))
-        under = self._rod**2 - aside**2
-        reaches = (under >= 0) & (np.abs(horn) <= np.radians(MOST_HORN_DEG) + 1e-12)
+        under = self._rod**2 - aside * aside
+        reaches = (under >= 0) & (np.abs(horn) <= MOST_HORN_DEG / DEG + 1e-12)
         along = np.sqrt(np.maximum(under, 0.0))
         return self._ratio * (self._arm * np.sin(horn) + along - self._rod), reaches
 

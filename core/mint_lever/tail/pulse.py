@@ -35,10 +35,11 @@ class TailOutput:
         Centre + sub-trim ± u·limit(side of u)·full throw. The box's own expo and full-stick rate
         act in heading hold alone.
         """
-        u = np.clip(np.asarray(rudder, dtype=float), -1.0, 1.0)
-        limit = np.where(u < 0, self.box.limit_left_pct, self.box.limit_right_pct)
+        u = np.minimum(np.maximum(np.asarray(rudder, dtype=float), -1.0), 1.0)
+        throw = self.way * self.box.full_throw_us / 100.0
+        sides = throw * self.box.limit_left_pct, throw * self.box.limit_right_pct
         rest = self.box.centre_us + self.box.subtrim_us
-        return np.asarray(rest + self.way * u * limit / 100.0 * self.box.full_throw_us)
+        return np.asarray(rest + u * np.where(u < 0, *sides))
 
     def horn_deg(self, pulse_us: ArrayLike) -> Array:
         """Give the horn's angle from square for pulses (any shape); + pushes the slider to +."""
