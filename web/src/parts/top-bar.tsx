@@ -48,7 +48,7 @@ export function TopBar({ title, beside, mark, children }: Props) {
         </div>
       )}
       {mark && <div className="order-last w-full md:order-none md:w-auto">{mark}</div>}
-      <div className="ml-auto flex items-center gap-1.5">
+      <div className="ml-auto flex items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end">
         {children}
         <Menu
           label="Account and page"

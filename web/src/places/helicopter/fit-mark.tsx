@@ -5,6 +5,10 @@ import { useSearchParams } from "react-router";
 import { useBench } from "@/api/bench";
 import { useDraft, useSaving } from "@/api/draft";
 
+/** On a phone a sentence has a line of its own, above the keys. */
+const SENTENCE =
+  "flex items-center gap-1.5 font-semibold max-sm:order-first max-sm:basis-full max-sm:justify-end";
+
 export function FitMark({ id }: { id: string }) {
   const [search] = useSearchParams();
   const { data: bench } = useBench(id, search.get("step"));
@@ -22,7 +26,7 @@ export function FitMark({ id }: { id: string }) {
   const { fit, withheld, revision, to_save: toSave } = bench.fitness;
   if (fit) {
     return (
-      <p className="flex items-center gap-1.5 font-semibold text-in">
+      <p className={`${SENTENCE} text-in`}>
         <CircleCheck aria-hidden size={19} />
         {bench.simulated ? "Every step done, in practice" : `Revision ${revision} is fit to fly`}
       </p>
@@ -30,7 +34,7 @@ export function FitMark({ id }: { id: string }) {
   }
   if (toSave) {
     return (
-      <p className="flex items-center gap-1.5 font-semibold text-workable">
+      <p className={`${SENTENCE} text-workable`}>
         <CircleAlert aria-hidden size={19} /> All done: save it to call it fit
       </p>
     );

@@ -111,7 +111,7 @@ function Opener({
   const here = opened === what;
   return (
     <div
-      className={`relative mt-1 border-l-4 py-0.5 hover:bg-wash ${here ? "border-mint" : "border-transparent"}`}
+      className={`relative mt-1 border-l-4 py-0.5 pl-1 hover:bg-wash ${here ? "border-mint" : "border-transparent"}`}
     >
       {/* The key's own area reaches over the drawing below its word. */}
       <button
