@@ -232,6 +232,12 @@ class TestOneFigureForBothSides:
         assert action.needed
         assert self.advice(10.7, -11.3, -0.3, 0.4).outcome == "good"
 
+    def test_what_single_readings_can_be_off_by_together_is_kept_back_of_half_a_degree(self):
+        """0.43° short on one side: with 0.1° on each reading it may be more than half a degree."""
+        (action,) = self.advice(11.0, -10.57, 0.0, 0.0).actions
+        assert action.needed
+        assert not [a for a in self.advice(11.0, -10.65, 0.0, 0.0).actions if a.needed]
+
     def test_where_the_blades_leave_little_room_one_reading_does_not_tell(self):
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
         reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)]
