@@ -6,6 +6,7 @@ import pytest
 from builds import document
 from mint_lever.audit import audit
 from mint_lever.setup import read_setup, with_arrangement
+from mint_lever.setup.arrangement import ARRANGEMENTS
 
 TAIL = {
     "servo": {"arm_mm": 7.5, "rod_mm": 160.0, "us_per_deg": 5.0, "rated_frame_rate_hz": 333.0},
@@ -56,19 +57,21 @@ class TestGain:
 
 
 class TestHeldStick:
-    @pytest.mark.parametrize("arrangement", ["transmitter_mixes_unit_behind", "transmitter_mixes"])
-    @pytest.mark.parametrize("key", ["subtrim_pct", "trim_pct"])
-    def test_the_gyro_takes_a_trimmed_rudder_for_a_held_stick(self, arrangement, key):
+    @pytest.mark.parametrize("arrangement", ARRANGEMENTS)
+    @pytest.mark.parametrize(
+        ("key", "rule"),
+        [
+            ("subtrim_pct", "sub_trim_on_a_unit_function"),
+            ("trim_pct", "trim_on_a_unit_function"),
+        ],
+    )
+    def test_the_gyro_takes_a_trimmed_rudder_for_a_held_stick(self, arrangement, key, rule):
         held = setup(arrangement, transmitter={"channels": {"rudder": {key: 3.0}}})
-        (found,) = said(held, "rudder_held_over")
+        (found,) = said(held, rule)
         assert found.severity == "fault"
         assert found.changes
-        assert not said(setup(arrangement), "rudder_held_over")
-
-    def test_where_the_unit_mixes_the_rule_for_its_functions_says_it_once(self):
-        held = setup(transmitter={"channels": {"rudder": {"subtrim_pct": 3.0}}})
-        assert not said(held, "rudder_held_over")
-        assert len(said(held, "sub_trim_on_a_unit_function")) == 1
+        assert "push rod" in found.fix
+        assert not said(setup(arrangement), rule)
 
     @pytest.mark.parametrize("arrangement", ["unit_mixes", "transmitter_mixes"])
     def test_a_mix_into_the_rudder(self, arrangement):

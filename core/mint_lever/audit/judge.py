@@ -52,7 +52,6 @@ RULES: tuple[Rule, ...] = (
     servos.frame_rate_against_rating,
     servos.pulse_longer_than_frame,
     servos.tail_sub_trim,
-    tail.rudder_held_over,
     tail.mix_into_the_rudder,
     tail.tail_servo_too_fast,
     tail.tail_pitch_at_centre,

@@ -65,18 +65,19 @@ def trim_on_a_unit_function(at: Audited) -> Iterator[Finding]:
 
 
 def _held_stick(at: Audited, key: str, name: str) -> Iterator[Finding]:
-    if at.setup.mixing_unit is None:
-        return
-    for function in FUNCTIONS:
+    """What a unit reads as a held stick; the rudder has a gyro behind it in every arrangement."""
+    for function in _used(at):
         value = getattr(getattr(at.setup.transmitter.channels, function), key)
         if value:
             path = f"transmitter.channels.{function}.{key}"
+            instead = "move the horn a tooth, or turn the push rod"
             yield Finding(
                 severity="fault",
                 path=path,
                 found=f"{function} {name} {percent(value)}",
-                why="The unit reads it as a stick that is held over: it turns all by itself.",
-                fix=f"Set the {function} {name} to 0; trim in the unit.",
+                why="It is read as a stick that is held over: the model turns all by itself.",
+                fix=f"Set the {function} {name} to 0; "
+                + (f"{instead}." if function == "rudder" else "trim in the unit."),
                 device="transmitter",
                 rests_on="the arrangement",
                 changes=(Change(path, 0.0),),

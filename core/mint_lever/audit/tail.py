@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from mint_lever.audit.finding import Audited, Finding, degrees, percent
+from mint_lever.audit.finding import Audited, Finding, degrees
 from mint_lever.setup.edit import Change
 from mint_lever.setup.tail import Tail
 from mint_lever.setup.unit import UnitTail
@@ -66,30 +66,8 @@ def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
         )
 
 
-def rudder_held_over(at: Audited) -> Iterator[Finding]:
-    """No sub-trim and no trim on the rudder: the gyro cannot tell it from a held stick. Where a
-    unit mixes, the rule for its functions says so. Common practice, no source."""
-    if at.setup.mixing_unit is not None:
-        return
-    channel = at.setup.transmitter.channels.rudder
-    for key, name in (("subtrim_pct", "sub-trim"), ("trim_pct", "trim")):
-        value = getattr(channel, key)
-        if value:
-            path = f"transmitter.channels.rudder.{key}"
-            yield Finding(
-                severity="fault",
-                path=path,
-                found=f"rudder {name} {percent(value)}",
-                why="The gyro takes it for a held stick: the tail turns all by itself.",
-                fix="Set it to 0; move the horn a tooth, or turn the push rod.",
-                device="transmitter",
-                rests_on="common practice",
-                changes=(Change(path, 0.0),),
-            )
-
-
 def mix_into_the_rudder(at: Audited) -> Iterator[Finding]:
-    """No mix into the rudder either. Common practice, no source."""
+    """The gyro cannot tell a mix into the rudder from a moved stick. Common practice, no source."""
     for i, mix in enumerate(at.setup.transmitter.free_mixes):
         if mix.slave == "rudder" and mix.modes and (mix.low_pct or mix.high_pct):
             path = f"transmitter.free_mixes.{i}"

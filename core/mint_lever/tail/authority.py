@@ -76,7 +76,7 @@ class TailAtSpeed:
 
     @property
     def turn_sign(self) -> int:
-        """1 for a main rotor clockwise from above: its torque pushes the nose left."""
+        """1 where the main rotor turns clockwise from above: its torque pushes the nose left."""
         return self.setup.airframe.head.turn_sign
 
     def hover_pitch_deg(self) -> float | None:
@@ -87,7 +87,7 @@ class TailAtSpeed:
         return self.main.pitch_for(mass_g / 1000 * GRAVITY)
 
     def held(self, collective_deg: float | None) -> Held:
-        """What a main pitch (deg) asks of the tail."""
+        """What the main blades' pitch (deg) asks of the tail."""
         if self.main is None or collective_deg is None or abs(collective_deg) > MOST_PITCH_DEG:
             return Held()
         torque = float(self.main.torque_nm(collective_deg))
