@@ -4,7 +4,8 @@
 
 The number is of builds for each arrangement; every fourth has mechanical mixing, three in four
 pilots have habits of their own (practise/habits.py). The seeds are 40,000 and on, whatever the
-number, unless a second number says where they begin; none is left out. Prints every failure.
+number, unless a second number says where they begin; none is left out. Prints every failure, and
+how far it came when it is stopped with Ctrl-C.
 """
 
 from __future__ import annotations
@@ -62,15 +63,19 @@ def main() -> None:
     first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
     start = time.perf_counter()
     jobs = [(name, first + i) for i in range(builds) for name in ARRANGEMENTS]
-    right, honest = Counter[str](), Counter[str]()
+    done, right, honest = Counter[str](), Counter[str](), Counter[str]()
     with Pool() as pool:
-        for arrangement, seed, found in pool.imap(evening, jobs, chunksize=3):
-            right[arrangement] += not found
-            honest[arrangement] += found == [HONEST]
-            if found:
-                print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
+        try:
+            for arrangement, seed, found in pool.imap(evening, jobs, chunksize=3):
+                done[arrangement] += 1
+                right[arrangement] += not found
+                honest[arrangement] += found == [HONEST]
+                if found:
+                    print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
+        except KeyboardInterrupt:
+            print(f"stopped before the end; done so far, of {builds} in each arrangement:")
     for name in ARRANGEMENTS:
-        print(f"{name}: {right[name]} of {builds} ended right, {honest[name]} honestly not")
+        print(f"{name}: {right[name]} of {done[name]} ended right, {honest[name]} honestly not")
     print(f"{time.perf_counter() - start:.0f} s")
 
 
