@@ -7,30 +7,17 @@ Ratios in one run, of this process' own time: a busy machine does not change the
 
 from __future__ import annotations
 
-import copy
 import timeit
 from collections.abc import Callable
 from time import process_time
 
 import numpy as np
 
-from builds import document
+from builds import with_tail
 from mint_lever.chain import Chain, Sticks, build_chain, evaluate
 from mint_lever.chain.tail_path import tail_path
 from mint_lever.chain.tail_report import tail_report
 from mint_lever.setup import read_setup
-
-TAIL = {
-    "servo": {"us_per_deg": 5.0, "seconds_per_60_deg": 0.05},
-    "offset_mm": 0.5,
-    "grip_arm_mm": 9.5,
-    "radius_mm": 130.0,
-    "root_mm": 32.0,
-    "chord_mm": 27.0,
-    "turns_per_head_turn": 4.7,
-    "boom_mm": 790.0,
-}
-ROTOR = {"radius_mm": 690.0, "root_mm": 88.0, "chord_mm": 56.0}
 
 
 def _ms(work: Callable[[], object], times: int) -> float:
@@ -39,10 +26,7 @@ def _ms(work: Callable[[], object], times: int) -> float:
 
 def main() -> None:
     """Print the ratios."""
-    made = copy.deepcopy(document())
-    made["airframe"] |= {"mass_g": 3900.0, "rotor": ROTOR, "tail": TAIL}
-    made["unit"]["tail"] = {"full_throw_us": 200.0}
-    chain = build_chain(read_setup(made))
+    chain = build_chain(read_setup(with_tail()))
     rng = np.random.default_rng(11)
     for poses, times in ((1, 300), (2048, 20)):
         sticks = Sticks.at(*rng.uniform(-100, 100, (4, poses)))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from typing import Any
 
 import numpy as np
@@ -114,3 +115,34 @@ def turned_round(setup, function):
         value = getattr(setup.transmitter.swash_mix, function)
         change = Change(f"transmitter.swash_mix.{function}", -value)
     return read_setup(apply_changes(setup.as_document(), [change]))
+
+
+_TAIL = {
+    "side": "left",
+    "servo": {"arm_mm": 7.5, "rod_mm": 160.0, "us_per_deg": 5.0, "seconds_per_60_deg": 0.05},
+    "slider": {"minus_mm": 5.5, "plus_mm": 6.5},
+    "offset_mm": 0.5,
+    "grip_arm_mm": 9.5,
+    "blades": 2,
+    "radius_mm": 130.0,
+    "root_mm": 32.0,
+    "chord_mm": 27.0,
+    "turns_per_head_turn": 4.7,
+    "boom_mm": 790.0,
+}
+_TAIL_BOX = {"centre_us": 760.0, "full_throw_us": 200.0, "frame_rate_hz": 333.0}
+_ROTOR = {"radius_mm": 690.0, "root_mm": 88.0, "chord_mm": 56.0}
+
+
+def with_tail(**changes):
+    """The document with a described tail; ``a__b__c=value`` changes what stands at a.b.c."""
+    made = copy.deepcopy(document())
+    made["airframe"] |= {"mass_g": 3900.0, "rotor": dict(_ROTOR), "tail": copy.deepcopy(_TAIL)}
+    made["unit"]["tail"] = dict(_TAIL_BOX)
+    for path, value in changes.items():
+        *parents, last = path.split("__")
+        at = made
+        for name in parents:
+            at = at[name]
+        at[last] = value
+    return made

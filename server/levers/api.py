@@ -111,6 +111,19 @@ class BladeOut(Schema):
     phase_error_deg: float | None
 
 
+class TailOut(Schema):
+    """The tail as in rate mode: pulse, horn and pitch (deg), the slider from zero pitch and its way
+    to both contacts (mm), which way the nose is pushed; null where it cannot be said."""
+
+    pulse_us: float
+    horn_deg: float
+    slider_mm: float | None
+    pitch_deg: float | None
+    clear_minus_mm: float | None
+    clear_plus_mm: float | None
+    pushes: Literal["left", "right", "nowhere"] | None
+
+
 class DrawnBlade(Schema):
     """One blade as drawn."""
 
@@ -147,6 +160,7 @@ class FrameOut(Schema):
     servos: list[ServoOut]
     swash: SwashOut
     blade: BladeOut
+    tail: TailOut | None
     scene: SceneOut
     warnings: list[NoticeOut]
 

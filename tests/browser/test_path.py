@@ -2,7 +2,7 @@
 
 import pytest
 
-from builds import document
+from builds import document, with_tail
 from hands import put_in_hangar, stand_at
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
@@ -159,6 +159,28 @@ def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot):
     sticks = Sticks.at(100)
     top = evaluate(build_chain(read_setup(made)), sticks, [180], mode="idle_up_1")
     page.get_by_test_id("pitch").get_by_text(f"+{top.pitch_deg.item():.1f}").wait_for()
+
+
+def test_the_rudder_moves_the_tail_and_a_described_tail_is_asked_for(page, new_pilot, axe):
+    def rudder_of(setup):
+        stand_at(page, put_in_hangar(page, setup), "path")
+        page.get_by_role("button", name="Rudder", exact=True).click()
+        page.locator("[data-stage=tail]").click()
+
+    rudder_of(document())
+    page.get_by_text("No tail is described yet.").wait_for()
+    rudder_of(with_tail())
+    pitch = page.get_by_test_id("tail-pitch")
+    pitch.get_by_text("+3.0").wait_for()  # asin(0.5/9.5)
+    for _ in range(8):
+        page.keyboard.press("t")
+    page.get_by_label("Tail", exact=True).get_by_text("840").wait_for()  # 760 + 40 % of 200 µs
+    pitch.get_by_text("+15.7").wait_for()
+    page.get_by_text("pushes the nose right").wait_for()
+    for _ in range(16):
+        page.keyboard.press("w")
+    page.get_by_text("pushes the nose left").wait_for()
+    axe("the tail on Path")
 
 
 def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, fennel):

@@ -1,6 +1,5 @@
 """The tail on the command line: ``evaluate --rudder``, batches with a rudder, ``tail``."""
 
-import copy
 import csv
 import io
 import json
@@ -8,37 +7,8 @@ import json
 import numpy as np
 import pytest
 
-from builds import document
+from builds import document, with_tail
 from command_line import run
-
-TAIL = {
-    "side": "left",
-    "servo": {"arm_mm": 7.5, "rod_mm": 160.0, "us_per_deg": 5.0, "seconds_per_60_deg": 0.05},
-    "slider": {"minus_mm": 5.5, "plus_mm": 6.5},
-    "offset_mm": 0.5,
-    "grip_arm_mm": 9.5,
-    "blades": 2,
-    "radius_mm": 130.0,
-    "root_mm": 32.0,
-    "chord_mm": 27.0,
-    "turns_per_head_turn": 4.7,
-    "boom_mm": 790.0,
-}
-BOX = {"centre_us": 760.0, "full_throw_us": 200.0, "frame_rate_hz": 333.0}
-ROTOR = {"radius_mm": 690.0, "root_mm": 88.0, "chord_mm": 56.0}
-
-
-def with_tail(**changes):
-    made = copy.deepcopy(document())
-    made["airframe"] |= {"mass_g": 3900.0, "rotor": dict(ROTOR), "tail": copy.deepcopy(TAIL)}
-    made["unit"]["tail"] = dict(BOX)
-    for path, value in changes.items():
-        *parents, last = path.split("__")
-        at = made
-        for name in parents:
-            at = at[name]
-        at[last] = value
-    return made
 
 
 def command(*args, document):

@@ -1,8 +1,11 @@
 """The live frame: the core's own numbers, in the shape the API describes."""
 
+import json
+
+import numpy as np
 import pytest
 
-from builds import document
+from builds import document, with_tail
 from levers.api import FrameOut, ResponseOut
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
@@ -34,6 +37,32 @@ def test_a_frame_carries_the_cores_numbers(tab, helicopter):
     ):
         length = sum((a - b) ** 2 for a, b in zip(horn, ball, strict=True)) ** 0.5
         assert length == pytest.approx(servo["link_length_mm"], abs=1e-9)
+
+
+def test_the_rudder_is_followed_to_the_tail_where_one_is_described(tab, helicopter):
+    """40 % of 200 µs is 16° of a 7.5 mm horn with a rod of 160 mm, 0.5 mm off zero pitch."""
+    assert tab.get(address(helicopter, "frame", version=1, rudder=40)).json()["tail"] is None
+    other = tab.send("POST", "/api/helicopters/import", raw=json.dumps(with_tail())).json()
+    tail = FrameOut.model_validate(
+        tab.get(address(other, "frame", version=1, rudder=40)).json()
+    ).tail
+    aside = 7.5 * (1 - np.cos(np.radians(16)))
+    slider = 7.5 * np.sin(np.radians(16)) + np.sqrt(160**2 - aside**2) - 160 + 0.5
+    assert (tail.pulse_us, tail.horn_deg) == pytest.approx((840, 16))
+    assert tail.slider_mm == pytest.approx(slider)
+    assert tail.pitch_deg == pytest.approx(np.degrees(np.arcsin(slider / 9.5)))
+    assert tail.pushes == "right"
+    left = tab.get(address(other, "frame", version=1, rudder=-60)).json()["tail"]
+    assert left["pushes"] == "left"
+
+
+def test_a_slider_at_its_contact_is_among_the_warnings(tab):
+    pressed = with_tail(unit__tail__limit_right_pct=150)
+    other = tab.send("POST", "/api/helicopters/import", raw=json.dumps(pressed)).json()
+    found = tab.get(address(other, "frame", version=1, rudder=100)).json()
+    assert found["tail"]["clear_plus_mm"] < 0
+    (warning,) = [each for each in found["warnings"] if each["path"] == "airframe.tail"]
+    assert "presses" in warning["text"]
 
 
 def test_exaggeration_changes_the_drawing_and_not_one_figure(tab, helicopter):

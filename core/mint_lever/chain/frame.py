@@ -9,6 +9,7 @@ from mint_lever.chain.evaluate import Evaluation, evaluate
 from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.scene import Scene, scene
 from mint_lever.chain.sticks import Sticks
+from mint_lever.chain.tail_path import tail_path
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.modes import ModeName
 from mint_lever.transmitter.channel import ChannelStages
@@ -33,7 +34,7 @@ def frame(
     mode: ModeName = "normal",
     exaggerate: float = 1.0,
 ) -> dict[str, Any]:
-    """Compute one frame: each function's stages, servos, swash, blade A, drawing, warnings.
+    """Compute one frame: each function's stages, servos, swash, blade A, tail, drawing, warnings.
 
     ``sticks`` is one position. Lengths mm, angles deg, pulses µs, percent as numbers; null where
     a link does not reach. Raises InvalidRequest for an exaggeration outside 1…5.
@@ -43,6 +44,10 @@ def frame(
         raise InvalidRequest([Fault("exaggerate", f"{exaggerate:g}", allowed)])
     result = evaluate(chain, sticks, [azimuth_deg], mode)
     row = result.as_row(0)
+    tail = tail_path(chain, result.run)
+    warnings = [{"path": n.path, "text": n.text} for n in result.notices(0)]
+    if tail is not None:
+        warnings += [{"path": "airframe.tail", "text": text} for text in tail.warnings(0)]
     return {
         "mode": mode,
         "functions": _stages(result.run, sticks),
@@ -65,7 +70,8 @@ def frame(
             ),
         },
         "scene": _drawn(scene(chain, result.run, azimuth_deg, exaggerate)),
-        "warnings": [{"path": n.path, "text": n.text} for n in result.notices(0)],
+        "tail": None if tail is None else {**tail.as_row(0), "pushes": tail.pushes(0)},
+        "warnings": warnings,
     }
 
 

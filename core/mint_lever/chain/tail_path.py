@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
@@ -14,6 +14,9 @@ from mint_lever.tail.linkage import TailLinkage, TailPose
 from mint_lever.tail.pulse import TailOutput
 
 _RUDDER = FUNCTIONS.index("rudder")
+_NOTHING_DEG = 0.05
+"""Less pitch than a gauge shows pushes nowhere."""
+Push = Literal["left", "right", "nowhere"]
 
 
 @dataclass(frozen=True)
@@ -42,6 +45,15 @@ class TailRun:
             "clear_minus_mm": given(pose.clear_minus_mm, reaches),
             "clear_plus_mm": given(pose.clear_plus_mm, reaches),
         }
+
+    def pushes(self, row: int) -> Push | None:
+        """Which way the tail blades push the nose; None where their pitch is not known."""
+        if not self.pose.pitch_known[row]:
+            return None
+        pitch = float(self.pose.pitch_deg[row])
+        if abs(pitch) < _NOTHING_DEG:
+            return "nowhere"
+        return "right" if pitch > 0 else "left"
 
     def warnings(self, row: int) -> list[str]:
         """What is wrong at one position, in plain sentences."""

@@ -3426,6 +3426,7 @@ export interface components {
             servos: components["schemas"]["ServoOut"][];
             swash: components["schemas"]["SwashOut"];
             blade: components["schemas"]["BladeOut"];
+            tail: components["schemas"]["TailOut"] | null;
             scene: components["schemas"]["SceneOut"];
             /** Warnings */
             warnings: components["schemas"]["NoticeOut"][];
@@ -3538,6 +3539,27 @@ export interface components {
             tilt_forward_deg: number | null;
             /** Residual Mm */
             residual_mm: number;
+        };
+        /**
+         * TailOut
+         * @description The tail as in rate mode: pulse, horn and pitch (deg), the slider from zero pitch and its way
+         *     to both contacts (mm), which way the nose is pushed; null where it cannot be said.
+         */
+        TailOut: {
+            /** Pulse Us */
+            pulse_us: number;
+            /** Horn Deg */
+            horn_deg: number;
+            /** Slider Mm */
+            slider_mm: number | null;
+            /** Pitch Deg */
+            pitch_deg: number | null;
+            /** Clear Minus Mm */
+            clear_minus_mm: number | null;
+            /** Clear Plus Mm */
+            clear_plus_mm: number | null;
+            /** Pushes */
+            pushes: ("left" | "right" | "nowhere") | null;
         };
         /**
          * ResponseOut

@@ -133,10 +133,10 @@ const TAIL: Stage = {
   name: "tail",
   device: "helicopter",
   label: () => "Tail",
-  value: () => "–",
-  unit: "",
+  value: (frame) => signed(frame.tail?.pitch_deg),
+  unit: "°",
   note: () =>
-    "The tail's own metal, kept with the helicopter. It is not computed yet: no figure here says that the tail works.",
+    "The tail's own metal. What is computed from it is the rate mode's deflection; in heading hold the gyro drives the servo. Only the tail itself shows which way it goes.",
 };
 
 const SWASH_MIX: Stage = {
@@ -158,7 +158,7 @@ const SERVO_CHANNELS: Stage = {
   note: () => "Each swash servo's own channel: direction, travel each side, sub-trim, hard limits.",
 };
 
-/** The stages a function passes; the rudder's go as far as they are computed, then the tail. */
+/** The stages a function passes; the rudder's end at the tail. */
 export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): Stage[] {
   if (arrangement === "unit_mixes") return f === "rudder" ? [...STAGES.slice(0, 6), TAIL] : STAGES;
   if (f === "rudder") return [...STAGES.slice(0, 5), TAIL];

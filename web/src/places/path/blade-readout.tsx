@@ -1,18 +1,7 @@
 /** What the blade does: pitch where it stands, collective, cyclic and phase over the turn. */
 import type { Frame } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
-
-function Figure({ label, value, unit }: { label: string; value: string; unit: string }) {
-  return (
-    <div>
-      <dt className="text-xs text-faint">{label}</dt>
-      <dd className="figure text-lg leading-tight whitespace-nowrap">
-        {value}
-        <span className="ml-0.5 text-xs text-faint">{unit}</span>
-      </dd>
-    </div>
-  );
-}
+import { Figure, Warnings } from "./figure";
 
 export function BladeReadout({ frame }: { frame: Frame }) {
   const { blade, swash } = frame;
@@ -33,15 +22,7 @@ export function BladeReadout({ frame }: { frame: Frame }) {
         <Figure label="tilt right" value={signed(swash.tilt_right_deg)} unit="°" />
         <Figure label="tilt forward" value={signed(swash.tilt_forward_deg)} unit="°" />
       </dl>
-      {frame.warnings.length > 0 && (
-        <ul className="mt-2 space-y-1" aria-label="Warnings">
-          {frame.warnings.map((warning) => (
-            <li key={warning.text} className="text-sm font-semibold text-out">
-              ■ {warning.text}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Warnings of={frame.warnings} />
     </section>
   );
 }

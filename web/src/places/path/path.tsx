@@ -77,11 +77,6 @@ export function Path() {
             </button>
           ))}
         </fieldset>
-        {f === "rudder" && (
-          <p className="text-sm text-faint">
-            The rudder is followed to the unit; the tail beyond it is not computed yet.
-          </p>
-        )}
       </div>
       <Ribbon
         live={live}

@@ -6,6 +6,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { BladeReadout } from "./blade-readout";
 import { ResponseChart } from "./response-chart";
 import { ServoBars } from "./servo-bars";
+import { TailReadout } from "./tail-readout";
 
 type Props = { draft: Draft; live: Live; function: FunctionName; azimuth: number };
 
@@ -14,8 +15,14 @@ export function Readings({ draft, live, function: f, azimuth }: Props) {
   if (!frame) return <p>Computing…</p>;
   return (
     <>
-      <BladeReadout frame={frame} />
-      <ServoBars frame={frame} />
+      {f === "rudder" ? (
+        <TailReadout tail={frame.tail} warnings={frame.warnings} />
+      ) : (
+        <>
+          <BladeReadout frame={frame} />
+          <ServoBars frame={frame} />
+        </>
+      )}
       <ResponseChart
         id={draft.id}
         version={draft.version}
