@@ -24,6 +24,9 @@ def main() -> None:
         _take(page, "hangar")
         _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         _take(page, "path")
+        page.get_by_role("link", name="Hangar").click()
+        _path(page, "Sorrel 690", "rudder", "tail", "tttttttt")
+        _take(page, "path-tail")
         _bench(page, "bench-slip", "Yarrow 570")
         _bench(page, "bench-directions", step="together")
         _bench(page, "bench-measuring", step="cyclic_throw")
@@ -69,7 +72,7 @@ def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
     page.get_by_role("link", name="Path").click()
     page.get_by_test_id("pitch").wait_for()
     page.goto(f"{page.url}?function={function}&stage={stage}")
-    page.get_by_test_id("pitch").wait_for()
+    page.get_by_test_id("tail-pitch" if function == "rudder" else "pitch").wait_for()
     for key in keys:
         page.keyboard.press(key)
 
