@@ -9,6 +9,7 @@ import pytest
 
 from builds import document, with_tail
 from command_line import run
+from mint_lever.setup import read_setup, with_arrangement
 
 
 def command(*args, document):
@@ -55,6 +56,19 @@ class TestEvaluate:
         assert armless["tail"]["pitch_deg"] is None
         assert armless["tail"]["slider_mm"] is not None
         assert any("grip" in text for text in armless["warnings"])
+
+    def test_a_gyro_that_is_not_described_is_said_to_be_a_usual_one(self):
+        """Where the transmitter mixes, nothing but the gyro's own box stands behind the rudder."""
+        made = with_tail(unit__tail={})
+        bare = with_arrangement(read_setup(made), "transmitter_mixes").as_document()
+        bare.pop("unit", None)
+        for found in (
+            command("evaluate", "--rudder", 10, document=bare),
+            command("tail", "--rpm", 2100, document=bare),
+        ):
+            assert any("gyro's own settings are not described" in w for w in found["warnings"])
+        known = command("tail", "--rpm", 2100, document=with_tail())
+        assert not any("not described" in text for text in known["warnings"])
 
     def test_the_path_takes_expo_channel_and_direction_with_it(self):
         """Rate 80 % with expo 50 % at half stick is 80·(0.25 + 0.0625) = 25 %; travel 120 %, the

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
@@ -12,6 +12,7 @@ from mint_lever.chain.model import Run, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import ModeName
+from mint_lever.setup.transmitter import FreeMix
 from mint_lever.transmitter.channel import ChannelStages
 
 _LOW_RATE_PCT = 60.0
@@ -89,7 +90,8 @@ def mix_past_a_limit(at: Audited) -> Iterator[Finding]:
     corner of the sticks is tried with the mix and without it. Exact arithmetic."""
     mixes = at.setup.transmitter.free_mixes
     for i, mix in enumerate(mixes):
-        driven = next((each for name in mix.modes if (each := _driven(at, i, name))), None)
+        without = [other for n, other in enumerate(mixes) if n != i]
+        driven = _driven(at, mix.modes, without)
         if driven is not None:
             yield Finding(
                 severity="fault",
@@ -106,24 +108,20 @@ _THREE = [-100.0, 0.0, 100.0]
 _ENDS = np.array(np.meshgrid(*[_THREE] * len(FUNCTIONS))).reshape(len(FUNCTIONS), -1)
 
 
-def _driven(at: Audited, index: int, mode: ModeName) -> str | None:
-    """What a mix asks of a channel that is held at its limit because of it; None where none is."""
-    transmitter = at.setup.transmitter
-    if getattr(transmitter.modes, mode) is None:
-        return None
-    kept = [mix for i, mix in enumerate(transmitter.free_mixes) if i != index]
-    other = transmitter.model_copy(update={"free_mixes": kept})
-    plain = build_chain(at.setup.model_copy(update={"transmitter": other}))
-    sticks = Sticks.at(*_ENDS)
-    pairs = zip(
-        _sent(at, at.chain.run(sticks, mode)), _sent(at, plain.run(sticks, mode)), strict=True
-    )
-    for (name, stages, row), (_, before, _) in pairs:
-        asked = float(np.abs(stages.trimmed_pct[row]).max())
-        more = asked > float(np.abs(before.trimmed_pct[row]).max()) + 1e-9
-        if more and stages.limit_acts[row].any():
-            stops = float(np.abs(stages.limited_pct[row]).max())
-            return f"{name} would go to {percent(asked)} and stops at {percent(stops)}"
+def _driven(at: Audited, modes: Sequence[ModeName], without: list[FreeMix]) -> str | None:
+    """What is asked of a channel that is held at its limit, and is not so with the mixes
+    ``without``; None where none is."""
+    transmitter = at.setup.transmitter.model_copy(update={"free_mixes": without})
+    plain = build_chain(at.setup.model_copy(update={"transmitter": transmitter}))
+    sticks, here = Sticks.at(*_ENDS), at.setup.transmitter.modes.names()
+    for mode in (name for name in modes if name in here):
+        mixed, before = (_sent(at, chain.run(sticks, mode)) for chain in (at.chain, plain))
+        for (name, stages, row), (_, other, _) in zip(mixed, before, strict=True):
+            asked = float(np.abs(stages.trimmed_pct[row]).max())
+            more = asked > float(np.abs(other.trimmed_pct[row]).max()) + 1e-9
+            if more and stages.limit_acts[row].any():
+                stops = float(np.abs(stages.limited_pct[row]).max())
+                return f"{name} would go to {percent(asked)} and stops at {percent(stops)}"
     return None
 
 

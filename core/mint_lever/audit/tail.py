@@ -14,8 +14,8 @@ from mint_lever.tail.pulse import TailOutput
 _NARROW_US, _WIDE_HZ, _NARROW_HZ = 900.0, 333.0, 560.0
 _SAFE_HZ = 166.0
 """What every tail servo stands, where nobody knows its rating."""
-_OFFSET, _WORKABLE_OFFSET = (3.0, 4.0), (2.0, 5.0)
-"""F14, common practice, no source; the workable band is from memory."""
+_WORKABLE_DEG = 2.0, 5.0
+"""Round the 3 to 4° of F14. From memory."""
 _SIDE_DEG = 0.5
 """Less than this on the wrong side is zero, and said as too little."""
 _UNEQUAL = 0.15
@@ -88,18 +88,15 @@ def tail_pitch_at_centre(at: Audited) -> Iterator[Finding]:
     tail = at.setup.airframe.tail
     if tail is None or tail.grip_arm_mm is None:
         return
-    output = TailOutput(_box(at), tail.servo)
-    pose = TailLinkage(tail).pose(output.horn_deg(output.pulse_us(0.0)))
+    output = TailOutput(at.setup.tail_box, tail.servo)
+    pose = TailLinkage(tail).pose(output.horn_for(0.0))
     if not bool(pose.pitch_known):
         return
     against = float(pose.pitch_deg) * at.setup.airframe.head.turn_sign
-    if _OFFSET[0] <= round(against, 1) <= _OFFSET[1]:
+    if _WORKABLE_DEG[0] <= round(against, 1) <= _WORKABLE_DEG[1]:
         return
     wanted = "right" if at.setup.airframe.head.turn_sign > 0 else "left"
     wrong_side = against < -_SIDE_DEG
-    workable = _WORKABLE_OFFSET[0] <= round(against, 1) <= _WORKABLE_OFFSET[1]
-    if workable:
-        return
     yield Finding(
         severity="fault" if wrong_side else "look",
         path="airframe.tail.offset_mm",
@@ -118,12 +115,12 @@ def tail_limits_unequal(at: Audited) -> Iterator[Finding]:
     """A slider that goes much further one way has its push rod off centre. From memory: 15 %."""
     if at.setup.unit is None:
         return
-    box, tail = _box(at), at.setup.airframe.tail
+    box, tail = at.setup.tail_box, at.setup.airframe.tail
     if tail is None:
         ways, what = [box.limit_left_pct, box.limit_right_pct], "tail limits"
     else:
         ways, what = _slider_ways(tail, box), "the slider's ways"
-    if max(ways) <= 0 or min(ways) >= (1 - _UNEQUAL) * max(ways):
+    if not ways or min(ways) >= (1 - _UNEQUAL) * max(ways):
         return
     unit = "%" if tail is None else "mm"
     yield Finding(
@@ -138,9 +135,12 @@ def tail_limits_unequal(at: Audited) -> Iterator[Finding]:
 
 
 def _slider_ways(tail: Tail, box: UnitTail) -> list[float]:
-    """How far (mm) full left and full right rudder move the slider from where it rests."""
+    """How far (mm) full left and full right rudder move the slider from where it rests; nothing
+    where the rod does not reach."""
     output = TailOutput(box, tail.servo)
-    pose = TailLinkage(tail).stopped(output.horn_deg(output.pulse_us([-1.0, 0.0, 1.0])))
+    pose = TailLinkage(tail).stopped(output.horn_for([-1.0, 0.0, 1.0]))
+    if not pose.rod_reaches.all():
+        return []
     left, rest, right = pose.slider_mm
     return [abs(float(left - rest)), abs(float(right - rest))]
 
@@ -165,7 +165,3 @@ def micro_horn(at: Audited) -> Iterator[Finding]:
         device="helicopter",
         rests_on="common practice",
     )
-
-
-def _box(at: Audited) -> UnitTail:
-    return UnitTail() if at.setup.unit is None else at.setup.unit.tail

@@ -9,13 +9,13 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array
 from mint_lever.chain.model import Chain, Run
-from mint_lever.setup.unit import UnitTail
 from mint_lever.tail.linkage import TailLinkage, TailPose
 from mint_lever.tail.pulse import TailOutput
 
 _RUDDER = FUNCTIONS.index("rudder")
 _NOTHING_DEG = 0.05
 """Less pitch than a gauge shows pushes nowhere."""
+NO_BOX = "tail: the gyro's own settings are not described, a usual gyro's are taken"
 Push = Literal["left", "right", "nowhere"]
 
 
@@ -28,6 +28,8 @@ class TailRun:
     pulse_us: Array
     horn_deg: Array
     pose: TailPose
+    box_known: bool
+    """Whether the unit or gyro that drives the servo is described."""
 
     def as_row(self, row: int) -> dict[str, float | None]:
         """One position as plain values (setup-file contract); null for what cannot be given."""
@@ -57,10 +59,11 @@ class TailRun:
 
     def warnings(self, row: int) -> list[str]:
         """What is wrong at one position, in plain sentences."""
-        pose = self.pose
+        pose, found = self.pose, [] if self.box_known else [NO_BOX]
         if not pose.rod_reaches[row]:
-            return [f"tail: the push rod does not reach with the horn at {self.horn_deg[row]:.0f}°"]
-        found = [
+            horn = f"{self.horn_deg[row]:.0f}°"
+            return [*found, f"tail: the push rod does not reach with the horn at {horn}"]
+        found += [
             f"tail: the slider presses {-clear:.1f} mm against its contact on the nose-{side} side"
             for side, clear in (
                 ("left", pose.clear_minus_mm[row]),
@@ -85,12 +88,17 @@ def tail_path(chain: Chain, run: Run) -> TailRun | None:
     tail = chain.setup.airframe.tail
     if tail is None:
         return None
-    unit = chain.setup.unit
-    output = TailOutput(UnitTail() if unit is None else unit.tail, tail.servo)
+    output = TailOutput(chain.setup.tail_box, tail.servo)
     rudder = np.minimum(np.maximum(0.01 * run.channel.limited_pct[_RUDDER], -1.0), 1.0)
     pulse = output.pulse_us(rudder)
     horn = output.horn_deg(pulse)
-    return TailRun(rudder=rudder, pulse_us=pulse, horn_deg=horn, pose=TailLinkage(tail).pose(horn))
+    return TailRun(
+        rudder=rudder,
+        pulse_us=pulse,
+        horn_deg=horn,
+        pose=TailLinkage(tail).pose(horn),
+        box_known=chain.setup.unit is not None,
+    )
 
 
 TAIL_KEYS = ("pulse_us", "horn_deg", "slider_mm", "pitch_deg", "clear_minus_mm", "clear_plus_mm")

@@ -11,7 +11,9 @@ import numpy as np
 from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
+from mint_lever.chain.tail_path import NO_BOX
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.rotor.hover import MOST_PITCH_DEG
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.modes import ModeName
 from mint_lever.tail.authority import Held, TailAtSpeed, tail_at_speed
@@ -46,6 +48,9 @@ def tail_report(chain: Chain, mode: ModeName, rpm: float, density: float) -> dic
     full_deg = full_collective_deg(chain, mode)
     hover, full = at.held(at.hover_pitch_deg()), at.held(full_deg)
     warnings += _not_held(at, hover, "hover") + _not_held(at, full, "full collective")
+    warnings += _stalled(at)
+    if chain.setup.unit is None:
+        warnings.append(NO_BOX)
     if at.main is not None and chain.setup.airframe.mass_g and hover.torque_nm is None:
         warnings.append("no main pitch carries the weight at this head speed")
     if full_deg is None:
@@ -82,22 +87,27 @@ def _not_held(at: TailAtSpeed, held: Held, when: str) -> list[str]:
             warnings.append(f"{when}: full {side} rudder puts the tail linkage out of reach")
         elif left < 0:
             warnings.append(f"{when}: full {side} rudder does not hold the nose")
-    output = TailOutput(at.box, at.tail.servo)
-    pose = TailLinkage(at.tail).stopped(output.horn_deg(output.pulse_us([-1.0, 1.0])))
-    stalled = pose.pitch_known & at.rotor.stalls(np.clip(pose.pitch_deg, -40, 40))
-    warnings += [
-        f"full {side} rudder: the tail blades stall, more pitch makes no more thrust"
-        for side, stalls in zip(SIDES, stalled, strict=True)
-        if stalls and when == "hover"
-    ]
     return warnings
+
+
+def _stalled(at: TailAtSpeed) -> list[str]:
+    if at.rotor is None or at.tail is None:
+        return []
+    output = TailOutput(at.box, at.tail.servo)
+    pose = TailLinkage(at.tail).stopped(output.horn_for([-1.0, 1.0]))
+    most = np.clip(pose.pitch_deg, -MOST_PITCH_DEG, MOST_PITCH_DEG)
+    return [
+        f"full {side} rudder: the tail blades stall, more pitch makes no more thrust"
+        for side, stalls in zip(SIDES, pose.pitch_known & at.rotor.stalls(most), strict=True)
+        if stalls
+    ]
 
 
 def _at_centre(at: TailAtSpeed) -> tuple[float | None, list[str]]:
     if at.tail is None or at.tail.grip_arm_mm is None:
         return None, []
     output = TailOutput(at.box, at.tail.servo)
-    pose = TailLinkage(at.tail).pose(output.horn_deg(output.pulse_us(0.0)))
+    pose = TailLinkage(at.tail).pose(output.horn_for(0.0))
     if not bool(pose.pitch_known):
         return None, ["rudder at centre: the tail linkage does not reach"]
     return float(pose.pitch_deg), []

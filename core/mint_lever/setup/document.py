@@ -14,7 +14,7 @@ from mint_lever.setup.numbers import Part
 from mint_lever.setup.speed_controller import SpeedController
 from mint_lever.setup.targets import Targets
 from mint_lever.setup.transmitter import Transmitter
-from mint_lever.setup.unit import Unit
+from mint_lever.setup.unit import Unit, UnitTail
 
 FORMAT: Final = "mint-lever/setup"
 VERSION: Final = 2
@@ -94,6 +94,12 @@ class Setup(Part):
     def stabilising_unit(self) -> Unit | None:
         """The unit where it has the cyclic in hand; None for a flybar head or none at all."""
         return self.unit if self.arranged.stabilised else None
+
+    @property
+    def tail_box(self) -> UnitTail:
+        """What drives the tail servo: the unit's or the gyro's own; a usual one where none is
+        described."""
+        return UnitTail() if self.unit is None else self.unit.tail
 
     def as_document(self) -> dict[str, Any]:
         """Give the plain JSON document, every default written out, absent parts left out."""

@@ -7,7 +7,6 @@ from typing import Literal
 from pydantic import BaseModel, ConfigDict
 
 from mint_lever.setup.document import Setup
-from mint_lever.setup.unit import UnitTail
 
 Side = Literal["left", "right"]
 _SHORT_PCT = 15.0
@@ -35,7 +34,7 @@ class SimulatedTail:
 
     def __init__(self, setup: Setup, truth: TailTruth, arrives_turned: bool):
         self.truth = truth
-        self._box = setup.unit.tail if setup.unit else UnitTail()
+        self._box = setup.tail_box
         self._sent = setup.transmitter.channels.rudder.reversed != arrives_turned
         # The servo's own direction turns both: what the stick does and what the gyro does.
         self._servo = self._box.reversed != truth.stick_turned

@@ -112,7 +112,7 @@ class TailAtSpeed:
         if self.rotor is None or self.tail is None:
             return None, None
         output = TailOutput(self.box, self.tail.servo)
-        pose = TailLinkage(self.tail).stopped(output.horn_deg(output.pulse_us([-1.0, 1.0])))
+        pose = TailLinkage(self.tail).stopped(output.horn_for([-1.0, 1.0]))
         known = pose.pitch_known & (np.abs(pose.pitch_deg) <= MOST_PITCH_DEG)
         pushes = boom_m * self.rotor.thrust_n(np.where(known, pose.pitch_deg, 0.0))
         left, right = (float(n) if k else None for n, k in zip(pushes, known, strict=True))
@@ -129,7 +129,7 @@ def tail_at_speed(setup: Setup, rpm: float, density: float) -> TailAtSpeed:
     ratio = 1.0 if tail is None else tail.turns_per_head_turn or 1.0
     return TailAtSpeed(
         setup=setup,
-        box=UnitTail() if setup.unit is None else setup.unit.tail,
+        box=setup.tail_box,
         main=None if main is None else TurningRotor(main, omega, density),
         rotor=None if own is None else TurningRotor(own, omega * ratio, density),
         unknown=(*lacks_main, *missing(setup, [MASS]), *lacks_tail, *missing(setup, [GRIP])),

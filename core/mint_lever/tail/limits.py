@@ -41,13 +41,13 @@ def just_clear(tail: Tail, box: UnitTail, side: Side) -> JustClear:
     output, linkage = TailOutput(box, tail.servo), TailLinkage(tail)
     way = output.right * (1 if side == "right" else -1)
     contact = tail.slider.plus_mm if way > 0 else -tail.slider.minus_mm
-    rest = float(output.horn_deg(output.pulse_us(0.0)))
+    rest = float(output.horn_for(0.0))
     pose = linkage.pose(rest)
     clear = pose.clear_plus_mm if way > 0 else pose.clear_minus_mm
     if bool(pose.rod_reaches) and float(clear) < MARGIN_MM:
         return JustClear(None, "centre")
     horn, reaches = linkage.horn_for(contact - way * MARGIN_MM)
-    if not bool(reaches):
+    if not (bool(pose.rod_reaches) and bool(reaches)):
         return JustClear(None, "never")
     full_deg = box.full_throw_us / tail.servo.us_per_deg
     percent = 100.0 * way * (float(horn) - rest) / full_deg

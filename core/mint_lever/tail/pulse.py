@@ -48,6 +48,10 @@ class TailOutput:
             self.servo.mounted * off / self.servo.us_per_deg + self.servo.horn_error_deg
         )
 
+    def horn_for(self, rudder: ArrayLike) -> Array:
+        """Give the horn's angle for the rudder u (−1…1, any shape)."""
+        return self.horn_deg(self.pulse_us(rudder))
+
     def pulse_for(self, horn_deg: ArrayLike) -> Array:
         """Give the pulse that turns the horn to angles (deg, any shape)."""
         turn = np.asarray(horn_deg, dtype=float) - self.servo.horn_error_deg

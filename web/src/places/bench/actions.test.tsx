@@ -90,3 +90,15 @@ test("an arm of a wheel is drawn where it stands, counted the way that raises th
   expect(arms[1]?.getAttribute("class")).toContain("text-mint");
   expect(arms[0]?.querySelector("circle")).toBeTruthy();
 });
+
+test("what is out with nothing left to do here leads back to the step that mends it", () => {
+  const { onStep } = actions([], { summary: "Not fit. Go back.", next_key: null });
+  fireEvent.click(screen.getByRole("button", { name: /^Back to: Square the horns/ }));
+  expect(onStep).toHaveBeenCalledExactlyOnceWith("horns");
+});
+
+test("it stays as long as something is asked or needed here", () => {
+  actions([], { next_key: "left" });
+  actions([action("aileron")], { next_key: null });
+  expect(screen.queryByRole("button", { name: /^Back to/ })).toBeNull();
+});

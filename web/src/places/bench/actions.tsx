@@ -23,6 +23,9 @@ export function Actions({ bench, hand, onStep }: Props) {
   });
   const done = advice.outcome === "good" || advice.outcome === "workable";
   const next = bench.slip.find((line) => line.name === bench.next_step);
+  // What is out with nothing left to read or to do here is mended at an earlier step.
+  const elsewhere =
+    advice.outcome === "out" && !advice.next_key && !advice.actions.some((each) => each.needed);
   return (
     <div aria-live="polite" ref={useFollowed(advice.actions.length)}>
       <p className="flex flex-wrap items-baseline gap-x-3 text-lg leading-snug">
@@ -44,14 +47,14 @@ export function Actions({ bench, hand, onStep }: Props) {
       ) : (
         <List actions={single} {...{ first, bench, hand }} />
       )}
-      {done && next && next.name !== advice.step && (
+      {(done || elsewhere) && next && next.name !== advice.step && (
         <button
           type="button"
           data-next
           className="key key-main mt-3 min-h-11 w-full text-base"
           onClick={() => onStep(next.name)}
         >
-          On to: {next.title}
+          {done ? "On to" : "Back to"}: {next.title}
           <kbd className="figure text-xs">L</kbd>
         </button>
       )}

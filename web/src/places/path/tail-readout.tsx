@@ -22,7 +22,7 @@ export function TailReadout({ tail, warnings }: Props) {
             <span className="text-3xl text-faint">°</span>
           </p>
           <p className="mt-1 font-semibold">
-            {tail.pushes ? PUSHES[tail.pushes] : "Fill in the grip arm to see the pitch."}
+            {tail.pushes ? PUSHES[tail.pushes] : "no pitch, see below"}
           </p>
           <dl className="mt-1 grid grid-cols-3 gap-x-3 gap-y-1">
             <Figure label="tail servo" value={shown(tail.pulse_us, 0)} unit="µs" />
