@@ -28,7 +28,11 @@ FIRST_SEED = 40_000
 
 
 HONEST = "these parts cannot, proven by trying every one"
-CANNOT = {"zero_pitch": judge.cannot_be_zeroed, "level": judge.cannot_be_levelled}
+CANNOT = {
+    "zero_pitch": judge.cannot_be_zeroed,
+    "level": judge.cannot_be_levelled,
+    "collective_range": judge.cannot_be_ranged,
+}
 
 
 def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list[str]]:

@@ -305,6 +305,32 @@ def cannot_be_levelled(setup, truth):
     return True
 
 
+def cannot_be_ranged(setup, truth):
+    """Say whether at an end of the collective no whole percent of its figure brings every blade
+    within half a degree of what is wanted, nor would any figure: every one near is tried."""
+    blades, targets = range(setup["airframe"]["head"]["blades"]), setup["targets"]
+    ends = ((100, targets["collective_high_deg"]), (-100, -targets["collective_low_deg"]))
+    return not all(_reaches(setup, truth, stick, wanted, blades) for stick, wanted in ends)
+
+
+def _reaches(setup, truth, stick, wanted, blades):
+    metal = Metal(setup, truth)
+    at = [metal.pitch((stick, 0, 0), blade=blade) - wanted for blade in blades]
+    if (max(at) - min(at)) / 2 > 0.5:
+        return False
+    if not metal.unit_mixes:
+        return True
+    for more in range(-8, 9):
+        unit = {**setup["unit"]}
+        for name in ("collective_pct", "collective_low_pct"):
+            if unit.get(name) is not None:
+                unit[name] += more
+        other = Metal({**setup, "unit": unit}, truth)
+        if all(abs(other.pitch((stick, 0, 0), blade=b) - wanted) <= 0.5 for b in blades):
+            return True
+    return False
+
+
 def _step_mm(links, thread_mm):
     ends = links["link_ends"] or 1
     step = links["link_step_turns"]

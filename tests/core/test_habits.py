@@ -212,6 +212,10 @@ class TestOneFigureForBothSides:
         setup = with_arrangement(fresh_setup("Lovage 480", blades=len(blades)), "transmitter_mixes")
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate(blades)]
         reads += [("collective_range", "up", up), ("collective_range", "down", down)] * 2
+        if max(blades) - min(blades) > 0.6:
+            apart = blades[1] - blades[0]
+            reads += [("collective_range", "up.blade.1", up + apart)] * 2
+            reads += [("collective_range", "down.blade.1", down + apart)] * 2
         return bench_run(setup, log(setup, *reads)).advice("collective_range")
 
     def test_where_no_step_of_the_figure_helps_the_longer_side_is_shortened(self):
@@ -244,8 +248,38 @@ class TestOneFigureForBothSides:
         once = bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
         assert once.next_key == "up"
         twice = bench_run(FRESH, log(FRESH, *reads, *reads[2:])).advice("collective_range")
-        assert twice.next_key is None
-        assert twice.outcome in ("good", "workable")
+        # Blades so far apart are read at both ends, for a linkage moves each a little otherwise.
+        assert twice.next_key == "up.blade.1"
+        other = [
+            ("collective_range", "up.blade.1", 10.6),
+            ("collective_range", "down.blade.1", -11.4),
+        ]
+        all_read = log(FRESH, *reads, *reads[2:], *other, *other)
+        found = bench_run(FRESH, all_read).advice("collective_range")
+        assert found.next_key is None
+        assert found.outcome in ("good", "workable")
+
+    def test_blades_a_linkage_takes_further_apart_at_an_end_are_centred_there(self):
+        """0.8° apart at zero, 1.1° at full up: A is to stand 0.55° above the middle there."""
+        reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
+        reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)] * 2
+        reads += [("collective_range", "down.blade.1", -11.4)] * 2
+        short = log(FRESH, *reads, *[("collective_range", "up.blade.1", 10.3)] * 2)
+        found = bench_run(FRESH, short).advice("collective_range")
+        (action,) = [each for each in found.actions if each.needed]
+        (change,) = action.changes
+        assert change.path == "unit.collective_pct"
+        assert change.value > FRESH.unit.collective_pct
+
+    def test_where_no_step_of_the_figure_brings_every_blade_in_the_product_says_so(self):
+        """1.3° apart at full up, with their middle where it belongs: 0.65° off on each side."""
+        reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.5, -0.5))]
+        reads += [("collective_range", "up", 11.65), ("collective_range", "down", -10.5)] * 2
+        reads += [("collective_range", "down.blade.1", -11.5)] * 2
+        apart = log(FRESH, *reads, *[("collective_range", "up.blade.1", 10.35)] * 2)
+        found = bench_run(FRESH, apart).advice("collective_range")
+        assert (found.outcome, found.actions) == ("out", ())
+        assert "no step brings every blade" in found.summary
 
     def test_a_side_shortened_for_the_range_is_not_straightened_again(self):
         curve = "transmitter.modes.hold.pitch_curve"

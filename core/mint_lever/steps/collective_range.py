@@ -15,18 +15,25 @@ from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predi
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
-from mint_lever.run.words import degrees, word_for, worst
+from mint_lever.run.words import blade_name, degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 
+NAME = "collective_range"
 _WANTED_DEG, _WORKABLE_DEG = 0.3, 0.4
 """Half a degree is workable; of that, what the gauge can be off by is kept back, here and at zero
 pitch, for only one blade is read here. From memory."""
 _LEAST_DEG = 0.1
 _TWICE_DEG = 0.2
 """Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
+_EVERY_DEG = 0.3
+"""Blades further than this from their middle, at the best place of their links, leave no room for
+what a linkage does to each of them on the way: the outermost are read at both ends too. From
+memory."""
+_BEYOND_DEG = 0.6
+"""No blade may be further off than the workable half degree, with what a gauge repeats on it."""
 _ASIDE_DEG = 4.0
 """Sides further apart than this are a blade off at zero, not a figure. From memory: links a turn or
 two off make two to four degrees between the sides."""
@@ -57,20 +64,20 @@ def _advise(run: Readings) -> Advice:
     for key, stick in _STICKS:
         dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
-        band = _band(run, target)
-        raw = run.mean("collective_range", key)
+        band = _band(run, key, target)
+        raw = run.mean(NAME, key)
         pitch = None if raw is None else raw if key == "up" else -raw
-        counted = len(run.counted("collective_range", key))
+        counted = len(run.counted(NAME, key))
         word = None if pitch is None else word_for(pitch, band, counted)
-        if word in ("in", "workable") and counted == 1 and _workable(run) < _TWICE_DEG:
+        if word in ("in", "workable") and counted == 1 and _workable(run, key) < _TWICE_DEG:
             word = "read again"
         sign = "+" if key == "up" else "−"
         ask = Number(
             key=key,
             label=f"Blade A, stick full {key}",
             hint=(
-                f"Wanted: {sign}{round(target, 1):g}°{_for_all(run)}. Enter the sign also where "
-                "the gauge shows none."
+                f"Wanted: {sign}{round(target, 1):g}°{_for_all(run, key)}. Enter the sign also "
+                "where the gauge shows none."
             ),
             unit="°",
             low=-30.0,
@@ -78,18 +85,18 @@ def _advise(run: Readings) -> Advice:
             sticks=(stick, 0.0, 0.0),
             azimuth=180.0,
             blade=0,
-            answer=run.answer("collective_range", key),
+            answer=run.answer(NAME, key),
             word=word,
         )
         asks.append(ask)
         lands_on = None
         # The directions are proven here: up is +, down is −.
-        unsure = sure_of(run, "collective_range", ask) if (pitch or 0.0) <= -_SIGN_DEG else None
+        unsure = sure_of(run, NAME, ask) if (pitch or 0.0) <= -_SIGN_DEG else None
         if unsure is not None:
             asks.append(unsure)
         elif pitch is not None:
             gauges.append(pitch)
-            doubtful = doubt(run, "collective_range", _lever(dial, ask, stick))
+            doubtful = doubt(run, NAME, _lever(dial, ask, stick))
             if doubtful is not None:
                 doubts.append(doubtful)
                 again = doubtful.verdict != "look"
@@ -99,14 +106,16 @@ def _advise(run: Readings) -> Advice:
                 if action is None and abs(pitch - target) <= _STEP_DEG:
                     asks[-1] = replace(ask, word="workable")
                 if action is not None and unusual(action):
-                    unsure = sure_of(run, "collective_range", ask, contrary=False)
+                    unsure = sure_of(run, NAME, ask, contrary=False)
                     asks += [unsure] if unsure else []
                 actions += [action] if action and unsure is None else []
-        marks = run.marks("collective_range", key)
+        if asks[-1].key == key and asks[-1].word in ("in", "workable"):
+            asks += [_outermost(run, key, stick, blade) for blade in _outermost_blades(run)]
+        marks = run.marks(NAME, key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
             lands = None if lands_on is None else turn * lands_on
-            own = _band(run, turn * target)
+            own = _band(run, key, turn * target)
             rulers.append(
                 Ruler(label=f"collective {key}", unit="°", band=own, marks=marks, predicted=lands)
             )
@@ -117,9 +126,7 @@ def _advise(run: Readings) -> Advice:
         if any(map(unusual, actions)):
             read = [ask for ask in asks if isinstance(ask, Number)]
             unsure_of = [
-                sure_of(run, "collective_range", ask, contrary=False)
-                for ask in read
-                if ask.word == "out"
+                sure_of(run, NAME, ask, contrary=False) for ask in read if ask.word == "out"
             ]
             unsettled = [each for each in unsure_of if each is not None]
             asks += unsettled
@@ -132,7 +139,7 @@ def _advise(run: Readings) -> Advice:
     if len(gauges) == 2:
         gap = gauges[0] - gauges[1]
         wanted = run.setup.targets.collective_high_deg - run.setup.targets.collective_low_deg
-        gap -= 2 * _blade_a_apart(run)
+        gap -= sum(_blade_a_apart(run, key) for key in _KEYS)
         summary = f"{degrees(gauges[0])} up, {degrees(-gauges[1])} down."
         if wanted:
             summary += " The two sides are meant to differ."
@@ -147,12 +154,19 @@ def _advise(run: Readings) -> Advice:
             asks = [replace(ask, word="read again") if ask.key == once else ask for ask in asks]
             actions, outcome = [], "begun"
             summary += f" No figure makes them so: read full {once} again."
+    beyond = [key for key in _KEYS if _beyond(run, key)]
+    if beyond and outcome in ("good", "workable") and not any(each.needed for each in actions):
+        outcome = "out"
+        summary += (
+            f" At full {beyond[0]} no step brings every blade within half a degree: their links "
+            "leave them too far apart. Links that turn by less, or other ones, would."
+        )
     if doubts:
         summary = _doubted(doubts[0])
         if doubts[0].verdict == "look":
             outcome = "begun"
     return Advice(
-        step="collective_range",
+        step=NAME,
         do=(
             "Blade A over the boom, cyclic centred.",
             "Collective full up, read; full down, read.",
@@ -168,16 +182,47 @@ def _advise(run: Readings) -> Advice:
 def _older_read_once(run: Readings) -> str | None:
     """Of the ends that were read once only the one read earlier: it may be of another day, with a
     servo turned round that is right now."""
-    held = {key: run.counted("collective_range", key) for key in _KEYS}
+    held = {key: run.counted(NAME, key) for key in _KEYS}
     once = [key for key in _KEYS if len(held[key]) == 1]
     return min(once, key=lambda key: held[key][-1].sequence, default=None)
 
 
-def _for_all(run: Readings) -> str:
+def _for_all(run: Readings, key: str) -> str:
     """Why blade A alone is not to read what is wanted of all."""
-    return (
-        " on this blade: the middle of all is what counts" if round(_blade_a_apart(run), 1) else ""
+    apart = round(_blade_a_apart(run, key), 1)
+    return " on this blade: the middle of all is what counts" if apart else ""
+
+
+def _outermost(run: Readings, key: str, stick: float, blade: int) -> Number:
+    """Ask for one of the blades that stand furthest out, at one end: twice, like blade A."""
+    of = _key_of(key, blade)
+    read = run.mean(NAME, of)
+    once = len(run.counted(NAME, of)) == 1
+    return Number(
+        key=of,
+        label=f"Blade {blade_name(blade)}, stick full {key}",
+        hint="Its links leave it furthest from the others: the middle of all is what counts.",
+        unit="°",
+        low=-30.0,
+        high=30.0,
+        sticks=(stick, 0.0, 0.0),
+        azimuth=180.0,
+        blade=blade,
+        answer=run.answer(NAME, of),
+        word=None if read is None else "read again" if once else "in",
     )
+
+
+def _key_of(key: str, blade: int) -> str:
+    return f"{key}.blade.{blade}"
+
+
+def _outermost_blades(run: Readings) -> list[int]:
+    """The blades beside A that are furthest up and down at zero pitch, where that is far."""
+    read = _at_zero(run)
+    if not read or (max(read) - min(read)) / 2 <= _EVERY_DEG:
+        return []
+    return sorted({read.index(max(read)), read.index(min(read))} - {0})
 
 
 def _lever(dial: Dial, ask: Number, stick: float) -> Lever:
@@ -209,18 +254,19 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     over = {key: pitch - _target(run, key) for key, pitch in gauges.items()}
     short, long = sorted(over, key=lambda key: over[key])
     # So far apart they are both workable round their mean, with the gauge's own 0.1° on each.
-    if over[long] - over[short] <= 2 * (_workable(run) - GAUGE_REPEATS_DEG):
+    workable = min(_workable(run, key) for key in _KEYS)
+    if over[long] - over[short] <= 2 * (workable - GAUGE_REPEATS_DEG):
         target = (_target(run, "up") + _target(run, "down")) / 2
-        needed = max(abs(miss) for miss in over.values()) > _workable(run)
+        needed = max(abs(miss) for miss in over.values()) > workable
         action, _ = _next(run, dial, ("up", "down"), target, needed)
         if action is not None or not needed:
             return [action] if action else []
     # No step of the figure brings both in, or they are too far apart for it.
     action = None
-    if abs(over[short]) > _workable(run):
+    if abs(over[short]) > workable:
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     if action is None and over[long] > 0:
-        action = replace(_shorten(run, long, gauges[long]), needed=over[long] > _workable(run))
+        action = replace(_shorten(run, long, gauges[long]), needed=over[long] > workable)
     return [action] if action else []
 
 
@@ -247,7 +293,7 @@ def _shorten(run: Readings, key: str, pitch: float) -> Action:
         expect=f"Expect {degrees(target if key == 'up' else -target)}.",
         device="transmitter",
         changes=tuple(changes),
-        keys=(key,),
+        keys=_with_outermost(run, (key,)),
     )
 
 
@@ -256,26 +302,54 @@ def _target(run: Readings, key: str) -> float:
     zero pitch it may stand a little to one side of the others, and does so here too."""
     targets = run.setup.targets
     wanted = targets.collective_high_deg if key == "up" else targets.collective_low_deg
-    apart = _blade_a_apart(run)
+    apart = _blade_a_apart(run, key)
     return wanted + (apart if key == "up" else -apart)
 
 
-def _blade_a_apart(run: Readings) -> float:
-    """How far (deg) blade A stands from the middle of all blades at zero pitch."""
-    read = _at_zero(run)
+def _blade_a_apart(run: Readings, key: str) -> float:
+    """How far (deg) blade A stands from the middle of all blades at an end."""
+    read = _all_blades(run, key)
     return read[0] - (max(read) + min(read)) / 2 if read else 0.0
 
 
-def _band(run: Readings, target: float) -> Band:
-    workable = _workable(run)
+def _band(run: Readings, key: str, target: float) -> Band:
+    workable = _workable(run, key)
     return Band.around(target, min(_WANTED_DEG, workable), workable)
 
 
-def _workable(run: Readings) -> float:
+def _workable(run: Readings, key: str) -> float:
     """How far the middle of all blades may be off, so that no blade is beyond what is workable."""
-    read = _at_zero(run)
+    read = _all_blades(run, key)
     half = (max(read) - min(read)) / 2 if read else 0.0
-    return max(_WORKABLE_DEG - half, _LEAST_DEG)
+    # Read at the end itself, the middle is known better.
+    least = _LEAST_DEG / 2 if _at_end(run, key) else _LEAST_DEG
+    return max(_WORKABLE_DEG - half, least)
+
+
+def _all_blades(run: Readings, key: str) -> list[float]:
+    """Blade A's pitch with that of the outermost blades at an end, or while these are not read
+    there, every blade's at zero collective; empty until all of them are read."""
+    return _at_end(run, key) or _at_zero(run)
+
+
+def _at_end(run: Readings, key: str) -> list[float]:
+    """Blade A's pitch and that of the outermost blades at an end; empty until all are sure."""
+    keys = [key, *(_key_of(key, blade) for blade in _outermost_blades(run))]
+    if len(keys) == 1 or any(len(run.counted(NAME, each)) < 2 for each in keys):
+        return []
+    return [pitch for each in keys if (pitch := run.mean(NAME, each)) is not None]
+
+
+def _beyond(run: Readings, key: str) -> bool:
+    """Whether, read at this end, a blade is beyond what is workable."""
+    targets = run.setup.targets
+    wanted = targets.collective_high_deg if key == "up" else -targets.collective_low_deg
+    return any(abs(pitch - wanted) > _BEYOND_DEG for pitch in _at_end(run, key))
+
+
+def _with_outermost(run: Readings, keys: tuple[str, ...]) -> tuple[str, ...]:
+    """Every question about some ends."""
+    return (*keys, *(_key_of(key, blade) for key in keys for blade in _outermost_blades(run)))
 
 
 def _at_zero(run: Readings) -> list[float]:
@@ -302,7 +376,7 @@ def _next(
         expect=f"Expect {degrees(turn * step.expected)}" + (" each way." if keys[1:] else "."),
         device=dial.device,
         changes=(dial.set(step.value),),
-        keys=keys,
+        keys=_with_outermost(run, keys),
         needed=needed,
         together="both sides",
     )
@@ -310,7 +384,7 @@ def _next(
     expects = [
         predicted(key, before, before * share, _REPEATS_DEG)
         for key in keys
-        if (before := run.mean("collective_range", key)) is not None
+        if (before := run.mean(NAME, key)) is not None
     ]
     return predicting(action, *expects), step.expected
 
@@ -320,7 +394,7 @@ def _pairs(run: Readings, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float
     read: dict[float, dict[str, list[float]]] = {}
     for key in keys:
         turn = 1.0 if key == "up" else -1.0
-        for entry in run.comparable("collective_range", key, dial.path):
+        for entry in run.comparable(NAME, key, dial.path):
             above = dial.path != "unit.collective_low_pct"
             set_to = collective(entry.setup, above).value
             pitch = turn * figure(entry)
@@ -341,7 +415,7 @@ def _repeats(sides: dict[str, list[float]]) -> list[float]:
 def _spares(run: Readings, key: str, path: str) -> bool:
     """Each end of the collective rests on its own figure."""
     side = _SIDE_OF_FIGURE.get(path)
-    return side is not None and side != run.unit_side(100.0 if key == "up" else -100.0)
+    return side is not None and side != run.unit_side(100.0 if key.startswith("up") else -100.0)
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
@@ -352,13 +426,13 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
             return gauge(other, reads.sticks, reads.azimuth, reads.blade)
 
         return goes(bench, read, raising(ask.probe.change))
-    if ask.key not in ("up", "down"):
+    if ask.key.partition(".")[0] not in _KEYS:
         raise not_simulated(ask.key)
     return gauge(bench, ask.sticks, ask.azimuth, ask.blade)
 
 
 STEP = Step(
-    name="collective_range",
+    name=NAME,
     number=11,
     title="Collective range",
     why="Equal both ways, and no more than pilot and head can use.",
