@@ -291,6 +291,20 @@ class TestOneFigureForBothSides:
         unit = edited(FRESH, (curve, [0.0, 25.0, 50.0, 71.7, 93.4]))
         assert bench_run(unit, []).advice("model_memory").actions != ()
 
+    def test_a_side_shortened_again_and_again_stays_straight(self):
+        curve, setup = "transmitter.modes.hold.pitch_curve", MIXES
+        for _ in range(4):
+            reads = [("collective_range", "up", 12.6), ("collective_range", "down", -11.0)] * 2
+            (action,) = bench_run(setup, log(setup, *reads)).advice("collective_range").actions
+            assert action.key == "curve.up"
+            setup = edited(setup, *((each.path, each.value) for each in action.changes))
+            assert bench_run(setup, []).advice("model_memory").actions == ()
+            low, _, middle, quarter, end = setup.transmitter.modes.hold.pitch_curve
+            assert (low, middle) == (0.0, 50.0)
+            assert abs(quarter - (50 + end) / 2) <= 0.05
+        assert setup.transmitter.modes.hold.pitch_curve[-1] < 80
+        assert curve in {each.path for each in action.changes}
+
     def test_sides_far_apart_are_a_blade_off_at_zero_and_set_no_figure(self):
         """Read before zero pitch was: up 11.6°, down −0.6° once asked for a figure of 100 %."""
         reads = [("collective_range", "up", 11.6), ("collective_range", "down", -0.6)]

@@ -10,6 +10,7 @@ from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
+from mint_lever.modes.on_the_bench import plain
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
@@ -17,6 +18,7 @@ from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
 from mint_lever.run.words import blade_name, degrees, word_for, worst
 from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import Mode, ModeName
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
@@ -275,26 +277,42 @@ def _shorten(run: Readings, key: str, pitch: float) -> Action:
     target = _target(run, key)
     share = target / pitch
     modes = run.setup.transmitter.modes
-    changes = []
-    for name in modes.names():
-        curve = getattr(modes, name).pitch_curve
-        shorter = [
-            round(50 + (value - 50) * share, 1) if (value > 50) == (key == "up") else value
-            for value in curve
-        ]
-        changes.append(Change(f"transmitter.modes.{name}.pitch_curve", shorter))
-    end = round(50 + (50 if key == "up" else -50) * share, 1)
+    changes = [
+        Change(f"transmitter.modes.{name}.pitch_curve", _shortened(run, name, key, share))
+        for name in modes.names()
+    ]
+    here = getattr(modes, run.mode).pitch_curve
+    at = -1 if key == "up" else 0
+    end = changes[modes.names().index(run.mode)].value[at]
     return Action(
         key=f"curve.{key}",
         text=(
             f"Shorten the {'upper' if key == 'up' else 'lower'} side of the pitch curve in every "
-            f"mode: what was {'100' if key == 'up' else '0'} becomes {end:g} %."
+            f"mode: what was {here[at]:g} becomes {end:g} %."
         ),
         expect=f"Expect {degrees(target if key == 'up' else -target)}.",
         device="transmitter",
         changes=tuple(changes),
         keys=_with_outermost(run, (key,)),
     )
+
+
+def _shortened(run: Readings, name: ModeName, key: str, share: float) -> list[float]:
+    """A mode's curve with one side shortened. A straight side is drawn anew from its end: rounded
+    point by point, and that again and again, it would not stay straight."""
+    mode: Mode = getattr(run.setup.transmitter.modes, name)
+    curve, up = mode.pitch_curve, key == "up"
+    reach = round((curve[-1 if up else 0] - 50) * share, 1)
+    places = mode.pitch_curve_at or np.linspace(0.0, 100.0, len(curve)).tolist()
+    straight = plain(run.setup, name)
+    made = []
+    for value, place in zip(curve, places, strict=True):
+        if straight and place != 50 and (place > 50) == up:
+            value = round(50 + reach * abs(place - 50) / 50, 1)
+        elif not straight and value != 50 and (value > 50) == up:
+            value = round(50 + (value - 50) * share, 1)
+        made.append(value)
+    return made
 
 
 def _target(run: Readings, key: str) -> float:
