@@ -259,6 +259,13 @@ class TestOneFigureForBothSides:
         assert found.next_key is None
         assert found.outcome in ("good", "workable")
 
+    def test_the_nearest_step_of_a_figure_is_read_twice_too_before_it_will_do(self):
+        """Read once a little off, with no step that is nearer: that may be the reading's doing."""
+        reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((-0.4, 0.25))]
+        reads += [("collective_range", "up", 10.8)]
+        found = bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
+        assert next(ask.word for ask in found.asks if ask.key == "up") == "read again"
+
     def test_blades_a_linkage_takes_further_apart_at_an_end_are_centred_there(self):
         """0.8° apart at zero, 1.1° at full up: A is to stand 0.55° above the middle there."""
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
