@@ -17,6 +17,7 @@ from multiprocessing.pool import Pool
 from typing import Any
 
 import judge
+import judge_tail
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.habits import random_habits
 from mint_lever.run import fitness_of
@@ -42,7 +43,7 @@ def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list
     try:
         done = work_through(bench, random_habits(seed), seed)
         run = done.run(bench)
-        found = judge.wrong_with(*_plain(bench))
+        found = judge.wrong_with(*_plain(bench)) + judge_tail.wrong_with_tail(*_plain(bench))
         met = {id(entry.setup): entry.setup for entry in done.entries}
         for setup in met.values():
             found += judge.far_from_usual(setup.model_dump(mode="json"))

@@ -13,7 +13,19 @@ from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
 from bench.stored_run import elapsed_s, entries_of, run_at
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
-from mint_lever.run.advice import Action, Answer, Ask, Outcome, Ray, Ruler, Sketch, Wheel
+from mint_lever.run.advice import (
+    Action,
+    Answer,
+    Ask,
+    GainLine,
+    Outcome,
+    Ray,
+    Ruler,
+    Sketch,
+    Slide,
+    TailSketch,
+    Wheel,
+)
 from mint_lever.run.run import State
 from mint_lever.setup.about import Device
 from mint_lever.setup.modes import ModeName
@@ -23,10 +35,13 @@ _LOG_PAGE = 40
 
 class SlipLine(BaseModel):
     """A step on the slip. ``because`` is what made it stale, ``base`` the titles it rests on that
-    are not done."""
+    are not done. ``label`` is its number as it is written, ``part`` counts the parts of a step that
+    has several."""
 
     name: StepName
     number: float
+    part: int
+    label: str
     title: str
     why: str
     state: State
@@ -95,6 +110,9 @@ class AdviceOut(BaseModel):
     rulers: list[Ruler]
     sketch: Sketch | None
     rays: list[Ray]
+    tail_sketch: TailSketch | None
+    slide: Slide | None
+    gains: list[GainLine]
     log: LogOut
     teaches: bool
 
@@ -168,6 +186,8 @@ def _line(run: BenchRun, standing: Standing) -> SlipLine:
     return SlipLine(
         name=step.name,
         number=step.number,
+        part=step.part,
+        label=step.label,
         title=step.title,
         why=step.why,
         state=standing.state,
@@ -190,6 +210,9 @@ def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> Advic
         rulers=list(advice.rulers),
         sketch=advice.sketch,
         rays=list(advice.rays),
+        tail_sketch=advice.tail_sketch,
+        slide=advice.slide,
+        gains=list(advice.gains),
         log=_log(run, advice.step, entries, None),
         teaches=run.step(advice.step).teaches,
     )

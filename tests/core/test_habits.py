@@ -426,9 +426,9 @@ class TestFinalList:
             ("back", "tilts", "look.back"),
             ("nose_down", "corrections", "nose_down"),
             ("roll_right", "corrections", "roll_right"),
-            ("tail_right", "tail", "stick"),
-            ("tail_answers", "tail", "correction"),
-            ("tail_travel", "tail", "limit_left"),
+            ("tail_right", "tail_stick", "stick"),
+            ("tail_answers", "tail_correction", "hand"),
+            ("tail_travel", "tail_limits", "gap_left"),
         ],
     )
     def test_every_line_takes_back_the_question_it_repeats(self, key, step, question):

@@ -6,6 +6,7 @@ from pathlib import Path
 import pytest
 
 import judge
+import judge_tail
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.habits import random_habits
 from mint_lever.run import fitness_of
@@ -29,6 +30,7 @@ def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
     assert fitness_of(run, [bench.setup]).fit
     setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
     assert judge.wrong_with(setup, truth) == []
+    assert judge_tail.wrong_with_tail(setup, truth) == []
     # No advice on the way set anything beyond what is usual for its device.
     on_the_way = {id(entry.setup): entry.setup for entry in evening.entries}
     for met in on_the_way.values():
@@ -57,12 +59,38 @@ def test_the_judge_sees_what_is_wrong():
     assert "roll correction" in found
 
 
-def test_the_judge_imports_nothing_of_the_product():
-    tree = ast.parse(Path(judge.__file__).read_text())
+@pytest.mark.parametrize(
+    ("said", "change"),
+    [
+        ("right stick", lambda s, t: s["unit"]["tail"].update(reversed=True, gyro_reversed=True)),
+        ("answers along", lambda s, t: t["tail"].update(gyro_turned=not t["tail"]["gyro_turned"])),
+        ("against the torque", lambda s, t: t["tail"]["metal"].update(offset_mm=-0.6)),
+        ("gap of", lambda s, t: t["tail"]["metal"]["slider"].update(plus_mm=2.0)),
+        ("off square", lambda s, t: t["tail"]["metal"]["servo"].update(horn_error_deg=6.0)),
+        ("made for", lambda s, t: t["tail"].update(rated_hz=100.0)),
+        ("trim on", lambda s, t: s["transmitter"]["channels"]["rudder"].update(trim_pct=3.0)),
+        ("mechanics", lambda s, t: t["tail"].update(belt="slack")),
+        ("tail gain", lambda s, t: s["transmitter"]["modes"]["normal"].update(tail_gain_pct=1.0)),
+    ],
+)
+def test_the_judge_sees_what_is_wrong_with_a_tail(said, change):
+    bench = random_helicopter(30_000)
+    work_through(bench)
+    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    assert judge_tail.wrong_with_tail(setup, truth) == []
+    straight = not setup["unit"]["tail"]["reversed"]
+    assert straight  # so that turning it round is a fault
+    change(setup, truth)
+    assert said in " ".join(judge_tail.wrong_with_tail(setup, truth))
+
+
+@pytest.mark.parametrize("judging", [judge, judge_tail])
+def test_the_judge_imports_nothing_of_the_product(judging):
+    tree = ast.parse(Path(judging.__file__).read_text())
     names = {
         name.name if isinstance(node, ast.Import) else node.module
         for node in ast.walk(tree)
         if isinstance(node, ast.Import | ast.ImportFrom)
         for name in node.names
     }
-    assert names == {"itertools", "numpy", "scipy.optimize"}
+    assert names <= {"itertools", "numpy", "scipy.optimize"}

@@ -16,8 +16,14 @@ from mint_lever.steps import STEPS, bench_run, graph_of
 
 
 def numbers(touches, arrangement="unit_mixes"):
+    """The steps' numbers in the order of work; the tail's parts as "14.1" to "14.11"."""
     graph = graph_of(arrangement)
-    return [node.number for node in graph.in_order(graph.undone_by(touches))]
+    undone = graph.in_order(graph.undone_by(touches))
+    return [node.label if node.part else node.number for node in undone]
+
+
+def parts(*of):
+    return [f"14.{part}" for part in of]
 
 
 def after_work(*aspects, arrangement="unit_mixes"):
@@ -37,12 +43,17 @@ def after_work(*aspects, arrangement="unit_mixes"):
         ("swash link or swash replaced", [8, 9, 10, 11, 12, 13, 18]),
         ("ball moved on a horn or ring", [9, 10, 11, 12, 18]),
         ("ball moved, links changed to suit", [8, 9, 10, 11, 12, 18]),
-        ("unit remounted or turned", [13, 14, 16, 18]),
-        ("tail servo, horn, push rod, belt or tail case", [14, 18]),
+        ("unit remounted or turned", [13, *parts(5, 10), 16, 18]),
+        # The tail's own list, part by part.
+        ("tail servo or its horn", [*parts(3, 4, 5, 6, 7, 8, 10), 18]),
+        ("tail push rod", [*parts(7, 8, 10), 18]),
+        ("tail belt or tail case opened", [*parts(1, 7, 8, 10), 18]),
+        ("tail blades changed", [*parts(8, 11), 18]),
+        ("head speed changed by more than a tenth", [*parts(11), 18]),
         ("motor, pinion, gear or speed controller changed", [15, 16, 17, 18]),
         ("pack with another cell count", [15, 16, 17, 18]),
-        ("transmitter changed or model memory reset", [2, 3, 14, 15, 16, 17, 18]),
-        ("end points, reversing or trims touched", [3, 14, 15, 16, 18]),
+        ("transmitter changed or model memory reset", [2, 3, *parts(6, 11), 15, 16, 17, 18]),
+        ("end points, reversing or trims touched", [3, *parts(3, 6, 8), 15, 16, 18]),
         ("powered up again", [1]),
     ],
 )
@@ -55,9 +66,9 @@ def test_the_graph_has_no_circle_and_keeps_the_order_of_work(arrangement):
     graph = graph_of(arrangement)
     assert len(graph.order) == len(graph.nodes)
     TopologicalSorter({node.name: node.rests_on for node in graph.nodes}).prepare()
-    number = {step.name: step.number for step in STEPS}
+    number = {step.name: step.place for step in STEPS}
     for step in STEPS:
-        assert all(number[base] < step.number for base in step.rests_on)
+        assert all(number[base] < step.place for base in step.rests_on)
 
 
 def test_every_step_named_anywhere_is_in_the_registry():
@@ -80,9 +91,9 @@ def test_whatever_is_touched_the_final_directions_come_last():
 @pytest.mark.parametrize(
     ("touched", "redo"),
     [
-        ("end points, reversing or trims touched", [12.5, 13, 14, 15, 16, 18]),
+        ("end points, reversing or trims touched", [12.5, 13, *parts(3, 6, 8), 15, 16, 18]),
         ("pitch link turned or replaced", [9, 11, 12, 18]),
-        ("unit remounted or turned", [13, 14, 16, 18]),
+        ("unit remounted or turned", [13, *parts(5, 10), 16, 18]),
     ],
 )
 def test_a_unit_behind_the_mixing_is_taught_anew_when_what_it_was_shown_changes(touched, redo):
@@ -99,18 +110,26 @@ def test_a_flybar_head_has_no_corrections_to_check():
     ("what", "arrangement", "redo"),
     [
         # Where the transmitter mixes, its memory held directions, sub-trims, mix and travel too.
-        ("model_memory", "transmitter_mixes", [2, 5, 6, 7, 8, 9, 10, 11, 12, 14, 15, 16, 17, 18]),
+        (
+            "model_memory",
+            "transmitter_mixes",
+            [2, 5, 6, 7, 8, 9, 10, 11, 12, *parts(6, 11), 15, 16, 17, 18],
+        ),
         (
             "model_memory",
             "transmitter_mixes_unit_behind",
-            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, 14, 15, 16, 17, 18],
+            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, *parts(6, 11), 15, 16, 17, 18],
         ),
-        ("unit_memory", "unit_mixes", [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 16, 17, 18]),
+        (
+            "unit_memory",
+            "unit_mixes",
+            [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, *parts(4, 5, 8, 9, 10, 11), 16, 17, 18],
+        ),
         # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
         (
             "unit_memory",
             "transmitter_mixes_unit_behind",
-            [4, 5, 6, 8, 9, 10, 11, 12, 13, 14, 16, 17, 18],
+            [4, 5, 6, 8, 9, 10, 11, 12, 13, *parts(4, 5, 6, 8, 9, 10, 11), 16, 17, 18],
         ),
     ],
 )

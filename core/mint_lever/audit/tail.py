@@ -5,22 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding, degrees
+from mint_lever.measure.frame_rate import SAFE_HZ, family_rate_hz
+from mint_lever.measure.tail_bands import MICRO_HORN_MM, UNEQUAL, judge_offset
 from mint_lever.setup.edit import Change
 from mint_lever.setup.tail import Tail
 from mint_lever.setup.unit import UnitTail
 from mint_lever.tail.linkage import TailLinkage
 from mint_lever.tail.pulse import TailOutput
-
-_NARROW_US, _WIDE_HZ, _NARROW_HZ = 900.0, 333.0, 560.0
-_SAFE_HZ = 166.0
-"""What every tail servo stands, where nobody knows its rating."""
-_WORKABLE_DEG = 2.0, 5.0
-"""Round the 3 to 4° of F14. From memory."""
-_SIDE_DEG = 0.5
-"""Less than this on the wrong side is zero, and said as too little."""
-_UNEQUAL = 0.15
-"""How unequal a slider's two ways may be before the push rod is looked at. From memory."""
-_MICRO_HORN_MM = (4.5, 5.0)
 
 
 def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
@@ -30,7 +21,7 @@ def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
     if unit is None:
         return
     box, path = unit.tail, "unit.tail.frame_rate_hz"
-    family = _NARROW_HZ if box.centre_us < _NARROW_US else _WIDE_HZ
+    family = family_rate_hz(box.centre_us)
     rated = None if tail is None else tail.servo.rated_frame_rate_hz
     if rated is not None and box.frame_rate_hz > rated:
         yield Finding(
@@ -54,12 +45,12 @@ def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
             rests_on="common practice",
             changes=(Change(path, family),),
         )
-    elif rated is None and box.frame_rate_hz > _SAFE_HZ:
+    elif rated is None and box.frame_rate_hz > SAFE_HZ:
         yield Finding(
             severity="look",
             path=path,
             found=f"tail servo at {box.frame_rate_hz:g} Hz, its rating not written down",
-            why=f"Above {_SAFE_HZ:g} Hz only the servo's data sheet says whether it stands it.",
+            why=f"Above {SAFE_HZ:g} Hz only the servo's data sheet says whether it stands it.",
             fix="Look its rating up and write it down with the tail servo.",
             device="unit",
             rests_on="common practice",
@@ -92,11 +83,11 @@ def tail_pitch_at_centre(at: Audited) -> Iterator[Finding]:
     pose = TailLinkage(tail).pose(output.horn_for(0.0))
     if not bool(pose.pitch_known):
         return
-    against = float(pose.pitch_deg) * at.setup.airframe.head.turn_sign
-    if _WORKABLE_DEG[0] <= round(against, 1) <= _WORKABLE_DEG[1]:
+    word = judge_offset(round(float(pose.pitch_deg), 1), at.setup.airframe.head.turn_sign)
+    if word in ("in", "workable"):
         return
     wanted = "right" if at.setup.airframe.head.turn_sign > 0 else "left"
-    wrong_side = against < -_SIDE_DEG
+    wrong_side = word == "wrong side"
     yield Finding(
         severity="fault" if wrong_side else "look",
         path="airframe.tail.offset_mm",
@@ -120,7 +111,7 @@ def tail_limits_unequal(at: Audited) -> Iterator[Finding]:
         ways, what = [box.limit_left_pct, box.limit_right_pct], "tail limits"
     else:
         ways, what = _slider_ways(tail, box), "the slider's ways"
-    if not ways or min(ways) >= (1 - _UNEQUAL) * max(ways):
+    if not ways or min(ways) >= (1 - UNEQUAL) * max(ways):
         return
     unit = "%" if tail is None else "mm"
     yield Finding(
@@ -150,7 +141,7 @@ def micro_horn(at: Audited) -> Iterator[Finding]:
     tail = at.setup.airframe.tail
     if tail is None or at.setup.airframe.size_class != "micro":
         return
-    low, high = _MICRO_HORN_MM
+    low, high = MICRO_HORN_MM.low, MICRO_HORN_MM.high
     if low <= tail.servo.arm_mm <= high:
         return
     long = tail.servo.arm_mm > high

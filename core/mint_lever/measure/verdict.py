@@ -9,7 +9,8 @@ import numpy as np
 
 from mint_lever.faults import Fault, InvalidRequest
 
-Word = Literal["in", "workable", "out", "read again"]
+Word = Literal["in", "workable", "out", "wrong side", "read again"]
+"""``wrong side`` is out as well: a figure that is on the other side of zero from where it helps."""
 
 GAUGE_REPEATS_DEG = 0.1
 """F23: a pitch gauge repeats within about 0.1°. Common practice, no source."""

@@ -39,6 +39,22 @@ def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
         bench.exchange_plugs(work.index, int(work.amount))
     elif work.kind == "turn_belt":
         bench.truth.tail.belt_twisted = False
+    elif work.kind == "tension_belt":
+        bench.truth.tail.belt = "firm"
+    elif work.kind == "free_slider":
+        bench.truth.tail.slider = "free"
+    elif work.kind == "move_tail_ball":
+        bench.truth.tail.wrong_hole = False
+        if work.amount:
+            bench.truth.tail.change_servo(arm_mm=work.amount)
+    elif work.kind == "press_tail_horn":
+        bench.tail.press_horn(work.arm, int(work.amount))
+    elif work.kind == "turn_tail_rod":
+        bench.tail.turn_rod(work.amount)
+    elif work.kind == "tell_mounting":
+        bench.truth.tail.told_wrong = False
+    elif work.kind == "set_delay":
+        bench.truth.tail.delay = "set"
     elif work.kind == "teach_throttle":
         bench.truth.throttle_taught = bench.throttle_low_at_low_stick()
     elif work.kind == "mend_governor":

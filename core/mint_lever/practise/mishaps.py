@@ -51,11 +51,26 @@ def _head_rebuilt(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     _pitch_link(bench, rng)
 
 
-def _tail_rebuilt(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+def _tail_servo(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """The new one may turn the other way, and its horn is pressed on anywhere."""
+    tail = bench.truth.tail
+    mounted = 1 if rng.integers(2) else -1
+    tail.change_servo(mounted=mounted, horn_error_deg=float(rng.uniform(-25, 25)))
+
+
+def _tail_rod(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    bench.truth.tail.change(offset_mm=float(rng.uniform(-1.5, 1.5)))
+
+
+def _tail_case(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     tail = bench.truth.tail
     tail.belt_twisted = bool(rng.random() < 0.3)
-    tail.stick_turned = bool(rng.integers(2))
-    tail.contact_pct = (float(rng.uniform(80, 125)), float(rng.uniform(80, 125)))
+    written = bench.setup.airframe.tail or tail.metal
+    minus, plus = written.slider.minus_mm, written.slider.plus_mm
+    more = rng.uniform(0.95, 1.05, 2)
+    slider = {"minus_mm": minus * float(more[0]), "plus_mm": plus * float(more[1])}
+    tail.change(slider=written.slider.model_copy(update=slider))
+    _tail_rod(bench, rng)
 
 
 def _drive_changed(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
@@ -68,6 +83,7 @@ def _remounted(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     for axis in truth.correction_reversed:
         truth.correction_reversed[axis] = bool(rng.integers(2))
     truth.tail.gyro_turned = bool(rng.integers(2))
+    truth.tail.face_up = "base" if rng.random() < 0.5 else "label"
 
 
 def _unit_reset(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
@@ -103,7 +119,10 @@ MISHAPS: dict[str, Happens] = {
     "head, grip or feathering shaft rebuilt": _head_rebuilt,
     "swash link or swash replaced": _swash_link,
     "ball moved on a horn or ring": _ball_moved,
-    "tail servo, horn, push rod, belt or tail case": _tail_rebuilt,
+    "tail servo or its horn": _tail_servo,
+    "tail push rod": _tail_rod,
+    "tail belt or tail case opened": _tail_case,
+    "tail blades changed": _nothing,
     "motor, pinion, gear or speed controller changed": _drive_changed,
     "unit remounted or turned": _remounted,
     "unit reset to its delivered settings": _unit_reset,

@@ -13,6 +13,7 @@ from mint_lever.run.graph import StepName
 from mint_lever.run.touched import Aspect
 from mint_lever.setup.about import Device
 from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import ModeName
 
 Outcome = Literal["begun", "good", "workable", "out"]
 BallMove = Literal[-1, 0, 1]
@@ -93,8 +94,9 @@ class Numbers(Question):
 class Work:
     """Something done by hand: what, to which servo or blade (from 0), how far.
 
-    ``amount`` is turns of a link (+ longer for a swash link, + more pitch for a blade link), teeth
-    of a spline, or the other servo of an exchange; ``arm`` is the arm of a horn wheel.
+    ``amount`` is turns of a link (+ longer for a swash link or the tail's push rod, + more pitch
+    for a blade link), teeth of a spline, the other servo of an exchange, or the length of a horn
+    (mm); ``arm`` is the arm of a horn wheel.
     """
 
     kind: Literal[
@@ -104,7 +106,14 @@ class Work:
         "exchange_plugs",
         "set_layout",
         "mend_lead",
+        "tension_belt",
         "turn_belt",
+        "free_slider",
+        "move_tail_ball",
+        "press_tail_horn",
+        "turn_tail_rod",
+        "tell_mounting",
+        "set_delay",
         "teach_throttle",
         "mend_governor",
     ]
@@ -211,13 +220,18 @@ class Mark:
 
 @dataclass(frozen=True, kw_only=True)
 class Ruler:
-    """A quantity's scale: its bands, every reading, and where the next one should land."""
+    """A quantity's scale: its bands, every reading, and where the next one should land.
+
+    ``wrong_side`` is the sign of the side of zero that works against what is wanted; 0 where no
+    side does.
+    """
 
     label: str
     unit: str
     band: Band
     marks: tuple[Mark, ...]
     predicted: float | None = None
+    wrong_side: int = 0
 
 
 @dataclass(frozen=True)
@@ -252,12 +266,67 @@ class Ray:
     clears_pct: float
 
 
+@dataclass(frozen=True)
+class TailPanel:
+    """The tail as it should or should not look: where the slider goes, which way the edge of a
+    folded blade swings, and where the nose is pushed."""
+
+    caption: str
+    slider_out: bool
+    nose: Literal["right", "left"]
+
+
+@dataclass(frozen=True)
+class TailSketch:
+    """Right beside wrong at the tail, seen from behind; ``side`` is where the tail rotor sits.
+
+    ``slider_known``: the tail is described, so that where its slider goes is computed from it.
+    """
+
+    side: Literal["left", "right"]
+    slider_known: bool
+    right: TailPanel
+    wrong: TailPanel
+
+
+@dataclass(frozen=True, kw_only=True)
+class Slide:
+    """The tail's slider (mm from zero pitch, + nose right): contacts, where it rests, where full
+    left and full right stick take it, stopped at its contacts or not; None is not known."""
+
+    minus_mm: float
+    plus_mm: float
+    rest_mm: float
+    left_mm: float
+    right_mm: float
+    gap_left_mm: float | None
+    gap_right_mm: float | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class GainLine:
+    """A mode's tail gain on both scales, what it means, and what it might be.
+
+    ``ceiling``, ``start`` and ``practice`` are on the one-channel scale; the first two None while
+    nothing was seen in the air that tells them.
+    """
+
+    mode: ModeName
+    signed: float | None
+    one_channel: float | None
+    means: str
+    ceiling: float | None
+    start: float | None
+    practice: float
+
+
 @dataclass(frozen=True, kw_only=True)
 class Advice:
     """A step as it stands: what to do, what to read, what then.
 
     ``do`` are the preparations in order; ``summary`` is the verdict in words; ``outcome`` None
-    while nothing of it has been read. ``rays`` is the clearance of the clearance step.
+    while nothing of it has been read. ``rays`` is the clearance of the clearance step,
+    ``tail_sketch``, ``slide`` and ``gains`` are what the tail's parts draw.
     """
 
     step: StepName
@@ -270,6 +339,9 @@ class Advice:
     cautions: tuple[str, ...] = ()
     sketch: Sketch | None = None
     rays: tuple[Ray, ...] = ()
+    tail_sketch: TailSketch | None = None
+    slide: Slide | None = None
+    gains: tuple[GainLine, ...] = ()
 
     ALL: ClassVar[str] = "all."
     """What the key of an act begins with that does several things at once."""

@@ -36,11 +36,12 @@ class Node:
     and touching them undoes nothing else. ``always_last`` is undone by every change. ``here`` says
     whether an arrangement has the step, ``absent`` says why another has not. ``number`` is its
     place in the order of work; a step that no other arrangement counts stands half way between two
-    numbers.
+    numbers. A step of several parts is one node for each ``part``, counted from 1.
     """
 
     name: StepName
     number: float
+    part: int = 0
     title: str
     why: str
     rests_on: tuple[StepName, ...] = ()
@@ -51,12 +52,22 @@ class Node:
     here: Callable[[Arrangement], bool] = lambda _: True
     absent: str = ""
 
+    @property
+    def place(self) -> tuple[float, int]:
+        """What the order of work goes by."""
+        return self.number, self.part
+
+    @property
+    def label(self) -> str:
+        """Its number as it is written: "14", "12.5", and "14.3" for a third part."""
+        return f"{self.number:g}.{self.part}" if self.part else f"{self.number:g}"
+
 
 class Graph:
     """The steps of one arrangement and what rests on what among them."""
 
     def __init__(self, nodes: Iterable[Node]):
-        self.nodes: tuple[Node, ...] = tuple(sorted(nodes, key=lambda node: node.number))
+        self.nodes: tuple[Node, ...] = tuple(sorted(nodes, key=lambda node: node.place))
         self.by_name = {node.name: node for node in self.nodes}
 
     @cached_property

@@ -41,7 +41,7 @@ class BenchRun(Readings):
     ):
         super().__init__(setup, entries, events, steps)
         self.steps: tuple[Step, ...] = tuple(
-            sorted((s for s in steps if s.here(setup.arranged)), key=lambda step: step.number)
+            sorted((s for s in steps if s.here(setup.arranged)), key=lambda step: step.place)
         )
         self.absent: tuple[Step, ...] = tuple(
             step for step in steps if step.absent and not step.here(setup.arranged)

@@ -32,6 +32,11 @@ Aspect = Literal[
     "unit_memory",
     "channel_ends",
     "tail",
+    "tail_servo",
+    "tail_rod",
+    "tail_case",
+    "tail_blades",
+    "head_speed",
     "drive",
     "pack",
 ]
@@ -40,11 +45,15 @@ Aspect = Literal[
 
 @dataclass(frozen=True)
 class Handwork:
-    """What work by hand is called, the steps it touches, the device whose memory it empties."""
+    """What work by hand is called, the steps it touches, the device whose memory it empties.
+
+    ``not_mixing``: what it touches besides where the unit does not mix.
+    """
 
     words: str
     touches: tuple[Touch, ...] = ()
     empties: Device | None = None
+    not_mixing: tuple[Touch, ...] = ()
 
 
 def _metal(*steps: str) -> tuple[Touch, ...]:
@@ -53,6 +62,10 @@ def _metal(*steps: str) -> tuple[Touch, ...]:
 
 def _settings(*steps: str) -> tuple[Touch, ...]:
     return tuple(Touch(step, "settings") for step in steps)
+
+
+def _alone(*steps: str) -> tuple[Touch, ...]:
+    return tuple(Touch(step, "alone") for step in steps)
 
 
 # The head speeds a mode asks for hang on what turns the rotor.
@@ -67,15 +80,29 @@ HANDWORK: dict[Aspect, Handwork] = {
     "blade_link": Handwork("a pitch link", _metal("zero_pitch")),
     "blade": Handwork("the blades", _metal("zero_pitch")),
     "head": Handwork("the rotor head", _metal("cyclic_throw")),
-    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail", "governor")),
+    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail_mount", "governor")),
     "model_memory": Handwork(
         "the transmitter's memory", _settings("model_memory"), empties="transmitter"
     ),
-    "unit_memory": Handwork("the unit's memory", empties="unit"),
-    "channel_ends": Handwork(
-        "end points, reversing or trims", _settings("arrival", "tail", "throttle")
+    # What the setup keeps of the tail says which step held it; the rest no setting stands for. A
+    # unit that mixes only corrects: the stick's direction is the channel's.
+    "unit_memory": Handwork(
+        "the unit's memory",
+        (*_settings("tail_mount"), *_alone("tail_delay", "tail_gain")),
+        empties="unit",
+        not_mixing=_alone("tail_stick"),
     ),
-    "tail": Handwork("the tail's metal", _metal("tail")),
+    "channel_ends": Handwork(
+        "end points, reversing or trims",
+        (*_settings("arrival", "throttle"), *_alone("tail_square", "tail_stick", "tail_limits")),
+    ),
+    # All of it: what older logs kept of the tail, and what a crash leaves.
+    "tail": Handwork("the tail's metal", _metal("tail_mechanics", "tail_horn", "tail_square")),
+    "tail_servo": Handwork("the tail servo or its horn", _metal("tail_square")),
+    "tail_rod": Handwork("the tail's push rod", _metal("tail_offset")),
+    "tail_case": Handwork("the tail's belt or case", _metal("tail_mechanics")),
+    "tail_blades": Handwork("the tail blades", _alone("tail_limits", "tail_gain")),
+    "head_speed": Handwork("the head speed", _alone("tail_gain")),
     "drive": Handwork("motor, gear or speed controller", _metal(*_DRIVE)),
     "pack": Handwork("the cell count", _metal(*_DRIVE)),
 }
@@ -92,7 +119,11 @@ WORKED_ON: dict[str, tuple[Aspect, ...]] = {
     "swash link or swash replaced": ("swash_link",),
     "ball moved on a horn or ring": ("ball",),
     "ball moved, links changed to suit": ("ball", "level_links"),
-    "tail servo, horn, push rod, belt or tail case": ("tail",),
+    "tail servo or its horn": ("tail_servo",),
+    "tail push rod": ("tail_rod",),
+    "tail belt or tail case opened": ("tail_case",),
+    "tail blades changed": ("tail_blades",),
+    "head speed changed by more than a tenth": ("head_speed",),
     "motor, pinion, gear or speed controller changed": ("drive",),
     "pack with another cell count": ("pack",),
     "unit remounted or turned": ("unit_mount",),
@@ -112,15 +143,14 @@ def handwork(aspect: Aspect) -> Handwork:
 @lru_cache(maxsize=256)
 def touches_of_work(aspect: Aspect, arrangement: ArrangementName) -> tuple[Touch, ...]:
     """Give what work by hand touches. What a memory held, it held in this arrangement."""
-    done = handwork(aspect)
-    held: list[Touch] = []
+    done, arranged = handwork(aspect), ARRANGEMENTS[arrangement]
+    held: list[Touch] = [] if arranged.unit_mixes else [*done.not_mixing]
     if done.empties is not None:
-        arranged = ARRANGEMENTS[arrangement]
         for row in catalogue():
             if row.device == done.empties and row.in_play(arranged):
                 # A direction that arrival shows is put right there, before the model shows it.
                 shown_there = row.about.turns and row.about.steps
-                held += _touches(row, row.about.steps if shown_there else row.steps)
+                held += _touches(row, row.about.steps if shown_there else row.emptied)
     return tuple(dict.fromkeys((*done.touches, *held)))
 
 
@@ -141,7 +171,7 @@ def _touches(row: Row, steps: tuple[str, ...]) -> tuple[Touch, ...]:
     if row.about.record:
         return ()
     what: Literal["metal", "settings", "alone"] = "metal" if row.metal else "settings"
-    return tuple(Touch(step, "alone" if row.about.alone else what) for step in steps)
+    return tuple(Touch(step, "alone" if step in row.lone else what) for step in steps)
 
 
 def words_of(path: str) -> str:

@@ -61,6 +61,6 @@ def worst(words: Iterable[Word | None]) -> Outcome:
     seen = list(words)
     if not seen or any(word in (None, "read again") for word in seen):
         return "begun"
-    if "out" in seen:
+    if "out" in seen or "wrong side" in seen:
         return "out"
     return "workable" if "workable" in seen else "good"

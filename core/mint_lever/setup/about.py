@@ -76,8 +76,10 @@ class About:
     which devices show it. ``usual`` are the least and the most of its size that a sound helicopter
     asks for: advice beyond them is not given on a single reading.
     ``turns`` marks what turns its function's direction round: it belongs to the step that shows
-    that direction as well. ``alone`` marks what its own steps are asked anew for, and nothing that
-    rests on them: nothing moves otherwise than before.
+    that direction as well. ``emptied`` are the steps to do anew when the memory that held it was
+    emptied, where these are not ``steps``: keyed in again as it was, the rest stands. ``alone``
+    marks what its own steps are asked anew for, and nothing that rests on them: nothing moves
+    otherwise than before.
     """
 
     label: str
@@ -96,6 +98,7 @@ class About:
     usual: tuple[float, float] | None = None
     turns: bool = False
     alone: bool = False
+    emptied: tuple[str, ...] | None = None
 
     def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
         """Name and describe the setting in the JSON Schema too."""
@@ -108,7 +111,8 @@ class Holder:
     """A part of the document: the words before the names of what is in it.
 
     ``{n}`` is an entry's number from 1, ``{letter}`` its letter, in a list. ``steps`` are those
-    that everything in it belongs to beside its own.
+    that everything in it belongs to beside its own, ``emptied`` those of them to do anew when its
+    memory was emptied, where these are not all; ``alone``: nothing that rests on them is.
     """
 
     name: str = ""
@@ -116,13 +120,15 @@ class Holder:
     group: str = ""
     play: Play = "always"
     steps: tuple[str, ...] = ()
+    emptied: tuple[str, ...] | None = None
+    alone: bool = False
 
 
 DIRECTION_SHOWN_AT: Mapping[str, str] = {
     "collective": "together",
     "aileron": "tilts",
     "elevator": "tilts",
-    "rudder": "tail",
+    "rudder": "tail_stick",
     "throttle": "throttle",
 }
 """The step at which the model itself shows a function's direction, whatever a display says."""

@@ -32,7 +32,8 @@ class Row:
     bound a number, both allowed but where ``above`` says that ``least`` itself is not.
     ``optional``: it may be left out. ``plays``: where it does anything, all of them at once.
     ``words`` are the values of a choice with their names.
-    ``steps`` are the steps of the bench it belongs to.
+    ``steps`` are the steps of the bench it belongs to, ``emptied`` those to do anew when the memory
+    that held it was emptied, ``lone`` those that are asked anew without what rests on them.
     """
 
     path: str
@@ -50,6 +51,8 @@ class Row:
     plays: tuple[Play, ...] = ()
     words: tuple[tuple[Any, str], ...] = ()
     steps: tuple[str, ...] = ()
+    emptied: tuple[str, ...] = ()
+    lone: tuple[str, ...] = ()
 
     @property
     def device(self) -> Device:
@@ -80,6 +83,8 @@ class _Place:
     function: str = ""
     plays: tuple[Play, ...] = ()
     steps: tuple[str, ...] = ()
+    emptied: tuple[str, ...] = ()
+    lone: tuple[str, ...] = ()
 
     def into(self, key: str, holder: Holder | None) -> _Place:
         path = f"{self.path}.{key}" if self.path else key
@@ -92,6 +97,8 @@ class _Place:
             holder.function or self.function,
             self.plays if holder.play == "always" else (*self.plays, holder.play),
             (*self.steps, *holder.steps),
+            (*self.emptied, *(holder.steps if holder.emptied is None else holder.emptied)),
+            (*self.lone, *(holder.steps if holder.alone else ())),
         )
 
 
@@ -203,6 +210,8 @@ def _row(field_name: str, said: _Said, place: _Place) -> Row:
     if about is None:
         raise TypeError(f"{field_name} says nothing of itself: give it an About")
     quantity = said.quantity or Quantity("")
+    function = about.function or place.function
+    forgotten = about.steps if about.emptied is None else about.emptied
     return Row(
         path=place.path,
         about=about,
@@ -215,16 +224,20 @@ def _row(field_name: str, said: _Said, place: _Place) -> Row:
         optional=said.optional,
         holders=place.holders,
         group=about.group or place.group,
-        function=about.function or place.function,
+        function=function,
         plays=place.plays if about.play == "always" else (*place.plays, about.play),
         words=tuple(about.words.items()),
-        steps=_steps(about, about.function or place.function, place.steps),
+        steps=_steps(about, about.steps, function, place.steps),
+        emptied=_steps(about, forgotten, function, place.emptied),
+        lone=(*place.lone, *(about.steps if about.alone else ())),
     )
 
 
-def _steps(about: About, function: str, around: tuple[str, ...]) -> tuple[str, ...]:
+def _steps(
+    about: About, own: tuple[str, ...], function: str, around: tuple[str, ...]
+) -> tuple[str, ...]:
     shown = (DIRECTION_SHOWN_AT[function],) if about.turns else ()
-    return tuple(dict.fromkeys((*about.steps, *shown, *around)))
+    return tuple(dict.fromkeys((*own, *shown, *around)))
 
 
 def _read(annotation: Any) -> _Said:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated
 
 from mint_lever.setup.about import REVERSED, About, Holder
@@ -205,11 +206,17 @@ def _of(function: str, *steps: str) -> Holder:
     return Holder(name=words, function=function, group=words, steps=steps)
 
 
+# What full stick comes to decides how far the slider goes; a trim stands in the way of the gyro.
+_RUDDER = replace(
+    _of("rudder", "tail_stick", "tail_limits", "tail_square"), emptied=("tail_stick",), alone=True
+)
+
+
 class Channels(Part):
     """The function channels a unit that mixes by itself is sent."""
 
     collective: Annotated[SwashChannel, _of("collective")] = SwashChannel()
     aileron: Annotated[SwashChannel, _of("aileron")] = SwashChannel()
     elevator: Annotated[SwashChannel, _of("elevator")] = SwashChannel()
-    rudder: Annotated[Channel, _of("rudder", "tail")] = Channel()
+    rudder: Annotated[Channel, _RUDDER] = Channel()
     throttle: Annotated[Channel, _of("throttle", "throttle")] = Channel()

@@ -214,7 +214,7 @@ class Mode(Part):
             help="The tail gyro's gain: plus is heading hold, minus is rate mode.",
             stage="tail",
             function="rudder",
-            steps=_MODES,
+            steps=(*_MODES, "tail_gain"),
             unit="±100",
             # F15, common practice, no source: the change-over stands in the middle, at 50.
             scales=(Scale(words="on a scale 0–100", factor=0.5, offset=50.0),),
@@ -227,7 +227,7 @@ class Mode(Part):
             help="The rotor speed the governor is asked for in this mode.",
             stage="drive",
             function="throttle",
-            steps=(*_MODES, "governor"),
+            steps=(*_MODES, "governor", "tail_gain"),
         ),
     ] = None
     cyclic_gains: Annotated[CyclicGains | None, Holder(name="cyclic gyro", play="stabilised")] = (

@@ -21,7 +21,9 @@ from mint_lever.setup.numbers import (
     Thread,
 )
 
-_TAIL = ("tail",)
+# A figure of the tail is asked anew where it counts, and nothing that rests there with it: that is
+# for what was done to the metal.
+_BLADES = ("tail_limits", "tail_gain")
 
 
 class TailServo(Part):
@@ -34,7 +36,8 @@ class TailServo(Part):
             help="From the tail servo's shaft to the middle of the ball on its horn.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_horn", "tail_limits", "tail_gain"),
+            alone=True,
         ),
     ] = 8.0
     rod_mm: Annotated[
@@ -44,7 +47,8 @@ class TailServo(Part):
             help="From the horn's ball to the ball of the tail's lever.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_limits",),
+            alone=True,
         ),
     ] = 180.0
     ratio: Annotated[
@@ -55,7 +59,8 @@ class TailServo(Part):
             "crank.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_limits", "tail_gain"),
+            alone=True,
         ),
     ] = 1.0
     mounted: Annotated[
@@ -65,7 +70,8 @@ class TailServo(Part):
             help="Which way the nose would go with a longer pulse; seen by moving the rudder.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_stick", "tail_limits", "tail_correction"),
+            alone=True,
             words={1: "right", -1: "left"},
         ),
     ] = 1
@@ -76,7 +82,8 @@ class TailServo(Part):
             help="How many microseconds turn the tail servo's horn by one degree.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_limits", "tail_gain"),
+            alone=True,
         ),
     ] = 10.0
     horn_error_deg: Annotated[
@@ -86,7 +93,8 @@ class TailServo(Part):
             help="How far the horn stands off 90° to the push rod at the centre pulse.",
             stage="tail",
             group="Tail servo",
-            steps=_TAIL,
+            steps=("tail_square", "tail_offset", "tail_limits"),
+            alone=True,
         ),
     ] = 0.0
     rated_frame_rate_hz: Annotated[
@@ -122,7 +130,8 @@ class Slider(Part):
             "left.",
             stage="tail",
             group="Slider",
-            steps=_TAIL,
+            steps=("tail_limits",),
+            alone=True,
         ),
     ] = 6.0
     plus_mm: Annotated[
@@ -133,7 +142,8 @@ class Slider(Part):
             "right.",
             stage="tail",
             group="Slider",
-            steps=_TAIL,
+            steps=("tail_limits",),
+            alone=True,
         ),
     ] = 6.0
 
@@ -148,7 +158,8 @@ class Tail(Part):
             help="Which side of the boom the tail rotor is on, seen from behind.",
             stage="tail",
             group="Tail rotor",
-            steps=_TAIL,
+            steps=("tail_stick", "tail_correction"),
+            alone=True,
             words={"left": "left", "right": "right"},
         ),
     ] = "left"
@@ -159,7 +170,8 @@ class Tail(Part):
             help="Whether the slider moves away from the boom when the blades push the nose right.",
             stage="tail",
             group="Tail rotor",
-            steps=_TAIL,
+            steps=("tail_stick", "tail_correction"),
+            alone=True,
             words={True: "away from the boom", False: "toward the boom"},
         ),
     ] = True
@@ -173,7 +185,8 @@ class Tail(Part):
             "it.",
             stage="tail",
             group="Slider",
-            steps=_TAIL,
+            steps=("tail_offset", "tail_limits"),
+            alone=True,
             nudge=0.05,
         ),
     ] = 0.0
@@ -206,7 +219,8 @@ class Tail(Part):
             help="From the tail blade's feathering axis to the ball of its grip.",
             stage="tail",
             group="Tail rotor",
-            steps=_TAIL,
+            steps=("tail_offset", "tail_gain"),
+            alone=True,
         ),
     ] = None
     blades: Annotated[
@@ -218,7 +232,8 @@ class Tail(Part):
             help="How many tail blades there are.",
             stage="tail",
             group="Tail rotor",
-            steps=_TAIL,
+            steps=_BLADES,
+            alone=True,
         ),
     ] = 2
     radius_mm: Annotated[
@@ -228,7 +243,8 @@ class Tail(Part):
             help="From the tail shaft's axis to the tail blade's tip.",
             stage="tail",
             group="Tail rotor",
-            steps=_TAIL,
+            steps=_BLADES,
+            alone=True,
         ),
     ] = None
     root_mm: Annotated[

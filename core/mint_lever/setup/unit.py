@@ -26,9 +26,8 @@ _STABILISING = "Stabilising"
 _LEVELLING = "Collective to cyclic, to keep the swash level"
 _TAIL = "Tail, at the unit"
 _CORRECTIONS = ("corrections",)
-_OF_TAIL = ("tail",)
 # What depends on how the unit sits: it may answer the other way after a remount.
-_MOUNTED = ("corrections", "tail", "governor")
+_MOUNTED = ("corrections", "tail_mount", "governor")
 
 
 class FunctionReversed(Part):
@@ -228,7 +227,9 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_servo", "tail_square", "tail_offset", "tail_limits"),
+            emptied=("tail_servo",),
+            alone=True,
         ),
     ] = 1520.0
     subtrim_us: Annotated[
@@ -239,7 +240,9 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_square", "tail_offset", "tail_limits"),
+            emptied=(),
+            alone=True,
         ),
     ] = 0.0
     full_throw_us: Annotated[
@@ -250,7 +253,9 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_limits", "tail_gain"),
+            emptied=(),
+            alone=True,
         ),
     ] = 400.0
     frame_rate_hz: Annotated[
@@ -261,7 +266,8 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_servo",),
+            alone=True,
         ),
     ] = 166.0
     limit_left_pct: Annotated[
@@ -272,7 +278,8 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_limits",),
+            alone=True,
         ),
     ] = 100.0
     limit_right_pct: Annotated[
@@ -283,7 +290,8 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_limits",),
+            alone=True,
         ),
     ] = 100.0
     reversed: Annotated[
@@ -294,7 +302,9 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_stick", "tail_limits", "tail_correction"),
+            emptied=(),
+            alone=True,
             words=REVERSED,
         ),
     ] = False
@@ -306,7 +316,8 @@ class UnitTail(Part):
             stage="arrival",
             group=_TAIL,
             function="rudder",
-            steps=_OF_TAIL,
+            steps=("tail_correction",),
+            alone=True,
             words=REVERSED,
         ),
     ] = False

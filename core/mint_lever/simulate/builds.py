@@ -7,12 +7,14 @@ from typing import cast
 import numpy as np
 
 from mint_lever.axes import Rotation
-from mint_lever.setup.airframe import LayoutName
+from mint_lever.setup.airframe import LayoutName, SizeClass
 from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.rebuild import with_arrangement
+from mint_lever.setup.tail import Slider, Tail, TailServo
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth
+from mint_lever.tail.limits import Side
 
 LAYOUTS: tuple[LayoutName, ...] = (
     "three_120",
@@ -34,7 +36,7 @@ def random_helicopter(
     """Make a helicopter whose setup is fresh and whose metal is not what the setup says.
 
     Random besides the hidden truth: layout (unless one is given), rotation, number of blades, the
-    grip arm's side, the smallest step of the links.
+    grip arm's side, the smallest step of the links, the size and the tail.
     """
     rng = np.random.default_rng(seed)
     blades = int(rng.choice([2, 2, 3]))
@@ -51,9 +53,37 @@ def random_helicopter(
     swash = setup.airframe.swash.model_copy(update=_link(float(swash_links)))
     if rng.random() < 0.25:
         head = head.model_copy(update={"grip_arm": "trailing", "inner_ball_lead_deg": -90.0})
-    airframe = setup.airframe.model_copy(update={"head": head, "swash": swash})
+    tail, size = _tail(np.random.default_rng([seed, 4]))
+    airframe = setup.airframe.model_copy(
+        update={"head": head, "swash": swash, "tail": tail, "size_class": size}
+    )
     setup = with_arrangement(setup.model_copy(update={"airframe": airframe}), arrangement)
     return SimulatedHelicopter(setup, random_truth(setup, rng), seed)
+
+
+def _tail(rng: np.random.Generator) -> tuple[Tail, SizeClass]:
+    """A tail as its pilot has measured it, and the size of its model. Figures from memory."""
+    size = cast(SizeClass, str(rng.choice(["micro", "up_to_450", "to_600"])))
+    micro = size == "micro"
+    arm = 4.8 if micro else float(rng.uniform(6.0, 9.0))
+    servo = TailServo(
+        arm_mm=round(arm, 1),
+        rod_mm=round(float(rng.uniform(90, 220)), 0),
+        ratio=float(rng.choice([1.0, 1.0, 0.8])),
+        mounted=1 if rng.integers(2) else -1,
+    )
+    # About where forty degrees of the horn, a usual full throw, would take the slider.
+    minus, plus = arm * rng.uniform(0.6, 0.7, 2) * servo.ratio
+    tail = Tail(
+        side=cast(Side, str(rng.choice(["left", "right"]))),
+        plus_is_outward=bool(rng.integers(2)),
+        servo=servo,
+        slider=Slider(minus_mm=round(float(minus), 1), plus_mm=round(float(plus), 1)),
+        grip_arm_mm=round(float(rng.uniform(7.0, 12.0)), 1),
+        rod_ends=int(rng.choice([1, 1, 2])),
+        rod_thread_mm=float(rng.choice([0.35, 0.4, 0.5])),
+    )
+    return tail, size
 
 
 def _link(step_turns: float) -> dict[str, float | int]:

@@ -42,6 +42,7 @@ class SimulatedHelicopter:
         self.readings = 0
         self._sticks = Sticks.at()
         self._exact = False
+        self._sent_by: tuple[Setup, Chain | None] = (setup, None)
 
     def quiet_copy(self) -> SimulatedHelicopter:
         """Give the same helicopter read by instruments without noise, slop or a last digit."""
@@ -197,10 +198,25 @@ class SimulatedHelicopter:
     @property
     def tail(self) -> SimulatedTail:
         """The tail with the devices' present settings."""
+        return SimulatedTail(self.setup, self.truth.tail, self._rudder, self._noisy)
+
+    def _rudder(self, stick_pct: float) -> float:
+        """What the unit or gyro reads of the rudder (−1…1) at a stick."""
         # Where no unit shows what arrives, nothing is to be seen of it but what the tail does.
         shown = self.setup.arranged.shows_functions
-        turned = shown and self.truth.arrives.get("rudder", 1.0) < 0
-        return SimulatedTail(self.setup, self.truth.tail, turned)
+        share = self.truth.arrives.get("rudder", 1.0) if shown else 1.0
+        sent = self._sent.run(Sticks.at(rudder=stick_pct), bench_mode(self.setup))
+        sent_pct = float(sent.channel.limited_pct[FUNCTIONS.index("rudder"), 0])
+        return float(np.clip(sent_pct * share / 100.0, -1.0, 1.0))
+
+    @property
+    def _sent(self) -> Chain:
+        """The chain of what the transmitter sends, as it is set."""
+        known, chain = self._sent_by
+        if known is not self.setup or chain is None:
+            chain = build_chain(self.setup)
+            self._sent_by = self.setup, chain
+        return chain
 
     def throttle_low_at_low_stick(self) -> bool:
         """Say whether the throttle stands at its low end with the stick low."""

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict
 from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.document import Setup
+from mint_lever.setup.tail import Tail
 from mint_lever.simulate.tail import TailTruth
 
 _EXCHANGED = 0.15
@@ -123,12 +124,7 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         rated_hz=float(rng.choice([120.0, 200.0, 250.0, 333.0])),
         tilt_limit_deg=float(rng.uniform(12.0, 22.0)),
         fail_safe_pct=float(rng.choice([0.0, 40.0])),
-        tail=TailTruth(
-            belt_twisted=bool(rng.random() < 0.1),
-            stick_turned=bool(rng.integers(2)),
-            gyro_turned=bool(rng.integers(2)),
-            contact_pct=(float(rng.uniform(80, 125)), float(rng.uniform(80, 125))),
-        ),
+        tail=_random_tail(setup, rng),
         throttle_turned=bool(rng.integers(2)),
         throttle_taught=False,
         governor_shows=float(rng.choice([1.0, 1.0, 2.0])),
@@ -136,4 +132,59 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         servo_share=[
             (float(low), float(high)) for low, high in rng.uniform(0.95, 1.05, (count, 2))
         ],
+    )
+
+
+def _random_tail(setup: Setup, rng: np.random.Generator) -> TailTruth:
+    """Hide random mistakes in the tail."""
+    twisted, turned, gyro = rng.random() < 0.1, bool(rng.integers(2)), bool(rng.integers(2))
+    # The rest is drawn apart, so that the metal behind a seed stays what it was.
+    more = np.random.default_rng([int(1e6 * each) for each in rng.uniform(80, 125, 2)])
+    written = setup.airframe.tail or Tail(grip_arm_mm=9.0)
+    short_pulses = bool(more.random() < 0.3)
+    arm = written.servo.arm_mm
+    if setup.airframe.size_class == "micro":
+        arm = float(more.choice([4.5, 5.5, 6.5]))
+    servo = written.servo.model_copy(
+        update={
+            "arm_mm": arm,
+            "mounted": written.servo.mounted * (-1 if turned else 1),
+            "horn_error_deg": float(more.uniform(-25, 25)),
+            # A servo for short pulses turns about twice as far for a microsecond. From memory.
+            "us_per_deg": 5.0 if short_pulses else 10.0,
+        }
+    )
+    slider = written.slider.model_copy(
+        update={
+            side: getattr(written.slider, side) * float(more.uniform(0.93, 1.07))
+            for side in ("minus_mm", "plus_mm")
+        }
+    )
+    metal = written.model_copy(
+        update={
+            "servo": servo,
+            "slider": slider,
+            "offset_mm": float(more.uniform(-1.5, 1.5)),
+            "grip_arm_mm": (written.grip_arm_mm or 9.0) * float(more.uniform(0.95, 1.05)),
+        }
+    )
+    told_wrong = bool(more.random() < 0.2)
+    # Wheels that have a place within two degrees of square.
+    arms, teeth = more.choice([(4, 25), (6, 25), (5, 24)])
+    return TailTruth(
+        metal=metal,
+        belt=str(more.choice(["firm", "firm", "slack", "tight"])),
+        belt_twisted=bool(twisted),
+        slider=str(more.choice(["free", "free", "free", "play", "stiff"])),
+        gyro_turned=gyro,
+        wrong_hole=bool(more.random() < 0.2),
+        wheel_arms=int(arms),
+        spline_teeth=int(teeth),
+        centre_us=760.0 if short_pulses else 1520.0,
+        rated_hz=float(more.choice([120.0, 250.0, 333.0, 560.0])),
+        face_up=str(more.choice(["label", "base"])),
+        leads_toward=str(more.choice(["nose", "tail"])),
+        told_wrong=told_wrong,
+        delay=str(more.choice(["set", "other", "none"])),
+        wag_rate=float(more.uniform(40, 90)),
     )

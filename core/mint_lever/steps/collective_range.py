@@ -71,8 +71,8 @@ def _advise(run: Readings) -> Advice:
         pitch = None if raw is None else raw if key == "up" else -raw
         counted = len(run.counted(NAME, key))
         word = None if pitch is None else word_for(pitch, band, counted)
-        once = counted == 1 and _workable(run, key) < _TWICE_DEG
-        if word in ("in", "workable") and once:
+        single = counted == 1 and _workable(run, key) < _TWICE_DEG
+        if word in ("in", "workable") and single:
             word = "read again"
         sign = "+" if key == "up" else "−"
         ask = Number(
@@ -107,7 +107,7 @@ def _advise(run: Readings) -> Advice:
             if doubtful is None and word in ("out", "workable") and not both:
                 action, lands_on = _next(run, dial, (key,), target, word == "out")
                 if action is None and abs(pitch - target) <= _STEP_DEG:
-                    asks[-1] = replace(ask, word="read again" if once else "workable")
+                    asks[-1] = replace(ask, word="read again" if single else "workable")
                 if action is not None and unusual(action):
                     unsure = sure_of(run, NAME, ask, contrary=False)
                     asks += [unsure] if unsure else []

@@ -24,9 +24,9 @@ _LIST: tuple[tuple[str, str, tuple[float, float, float] | None, str], ...] = (
     ("back", "Stick back: swash tilts back", (0.0, 0.0, -60.0), "tilts"),
     ("nose_down", "Tipped nose down: swash goes back", None, "corrections"),
     ("roll_right", "Rolled right: swash goes left", None, "corrections"),
-    ("tail_right", "Stick right: tail pushes the nose right", None, "tail"),
-    ("tail_answers", "Nose pushed left: tail answers nose right", None, "tail"),
-    ("tail_travel", "Full rudder both ways: nothing binds", None, "tail"),
+    ("tail_right", "Stick right: tail pushes the nose right", None, "tail_stick"),
+    ("tail_answers", "Nose pushed left: tail answers nose right", None, "tail_correction"),
+    ("tail_travel", "Full rudder both ways: nothing binds", None, "tail_limits"),
     ("fail_safe", "Radio off: throttle goes to its low end", None, "model_memory"),
 )
 _SWASH = ("together", "tilts")
@@ -38,9 +38,9 @@ _SAME: dict[str, tuple[tuple[StepName, str], ...]] = {
     "back": tuple((step, key) for step in _SWASH for key in ("look.back", "balls.back")),
     "nose_down": (("corrections", "nose_down"),),
     "roll_right": (("corrections", "roll_right"),),
-    "tail_right": (("tail", "stick"),),
-    "tail_answers": (("tail", "correction"),),
-    "tail_travel": (("tail", "limit_left"), ("tail", "limit_right")),
+    "tail_right": (("tail_stick", "stick"),),
+    "tail_answers": (("tail_correction", "hand"),),
+    "tail_travel": (("tail_limits", "gap_left"), ("tail_limits", "gap_right")),
 }
 """The questions of other steps that look at the same thing: what is wrong here was wrong there, or
 has become so since, and is looked at anew."""
@@ -130,11 +130,11 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     elif ask.key in ("right", "back"):
         seen = bench.tilts(cast(Command, ask.key))
     elif ask.key == "tail_right":
-        seen = bench.tail.stick_goes_right()
+        seen = bench.tail.pushes() == "right"
     elif ask.key == "tail_answers":
-        seen = bench.tail.answers_right()
+        seen = bench.tail.answers() == "right"
     elif ask.key == "tail_travel":
-        seen = all(bench.tail.limit_sounds(side) != "touches" for side in ("left", "right"))
+        seen = all(bench.tail.read_gap(side) > 0 for side in ("left", "right"))
     elif ask.key == "fail_safe":
         seen = bench.fail_safe_cuts()
     else:

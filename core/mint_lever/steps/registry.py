@@ -25,13 +25,13 @@ from mint_lever.steps import (
     make_safe,
     model_memory,
     servo_basics,
-    tail,
     teach_throws,
     throttle,
     tilts,
     together,
     zero_pitch,
 )
+from mint_lever.steps.tail import PARTS
 
 STEPS: tuple[Step, ...] = (
     make_safe.STEP,
@@ -48,7 +48,7 @@ STEPS: tuple[Step, ...] = (
     clearance.STEP,
     teach_throws.STEP,
     corrections.STEP,
-    tail.STEP,
+    *PARTS,
     throttle.STEP,
     governor.STEP,
     flight_modes.STEP,

@@ -1,11 +1,8 @@
-"""Step 4: servo basics: pulse family and frame rate.
-
-F5, F6 (common practice, no source): when the rating is unknown 166 Hz; a pulse of the wide family
-up to 333 Hz, of the narrow one up to 560 Hz, and it must fit its frame with 200 µs to spare.
-"""
+"""Step 4: servo basics: pulse family and frame rate."""
 
 from __future__ import annotations
 
+from mint_lever.measure.frame_rate import highest_rate_hz
 from mint_lever.measure.verdict import Band, Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Ruler
 from mint_lever.run.readings import Readings
@@ -15,20 +12,11 @@ from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
-SAFE_HZ = 166.0
-_SPARE_US = 200.0
 _QUIET = (
     Option("quiet", "Holds centre, cool and quiet"),
     Option("runs", "One runs to one end", False),
     Option("hot", "One hums or gets warm", False),
 )
-
-
-def highest_rate_hz(rated_hz: float, centre_us: float, longest_us: float) -> float:
-    """Give the highest frame rate (Hz, whole) for a servo; a rating of 0 is an unknown one."""
-    family = 560.0 if centre_us < 900 else 333.0
-    fits = 1e6 / (longest_us + _SPARE_US)
-    return float(int(min(rated_hz or SAFE_HZ, family, fits)))
 
 
 def _advise(run: Readings) -> Advice:

@@ -3647,6 +3647,10 @@ export interface components {
             sketch: components["schemas"]["Sketch"] | null;
             /** Rays */
             rays: components["schemas"]["Ray"][];
+            tail_sketch: components["schemas"]["TailSketch"] | null;
+            slide: components["schemas"]["Slide"] | null;
+            /** Gains */
+            gains: components["schemas"]["GainLine"][];
             log: components["schemas"]["LogOut"];
             /** Teaches */
             teaches: boolean;
@@ -3688,7 +3692,7 @@ export interface components {
              */
             optional: boolean;
             /** Word */
-            word?: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
             /**
              * Writes
              * @default []
@@ -3816,7 +3820,7 @@ export interface components {
              */
             optional: boolean;
             /** Word */
-            word?: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
             /**
              * Writes
              * @default []
@@ -3867,7 +3871,7 @@ export interface components {
              */
             optional: boolean;
             /** Word */
-            word?: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
             /**
              * Writes
              * @default []
@@ -3897,6 +3901,32 @@ export interface components {
             revision: number | null;
             /** To Save */
             to_save: boolean;
+        };
+        /**
+         * GainLine
+         * @description A mode's tail gain on both scales, what it means, and what it might be.
+         *
+         *     ``ceiling``, ``start`` and ``practice`` are on the one-channel scale; the first two None while
+         *     nothing was seen in the air that tells them.
+         */
+        GainLine: {
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Signed */
+            signed: number | null;
+            /** One Channel */
+            one_channel: number | null;
+            /** Means */
+            means: string;
+            /** Ceiling */
+            ceiling: number | null;
+            /** Start */
+            start: number | null;
+            /** Practice */
+            practice: number;
         };
         /**
          * LogOut
@@ -3950,7 +3980,7 @@ export interface components {
              */
             optional: boolean;
             /** Word */
-            word?: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
             /**
              * Writes
              * @default []
@@ -4016,7 +4046,7 @@ export interface components {
              */
             optional: boolean;
             /** Word */
-            word?: ("in" | "workable" | "out" | "read again") | null;
+            word?: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
             /**
              * Writes
              * @default []
@@ -4133,6 +4163,9 @@ export interface components {
         /**
          * Ruler
          * @description A quantity's scale: its bands, every reading, and where the next one should land.
+         *
+         *     ``wrong_side`` is the sign of the side of zero that works against what is wanted; 0 where no
+         *     side does.
          */
         Ruler: {
             /** Label */
@@ -4144,6 +4177,11 @@ export interface components {
             marks: components["schemas"]["Mark"][];
             /** Predicted */
             predicted?: number | null;
+            /**
+             * Wrong Side
+             * @default 0
+             */
+            wrong_side: number;
         };
         /**
          * Sketch
@@ -4156,15 +4194,41 @@ export interface components {
             wrong: components["schemas"]["Panel"];
         };
         /**
+         * Slide
+         * @description The tail's slider (mm from zero pitch, + nose right): contacts, where it rests, where full
+         *     left and full right stick take it, stopped at its contacts or not; None is not known.
+         */
+        Slide: {
+            /** Minus Mm */
+            minus_mm: number;
+            /** Plus Mm */
+            plus_mm: number;
+            /** Rest Mm */
+            rest_mm: number;
+            /** Left Mm */
+            left_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Gap Left Mm */
+            gap_left_mm: number | null;
+            /** Gap Right Mm */
+            gap_right_mm: number | null;
+        };
+        /**
          * SlipLine
          * @description A step on the slip. ``because`` is what made it stale, ``base`` the titles it rests on that
-         *     are not done.
+         *     are not done. ``label`` is its number as it is written, ``part`` counts the parts of a step that
+         *     has several.
          */
         SlipLine: {
             /** Name */
             name: string;
             /** Number */
             number: number;
+            /** Part */
+            part: number;
+            /** Label */
+            label: string;
             /** Title */
             title: string;
             /** Why */
@@ -4180,6 +4244,39 @@ export interface components {
             base: string[];
             /** Rests On */
             rests_on: string[];
+        };
+        /**
+         * TailPanel
+         * @description The tail as it should or should not look: where the slider goes, which way the edge of a
+         *     folded blade swings, and where the nose is pushed.
+         */
+        TailPanel: {
+            /** Caption */
+            caption: string;
+            /** Slider Out */
+            slider_out: boolean;
+            /**
+             * Nose
+             * @enum {string}
+             */
+            nose: "right" | "left";
+        };
+        /**
+         * TailSketch
+         * @description Right beside wrong at the tail, seen from behind; ``side`` is where the tail rotor sits.
+         *
+         *     ``slider_known``: the tail is described, so that where its slider goes is computed from it.
+         */
+        TailSketch: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Slider Known */
+            slider_known: boolean;
+            right: components["schemas"]["TailPanel"];
+            wrong: components["schemas"]["TailPanel"];
         };
         /**
          * Wheel

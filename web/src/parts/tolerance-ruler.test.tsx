@@ -11,6 +11,7 @@ const RULER: Ruler = {
     { value: 1.1, sequence: 3, holds: false },
     { value: 0.1, sequence: 7, holds: true },
   ],
+  wrong_side: 0,
   predicted: 0.05,
 };
 

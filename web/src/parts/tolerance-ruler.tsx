@@ -19,8 +19,10 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
     ...(ruler.predicted == null ? [] : [ruler.predicted]),
   ];
   const width = Math.max(band.workable_high - band.workable_low, 0.1);
-  const low = Math.min(band.workable_low - width * 0.4, ...values);
-  const high = Math.max(band.workable_high + width * 0.4, ...values);
+  // Where one side of zero is wrong, zero and some of that side are in sight.
+  const wrong = ruler.wrong_side === 0 ? [] : [0, ruler.wrong_side * width * 0.6];
+  const low = Math.min(band.workable_low - width * 0.4, ...values, ...wrong);
+  const high = Math.max(band.workable_high + width * 0.4, ...values, ...wrong);
   const x = scaleLinear([low, high], [14, wide - 14]);
   const decimals = ruler.unit === "°" ? 1 : 0;
   const newest = marks.at(-1);
@@ -58,6 +60,9 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
           height="12"
           className="fill-wash stroke-mint"
         />
+        {ruler.wrong_side !== 0 && (
+          <WrongSide from={x(0)} to={ruler.wrong_side < 0 ? 8 : wide - 8} />
+        )}
         <path d={`M8 ${AXIS}H${wide - 8}`} className="stroke-ink" />
         {x.ticks(Math.floor(wide / 80)).map((tick) => (
           <g key={tick} transform={`translate(${x(tick)} ${AXIS})`}>
@@ -91,6 +96,33 @@ export function ToleranceRuler({ ruler }: { ruler: Ruler }) {
   );
 }
 
+/** The side of zero that works against what is wanted: hatched, and named where there is room. */
+function WrongSide({ from, to }: { from: number; to: number }) {
+  const left = Math.min(from, to);
+  const width = Math.abs(to - from);
+  const lines = Array.from({ length: Math.ceil(width / 9) }, (_, i) => left + i * 9);
+  return (
+    <g className="text-out">
+      <path
+        d={lines.map((at) => `M${at} ${AXIS - 1}l${Math.min(9, left + width - at)} -11`).join("")}
+        className="stroke-current"
+        strokeWidth="1.2"
+      />
+      <path d={`M${from} ${AXIS - 20}V${AXIS + 4}`} className="stroke-current" strokeWidth="2" />
+      {width > 84 && (
+        <text
+          x={left + width / 2}
+          y={AXIS - 17}
+          textAnchor="middle"
+          className="fill-current text-[13px] font-semibold"
+        >
+          wrong side
+        </text>
+      )}
+    </g>
+  );
+}
+
 /** The width there is, so that figures are drawn as large on a phone as anywhere. */
 function useWidth(): [React.RefObject<HTMLElement | null>, number] {
   const figure = useRef<HTMLElement>(null);
@@ -103,13 +135,14 @@ function useWidth(): [React.RefObject<HTMLElement | null>, number] {
   return [figure, Math.max(wide, 200)];
 }
 
-function said({ label, unit, band, marks, predicted }: Ruler): string {
+function said({ label, unit, band, marks, predicted, wrong_side }: Ruler): string {
   const parts = [
     `${label}: wanted ${signed(band.low)} to ${signed(band.high)} ${unit}, workable ${signed(band.workable_low)} to ${signed(band.workable_high)} ${unit}`,
   ];
   if (marks.length > 0) {
     parts.push(`read ${marks.map((mark) => signed(mark.value)).join(", ")}, the last one newest`);
   }
+  if (wrong_side !== 0) parts.push(`${wrong_side < 0 ? "below" : "above"} zero is the wrong side`);
   if (predicted !== null) parts.push(`the next should land at ${signed(predicted)} ${unit}`);
   return `${parts.join("; ")}.`;
 }

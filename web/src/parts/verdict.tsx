@@ -44,6 +44,11 @@ const WORDS: Record<Word, Look> = {
   in: { word: "in", colour: "text-in", shape: GOOD },
   workable: { word: "workable", colour: "text-workable", shape: WORKABLE },
   out: { word: "out", colour: "text-out", shape: OUT },
+  "wrong side": {
+    word: "wrong side",
+    colour: "text-out",
+    shape: <path d="M13.5 8H3M6.5 4 2.5 8l4 4M13.5 2.5v11" strokeWidth="2.2" />,
+  },
   "read again": {
     word: "read again",
     colour: "text-ink",

@@ -56,7 +56,9 @@ function Line({ line, open, next, under, over, onOpen }: LineProps) {
         data-step={line.name}
         aria-current={open ? "step" : undefined}
         onClick={onOpen}
-        className="relative block w-full px-3 py-1.5 pl-4 text-left hover:bg-wash aria-[current=step]:bg-sheet"
+        className={`relative block w-full px-3 text-left hover:bg-wash aria-[current=step]:bg-sheet ${
+          line.part ? "py-1 pl-7" : "py-1.5 pl-4"
+        }`}
       >
         {open && <span aria-hidden className="absolute inset-y-0 left-0 w-1.5 bg-mint" />}
         {under && <span aria-hidden className="absolute inset-y-1 left-0 w-1 bg-ink" />}
@@ -68,7 +70,7 @@ function Line({ line, open, next, under, over, onOpen }: LineProps) {
         )}
         <span className="flex items-baseline justify-between gap-2">
           <span className={open ? "font-semibold" : ""}>
-            <span className="figure mr-1.5 text-sm text-faint">{line.number}</span>
+            <span className="figure mr-1.5 text-sm text-faint">{line.label}</span>
             {line.title}
           </span>
           <span className="text-sm">

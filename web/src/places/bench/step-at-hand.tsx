@@ -4,11 +4,14 @@ import type { Ask, Bench, BenchHand, SlipLine } from "@/api/bench";
 import { ToleranceRuler } from "@/parts/tolerance-ruler";
 import { StateMark, WordMark } from "@/parts/verdict";
 import { answered } from "./answered";
+import { GainChart } from "./gain-chart";
 import { LearnPanel } from "./learn-panel";
 import { QuestionGrid } from "./question-grid";
 import { ReadingLog } from "./reading-log";
 import { RightAndWrong } from "./right-and-wrong";
 import { RingChart } from "./ring-chart";
+import { SliderPicture } from "./slider-picture";
+import { TailLooks } from "./tail-looks";
 
 type Props = {
   helicopter: string;
@@ -26,7 +29,8 @@ export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }:
   const { advice } = bench;
   const line = bench.slip.find((each) => each.name === advice.step);
   if (!line) return null;
-  const drawn = advice.rays.length > 0 || advice.rulers.length > 0;
+  const drawn =
+    advice.rays.length + advice.rulers.length + advice.gains.length > 0 || advice.slide != null;
   return (
     <article className="space-y-4" aria-labelledby="step-title">
       <header>
@@ -35,7 +39,7 @@ export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }:
           className="flex flex-wrap items-baseline gap-x-3 text-2xl font-semibold max-sm:text-xl"
         >
           <span>
-            <span className="figure mr-2 text-faint">{line.number}</span>
+            <span className="figure mr-2 text-faint">{line.label}</span>
             {line.title}
           </span>
           <span className="text-base">
@@ -72,6 +76,7 @@ export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }:
           ))}
         </ol>
         {advice.sketch && <RightAndWrong sketch={advice.sketch} />}
+        {advice.tail_sketch && <TailLooks sketch={advice.tail_sketch} />}
       </Part>
       <Part title={`Read this${bench.simulated ? ", on the simulated model" : ""}`}>
         <Questions bench={bench} ask={ask} onAsk={onAsk} />
@@ -79,6 +84,8 @@ export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }:
       {drawn && (
         <Part title="How it stands">
           {advice.rays.length > 0 && <RingChart rays={advice.rays} />}
+          {advice.slide && <SliderPicture slide={advice.slide} />}
+          {advice.gains.length > 0 && <GainChart gains={advice.gains} />}
           {advice.rulers.map((ruler) => (
             <ToleranceRuler key={ruler.label} ruler={ruler} />
           ))}

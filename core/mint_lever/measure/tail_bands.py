@@ -1,0 +1,28 @@
+"""The tail's figures of the trade, each in one place. Common practice, no source, unless said."""
+
+from __future__ import annotations
+
+from mint_lever.measure.verdict import Band, Word, judge
+
+OFFSET_DEG = Band(3.0, 4.0, 2.0, 5.0)
+"""Tail pitch at servo centre against the main rotor's torque (F14); workable band from memory."""
+SIDE_DEG = 0.5
+"""Less than this on the wrong side is no pitch at all, and said as too little."""
+SQUARE_DEG = Band.around(0.0, 1.0, 2.0)
+MICRO_HORN_MM = Band(4.5, 5.0, 4.0, 5.0)
+"""F21; a shorter one only wants more gain. The workable end is from memory."""
+GAP_MM = Band(0.1, 0.8, 0.1, 1.5)
+"""How far off its contact full stick leaves the slider: just short of it. From memory."""
+UNEQUAL = 0.15
+"""How unequal a slider's two ways may be before the push rod is looked at. From memory."""
+GAIN = Band(60.0, 80.0, 52.0, 90.0)
+"""Gain in heading hold on the one-channel scale (F15)."""
+SPEED_SHARE = 0.1
+"""A head speed changed by more asks for the gain to be looked at (F29, from memory)."""
+
+
+def judge_offset(pitch_deg: float, turn_sign: int) -> Word:
+    """Judge the tail pitch at centre (deg, + nose right) of a main rotor that turns clockwise (+1)
+    or the other way (−1). The wrong side is a verdict of its own."""
+    against = pitch_deg * turn_sign
+    return "wrong side" if against < -SIDE_DEG else judge(round(against, 2), OFFSET_DEG, 0.0)

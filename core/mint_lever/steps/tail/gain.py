@@ -1,0 +1,269 @@
+"""Step 14, part 11: gain and mode of the gyro, for every flight mode."""
+
+from __future__ import annotations
+
+from mint_lever.measure.tail_bands import GAIN, SPEED_SHARE
+from mint_lever.measure.verdict import Word, judge
+from mint_lever.run.advice import (
+    Action,
+    Advice,
+    Answer,
+    Ask,
+    Choice,
+    GainLine,
+    Number,
+    Option,
+    Outcome,
+)
+from mint_lever.run.log import setting_at
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import outcome_of, worst
+from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import MODE_WORDS, ModeName
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.looked_at import looked_at
+from mint_lever.steps.tail.ceiling import Ceiling, ceiling_of
+from mint_lever.steps.tail.common import NUMBER
+from mint_lever.tail.gain import in_change_over, mode_of, one_channel_of, signed_of
+
+NAME = "tail_gain"
+_SPEED = ".head_speed_rpm"
+_SHOWS = ("holds", "rate", "flickers")
+_WORDS = {"holds": "heading hold", "rate": "rate mode", "flickers": "neither: it flickers"}
+_MEANT = {"heading_hold": "holds", "rate": "rate", None: ""}
+_MEANS = {"heading_hold": "heading hold", "rate": "rate mode", None: "neither: change-over"}
+
+
+def practice(mode: ModeName) -> float:
+    """Where practice starts, on the one-channel scale: a few points more where the head turns
+    slower (F16, common practice, no source)."""
+    return 72.0 if mode.startswith("idle_up") else 75.0
+
+
+def _advise(run: Readings) -> Advice:
+    modes = run.setup.transmitter.modes
+    names = modes.names()
+    looks = {name: _look(run, name) for name in names}
+    ceilings = {name: ceiling_of(run, name) for name in names}
+    words = {name: _word(getattr(modes, name).tail_gain_pct, ceilings[name]) for name in names}
+    asks: list[Choice | Number] = [looks[name] for name in names]
+    asks += [_wagged(run, name) for name in names]
+    outcome: Outcome | None = outcome_of(list(looks.values()))
+    if outcome is not None and outcome != "begun":
+        outcome = worst([outcome_word(outcome), *words.values()])
+    elif "out" in words.values():
+        outcome = "out" if outcome is None else outcome
+    return Advice(
+        step=NAME,
+        do=(
+            "Gain fixed for each flight mode, or on a switch: both are in use.",
+            "Move the flight-mode switch through, and look at the gyro's own light or display.",
+            "Wag in the air is too much gain, a slow drift too little: 3 to 5 points at a time.",
+        ),
+        asks=tuple(asks),
+        summary=_summary(run, names, words, ceilings),
+        actions=_actions(run, names, words, ceilings),
+        outcome=outcome,
+        gains=tuple(_line(run, name, ceilings[name]) for name in names),
+    )
+
+
+def outcome_word(outcome: Outcome) -> Word:
+    """The word that stands for an outcome among others."""
+    return {"good": "in", "workable": "workable", "out": "out", "begun": "read again"}[outcome]  # type: ignore[return-value]
+
+
+def _look(run: Readings, name: ModeName) -> Choice:
+    gain = getattr(run.setup.transmitter.modes, name).tail_gain_pct
+    meant = _MEANT[None if gain is None else mode_of(gain)]
+    options = tuple(Option(value, _WORDS[value], value == meant) for value in _SHOWS)
+    shown = "not set" if gain is None else f"set to {gain:+g}, {one_channel_of(gain):g} of 0 to 100"
+    return looked_at(
+        run,
+        NAME,
+        f"mode.{name}",
+        f"In {MODE_WORDS[name]} the gyro shows",
+        f"The gain is {shown}. Wrong is another mode than the figure means: some channels show it "
+        "the other way round.",
+        options,
+    )
+
+
+def _wagged(run: Readings, name: ModeName) -> Number:
+    held = run.all(NAME, f"wag.{name}")
+    return Number(
+        key=f"wag.{name}",
+        label=f"In the air, {MODE_WORDS[name]}: gain at which the tail began to wag",
+        hint="On the scale of 0 to 100. It is carried to other horns, servos and head speeds; "
+        "nothing of it is seen on a bench.",
+        low=52.0,
+        high=100.0,
+        nudge=1.0,
+        optional=True,
+        answer=held[-1].value if held else None,  # type: ignore[arg-type]
+    )
+
+
+def _word(gain: float | None, ceiling: Ceiling | None) -> Word:
+    if gain is None or in_change_over(gain):
+        return "out"
+    if gain < 0:
+        return "workable"
+    if ceiling is not None and ceiling.amount is not None and gain > ceiling.amount:
+        return "out"
+    return judge(one_channel_of(gain), GAIN, 0.0)
+
+
+def _actions(
+    run: Readings,
+    names: tuple[ModeName, ...],
+    words: dict[ModeName, Word],
+    ceilings: dict[ModeName, Ceiling | None],
+) -> tuple[Action, ...]:
+    wrong = [name for name in names if words[name] == "out"]
+    over = [name for name in wrong if (found := ceilings[name]) and found.start is not None]
+    if over:
+        return tuple(_below(name, ceilings[name]) for name in over)  # type: ignore[arg-type]
+    lamps = [name for name in names if _look(run, name).word == "out"]
+    if not wrong:
+        return tuple(_other_way(name) for name in lamps)
+    by_speed = {name: practice(name) for name in names}
+    return (
+        _start(run, "by_speed", "By head speed", by_speed),
+        _start(run, "same", "The same everywhere", dict.fromkeys(names, practice("idle_up_1"))),
+    )
+
+
+def _start(run: Readings, key: str, words: str, to: dict[ModeName, float]) -> Action:
+    said = ", ".join(
+        f"{MODE_WORDS[name]} {signed_of(value):+g} ({value:g})" for name, value in to.items()
+    )
+    return Action(
+        key=f"start.{key}",
+        text=f"{words}: set the tail gain to {said}.",
+        expect="In brackets on the scale of 0 to 100. Then look at each mode again.",
+        device="transmitter",
+        changes=tuple(
+            Change(f"transmitter.modes.{name}.tail_gain_pct", signed_of(value))
+            for name, value in to.items()
+        ),
+        keys=tuple(f"mode.{name}" for name in to),
+    )
+
+
+def _below(name: ModeName, ceiling: Ceiling) -> Action:
+    start = ceiling.start or 0.0
+    return Action(
+        key=f"below.{name}",
+        text=f"{MODE_WORDS[name]}: set the tail gain to {start:+.0f} "
+        f"({one_channel_of(round(start)):g} of 0 to 100).",
+        expect="That is 0.85 of the gain at which this tail wags.",
+        device="transmitter",
+        changes=(Change(f"transmitter.modes.{name}.tail_gain_pct", float(round(start))),),
+        keys=(f"mode.{name}",),
+    )
+
+
+def _other_way(name: ModeName) -> Action:
+    return Action(
+        key=f"scale.{name}",
+        text=f"{MODE_WORDS[name]}: the gyro shows another mode than the figure means. Turn the "
+        "gain channel round in the transmitter, or mind its scale.",
+        expect="Then look at this mode again.",
+        device="transmitter",
+        work=(),
+        keys=(f"mode.{name}",),
+    )
+
+
+def _summary(
+    run: Readings,
+    names: tuple[ModeName, ...],
+    words: dict[ModeName, Word],
+    ceilings: dict[ModeName, Ceiling | None],
+) -> str:
+    said = [found.why for name in names if (found := ceilings[name]) and found.why]
+    if said:
+        return said[0]
+    if "out" in words.values():
+        first = next(name for name in names if words[name] == "out")
+        gain = getattr(run.setup.transmitter.modes, first).tail_gain_pct
+        if gain is None:
+            return f"No tail gain is set in {MODE_WORDS[first]}."
+        if in_change_over(gain):
+            return (
+                f"{gain:+g} in {MODE_WORDS[first]} lies in the change-over: between 48 and 52 of "
+                "the one-channel scale the gyro flickers between its modes."
+            )
+        return f"The gain of {MODE_WORDS[first]} is out of what a tail holds with."
+    if "workable" in words.values():
+        return "It flies; most tails end up between 60 and 80 of the scale of 0 to 100."
+    return "Every mode holds with a usual gain; the last points are found in the air."
+
+
+def _line(run: Readings, name: ModeName, ceiling: Ceiling | None) -> GainLine:
+    gain = getattr(run.setup.transmitter.modes, name).tail_gain_pct
+    known = ceiling if ceiling is not None and ceiling.amount is not None else None
+    return GainLine(
+        mode=name,
+        signed=gain,
+        one_channel=None if gain is None else one_channel_of(gain),
+        means="not set" if gain is None else _MEANS[mode_of(gain)],
+        ceiling=None if known is None else one_channel_of(known.amount or 0.0),
+        start=None if known is None else one_channel_of(known.start or 0.0),
+        practice=practice(name),
+    )
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """A mode's gain rests on its own figure and on its head speed, as far as a tenth (F29). What
+    was seen in the air was seen, whatever is changed after it."""
+    if key.startswith("wag."):
+        return True
+    mode = key.removeprefix("mode.")
+    if path.startswith("transmitter.modes."):
+        if f".{mode}." not in path:
+            return True
+        if path.endswith(_SPEED):
+            return not _speed_changed(run, key, path)
+    return False
+
+
+def _speed_changed(run: Readings, key: str, path: str) -> bool:
+    entries = run.all(NAME, key)
+    if not entries:
+        return False
+    then = setting_at(entries[-1].setup.as_document(), path)
+    now = setting_at(run.setup.as_document(), path)
+    if then is None or now is None:
+        return then is not None
+    return bool(abs(now - then) > SPEED_SHARE * then)
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    kind, _, name = ask.key.partition(".")
+    if kind == "mode" and name in MODE_WORDS:
+        gain = getattr(bench.setup.transmitter.modes, name).tail_gain_pct
+        meant = _MEANT[None if gain is None else mode_of(gain)]
+        return meant or "flickers"
+    raise not_simulated(ask.key)
+
+
+STEP = Step(
+    name=NAME,
+    number=NUMBER,
+    part=11,
+    title="Tail gain and mode",
+    why="Too much gain wags, too little drifts; next to the change-over the gyro flickers.",
+    settings_of=("model_memory",),
+    spares=_spares,
+    acts_as_read=True,
+    cautions=(
+        "Propulsion disabled while the flight-mode switch is moved.",
+        "First flight after a change of gain: hover low, land at the first wag.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)
