@@ -325,8 +325,16 @@ def test_the_simulated_tail_refuses_what_it_does_not_simulate(step):
         step.simulate(bench, Choice(key="something.else", label=""))
 
 
-def test_what_was_seen_in_the_air_is_never_read_off_the_bench():
+def test_a_tail_wags_in_the_air_only_where_what_that_hangs_on_is_known():
     bench = random_helicopter(3)
     step = next(each for each in STEPS if each.name == "tail_gain")
+    ask = Choice(key="wag.normal", label="")
     with pytest.raises(NotSimulated):
-        step.simulate(bench, Choice(key="wag.normal", label=""))
+        step.simulate(bench, ask)
+    bench.change([Change("transmitter.modes.normal.head_speed_rpm", 1900.0)])
+    with pytest.raises(NotSimulated):
+        step.simulate(bench, ask)
+    bench.truth.tail.change_servo(seconds_per_60_deg=0.06)
+    slow = step.simulate(bench, ask)
+    bench.truth.tail.change_servo(seconds_per_60_deg=0.03)
+    assert 52 <= slow < step.simulate(bench, ask) <= 100

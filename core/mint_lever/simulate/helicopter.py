@@ -21,13 +21,18 @@ from mint_lever.measure.clearance import Limits, clearance
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
+from mint_lever.setup.modes import ModeName
 from mint_lever.setup.reading import read_setup
 from mint_lever.simulate.tail import SimulatedTail
 from mint_lever.simulate.truth import Truth
 from mint_lever.simulate.uneven import UnevenServos
+from mint_lever.simulate.yaw import begins_to_wag
+from mint_lever.tail.gain import one_channel_of
+from mint_lever.tail.loop import loop_metal
 from mint_lever.unit.shown_throws import ShownThrows
 
 _LOOK_PCT = 60.0
+_MOST_GAIN = 100.0
 Axis = Literal["roll", "pitch", "pirouette"]
 Sweep = Literal["low", "mid", "high"]
 
@@ -199,6 +204,18 @@ class SimulatedHelicopter:
     def tail(self) -> SimulatedTail:
         """The tail with the devices' present settings."""
         return SimulatedTail(self.setup, self.truth.tail, self._rudder, self._noisy)
+
+    def wags_at(self, mode: ModeName) -> float | None:
+        """Fly in a mode and raise the gain: the figure (0 to 100) at which the tail begins to wag;
+        None where what that hangs on is not described, or no gain makes it wag."""
+        flown, tail = getattr(self.setup.transmitter.modes, mode), self.truth.tail
+        if flown is None or flown.head_speed_rpm is None:
+            return None
+        metal = loop_metal(tail.metal, self.setup.tail_box, flown.head_speed_rpm)
+        if metal is None or metal.lags is None:
+            return None
+        shown = one_channel_of(begins_to_wag(metal, tail.wag_rate))
+        return float(round(shown)) if shown <= _MOST_GAIN else None
 
     def _rudder(self, stick_pct: float) -> float:
         """What the unit or gyro reads of the rudder (−1…1) at a stick."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+
 from mint_lever.measure.tail_bands import GAIN, SPEED_SHARE
 from mint_lever.measure.verdict import Word, judge
 from mint_lever.run.advice import (
@@ -248,6 +249,10 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
         gain = getattr(bench.setup.transmitter.modes, name).tail_gain_pct
         meant = _MEANT[None if gain is None else mode_of(gain)]
         return meant or "flickers"
+    if kind == "wag" and name in MODE_WORDS:
+        seen = bench.wags_at(name)
+        if seen is not None:
+            return seen
     raise not_simulated(ask.key)
 
 

@@ -1,4 +1,5 @@
 /** The slip: every step, how it stands, why it is stale, what it rests on. */
+import { useEffect, useRef } from "react";
 import type { Bench, SlipLine, StepName } from "@/api/bench";
 import { StateMark } from "@/parts/verdict";
 
@@ -49,9 +50,15 @@ type LineProps = {
 };
 
 function Line({ line, open, next, under, over, onOpen }: LineProps) {
+  const key = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    // The list is longer than most screens: the open step is never out of sight.
+    if (open) key.current?.scrollIntoView?.({ block: "nearest" });
+  }, [open]);
   return (
     <li className="border-b border-rule">
       <button
+        ref={key}
         type="button"
         data-step={line.name}
         aria-current={open ? "step" : undefined}

@@ -53,7 +53,7 @@ function Drawn({
         {right ? "right" : "wrong"}
       </p>
       <svg
-        viewBox="0 0 180 190"
+        viewBox="0 0 180 200"
         aria-hidden
         className={`mx-auto w-full max-w-56 fill-none ${colour}`}
       >
