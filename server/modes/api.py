@@ -29,6 +29,7 @@ from modes.schemas import (
     show_mode,
     show_rates,
     show_switch,
+    tail_choices,
 )
 
 router = Router(tags=["modes"])
@@ -140,6 +141,7 @@ def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HttpR
         version=version,
         hover_deg=chain.setup.targets.hover_deg,
         modes=[show_mode(chain, name) for name in names],
+        tail_choices=tail_choices(chain),
     )
     return _json(shown)
 

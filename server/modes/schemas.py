@@ -11,7 +11,14 @@ from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_c
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
 from mint_lever.setup.catalogue import row_of
-from mint_lever.setup.modes import Mode, ModeName, Rates
+from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName, Rates
+from mint_lever.tail.gain import (
+    MODE_MEANS,
+    by_head_speed,
+    mode_of,
+    one_channel_of,
+    same_everywhere,
+)
 from mint_lever.transmitter.curves import curve, evenly
 
 
@@ -66,21 +73,33 @@ class Elsewhere(BaseModel):
 
 
 class ModeOut(BaseModel):
-    """One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have."""
+    """One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have,
+    ``tail_means`` the gyro's mode it stands for, "" without a gain."""
 
     name: ModeName
     tail_gain: list[Elsewhere]
+    tail_means: str
     pitch: CurveOut
     throttle: CurveOut
     rates: RatesOut
 
 
+class GainsOut(BaseModel):
+    """Tail gains for every mode as one choice: each mode's figure and what it is elsewhere."""
+
+    words: str
+    gains: dict[ModeName, float]
+    said: str
+
+
 class ModesOut(BaseModel):
-    """Every flight mode of the draft as of ``version``; the degrees a collective reaches."""
+    """Every flight mode of the draft as of ``version``; the degrees a collective reaches; tail
+    gains to choose for all modes together."""
 
     version: int
     hover_deg: float
     modes: list[ModeOut]
+    tail_choices: list[GainsOut]
 
 
 class WarnedOut(BaseModel):
@@ -110,9 +129,31 @@ def show_mode(chain: Chain, name: ModeName) -> ModeOut:
     return ModeOut(
         name=name,
         tail_gain=_elsewhere(f"transmitter.modes.{name}.tail_gain_pct", mode.tail_gain_pct),
+        tail_means="" if mode.tail_gain_pct is None else MODE_MEANS[mode_of(mode.tail_gain_pct)],
         pitch=show_curve(chain, name, "pitch", mode),
         throttle=show_curve(chain, name, "throttle", mode),
         rates=show_rates(chain, name),
+    )
+
+
+def tail_choices(chain: Chain) -> list[GainsOut]:
+    """The two schools of practice: one gain everywhere, or more where the head turns slower."""
+    modes = chain.setup.transmitter.modes
+    now = {name: chain.mode(name).tail_gain_pct for name in modes.names()}
+    made = (("Same everywhere", same_everywhere(now)), ("By head speed", by_head_speed(now)))
+    return [GainsOut(words=words, gains=gains, said=_said_of_gains(gains)) for words, gains in made]
+
+
+def _said_of_gains(gains: dict[ModeName, float]) -> str:
+    """Like gains named once: "+44 (72 of 0–100)"."""
+    modes_at: dict[float, list[str]] = {}
+    for name, gain in gains.items():
+        modes_at.setdefault(gain, []).append(MODE_WORDS[name].lower())
+    return "; ".join(
+        f"{', '.join(names)} {gain:+g} ({one_channel_of(gain):g} of 0–100)"
+        if len(modes_at) > 1
+        else f"{gain:+g} ({one_channel_of(gain):g} of 0–100)"
+        for gain, names in modes_at.items()
     )
 
 

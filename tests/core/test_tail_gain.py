@@ -5,7 +5,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.tail.gain import in_change_over, mode_of, one_channel_of, signed_of
+from mint_lever.tail.gain import (
+    by_head_speed,
+    in_change_over,
+    mode_of,
+    one_channel_of,
+    same_everywhere,
+    signed_of,
+)
 
 
 @pytest.mark.parametrize(
@@ -43,3 +50,18 @@ def test_what_is_no_figure_of_the_scale_is_refused(outside):
 @given(st.floats(-100, 100).filter(lambda signed: not in_change_over(signed)))
 def test_there_and_back(signed):
     assert signed_of(one_channel_of(signed)) == pytest.approx(signed)
+
+
+def test_one_gain_everywhere_is_normals_own_where_it_holds():
+    modes = {"normal": 36.0, "idle_up_1": 50.0, "hold": None}
+    assert same_everywhere(modes) == dict.fromkeys(modes, 36.0)
+    for own in (None, 2.0, -40.0):  # not set, in the change-over, rate mode: practice's start
+        assert set(same_everywhere({**modes, "normal": own}).values()) == {44.0}
+
+
+def test_f16_by_head_speed_a_slower_head_has_three_points_more():
+    modes = {"normal": None, "idle_up_1": 50.0, "idle_up_2": 20.0, "hold": 10.0}
+    found = by_head_speed(modes)
+    assert found == {"normal": 56.0, "idle_up_1": 50.0, "idle_up_2": 50.0, "hold": 56.0}
+    assert one_channel_of(found["normal"]) - one_channel_of(found["idle_up_1"]) == 3
+    assert by_head_speed({"normal": None}) == {"normal": 50.0}

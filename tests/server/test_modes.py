@@ -44,8 +44,13 @@ def test_f15_the_tail_gain_stands_on_the_scale_of_other_radios_too(tab, path):
     change = {"path": "transmitter.modes.normal.tail_gain_pct", "value": 50}
     body = {"version": version(tab, path), "changes": [change]}
     now = tab.send("PATCH", f"{path}/draft", body).json()["version"]
-    normal = tab.get(f"{path}/modes?version={now}").json()["modes"][0]
+    shown = tab.get(f"{path}/modes?version={now}").json()
+    normal = shown["modes"][0]
     assert normal["tail_gain"] == [{"value": 75.0, "words": "on a scale 0–100"}]
+    assert normal["tail_means"] == "heading hold"
+    same, by_speed = shown["tail_choices"]
+    assert set(same["gains"].values()) == {50.0}
+    assert by_speed["gains"]["normal"] == 50.0  # 75 where the head turns slower
 
 
 def test_a_point_is_set_in_degrees_comes_back_so_and_is_undone(tab, path):

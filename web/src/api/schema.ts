@@ -4598,8 +4598,23 @@ export interface components {
             words: string;
         };
         /**
+         * GainsOut
+         * @description Tail gains for every mode as one choice: each mode's figure and what it is elsewhere.
+         */
+        GainsOut: {
+            /** Words */
+            words: string;
+            /** Gains */
+            gains: {
+                [key: string]: number;
+            };
+            /** Said */
+            said: string;
+        };
+        /**
          * ModeOut
-         * @description One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have.
+         * @description One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have,
+         *     ``tail_means`` the gyro's mode it stands for, "" without a gain.
          */
         ModeOut: {
             /**
@@ -4609,13 +4624,16 @@ export interface components {
             name: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
             /** Tail Gain */
             tail_gain: components["schemas"]["Elsewhere"][];
+            /** Tail Means */
+            tail_means: string;
             pitch: components["schemas"]["CurveOut"];
             throttle: components["schemas"]["CurveOut"];
             rates: components["schemas"]["RatesOut"];
         };
         /**
          * ModesOut
-         * @description Every flight mode of the draft as of ``version``; the degrees a collective reaches.
+         * @description Every flight mode of the draft as of ``version``; the degrees a collective reaches; tail
+         *     gains to choose for all modes together.
          */
         ModesOut: {
             /** Version */
@@ -4624,6 +4642,8 @@ export interface components {
             hover_deg: number;
             /** Modes */
             modes: components["schemas"]["ModeOut"][];
+            /** Tail Choices */
+            tail_choices: components["schemas"]["GainsOut"][];
         };
         /**
          * RateOut

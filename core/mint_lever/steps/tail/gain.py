@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-
 from mint_lever.measure.tail_bands import GAIN, SPEED_SHARE
 from mint_lever.measure.verdict import Word, judge
 from mint_lever.run.advice import (
@@ -27,20 +26,21 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.looked_at import looked_at
 from mint_lever.steps.tail.ceiling import Ceiling, ceiling_of
 from mint_lever.steps.tail.common import NUMBER
-from mint_lever.tail.gain import in_change_over, mode_of, one_channel_of, signed_of
+from mint_lever.tail.gain import (
+    MODE_MEANS,
+    by_head_speed,
+    in_change_over,
+    mode_of,
+    one_channel_of,
+    practice_start,
+    same_everywhere,
+)
 
 NAME = "tail_gain"
 _SPEED = ".head_speed_rpm"
 _SHOWS = ("holds", "rate", "flickers")
 _WORDS = {"holds": "heading hold", "rate": "rate mode", "flickers": "neither: it flickers"}
 _MEANT = {"heading_hold": "holds", "rate": "rate", None: ""}
-_MEANS = {"heading_hold": "heading hold", "rate": "rate mode", None: "neither: change-over"}
-
-
-def practice(mode: ModeName) -> float:
-    """Where practice starts, on the one-channel scale: a few points more where the head turns
-    slower (F16, common practice, no source)."""
-    return 72.0 if mode.startswith("idle_up") else 75.0
 
 
 def _advise(run: Readings) -> Advice:
@@ -130,16 +130,18 @@ def _actions(
     lamps = [name for name in names if _look(run, name).word == "out"]
     if not wrong:
         return tuple(_other_way(name) for name in lamps)
-    by_speed = {name: practice(name) for name in names}
+    gains = {name: getattr(run.setup.transmitter.modes, name).tail_gain_pct for name in names}
+    fresh: dict[ModeName, float | None] = dict.fromkeys(names)
+    usual = gains if all(_word(gain, None) != "out" for gain in gains.values()) else fresh
     return (
-        _start(run, "by_speed", "By head speed", by_speed),
-        _start(run, "same", "The same everywhere", dict.fromkeys(names, practice("idle_up_1"))),
+        _start("by_speed", "By head speed", by_head_speed(usual)),
+        _start("same", "The same everywhere", same_everywhere(usual)),
     )
 
 
-def _start(run: Readings, key: str, words: str, to: dict[ModeName, float]) -> Action:
+def _start(key: str, words: str, to: dict[ModeName, float]) -> Action:
     said = ", ".join(
-        f"{MODE_WORDS[name]} {signed_of(value):+g} ({value:g})" for name, value in to.items()
+        f"{MODE_WORDS[name]} {value:+g} ({one_channel_of(value):g})" for name, value in to.items()
     )
     return Action(
         key=f"start.{key}",
@@ -147,8 +149,7 @@ def _start(run: Readings, key: str, words: str, to: dict[ModeName, float]) -> Ac
         expect="In brackets on the scale of 0 to 100. Then look at each mode again.",
         device="transmitter",
         changes=tuple(
-            Change(f"transmitter.modes.{name}.tail_gain_pct", signed_of(value))
-            for name, value in to.items()
+            Change(f"transmitter.modes.{name}.tail_gain_pct", value) for name, value in to.items()
         ),
         keys=tuple(f"mode.{name}" for name in to),
     )
@@ -211,10 +212,10 @@ def _line(run: Readings, name: ModeName, ceiling: Ceiling | None) -> GainLine:
         mode=name,
         signed=gain,
         one_channel=None if gain is None else one_channel_of(gain),
-        means="not set" if gain is None else _MEANS[mode_of(gain)],
+        means="not set" if gain is None else MODE_MEANS[mode_of(gain)],
         ceiling=None if known is None else one_channel_of(known.amount or 0.0),
         start=None if known is None else one_channel_of(known.start or 0.0),
-        practice=practice(name),
+        practice=practice_start(name),
     )
 
 

@@ -76,6 +76,7 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
           value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}
           editor={editor}
         >
+          {mode.tail_means && <p className="text-xs font-semibold">{mode.tail_means}</p>}
           {mode.tail_gain.map((other) => (
             <p key={other.words} className="text-xs whitespace-nowrap text-faint">
               <span className="figure">

@@ -13,6 +13,7 @@ import { CurveEditor } from "./curve-editor";
 import { ModeColumn, type Opened } from "./mode-column";
 import { RatesEditor } from "./rates-editor";
 import { SwitchPanel } from "./switch-panel";
+import { TailChoices } from "./tail-choices";
 
 const EVERY = Object.keys(MODE_NAMES) as ModeName[];
 const OPENED: Opened[] = ["pitch", "throttle", "rates"];
@@ -109,6 +110,7 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
         })}
       </div>
       <div className={`grid gap-2 px-3 pt-1.5 pb-2 md:px-4 ${there ? "" : "max-sm:hidden"}`}>
+        <TailChoices shown={shown} editor={editor} />
         <div className="flex flex-wrap gap-x-6 text-sm leading-none">
           <BeforeSetting />
           {!names.includes("trimming") && (
