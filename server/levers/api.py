@@ -111,6 +111,15 @@ class BladeOut(Schema):
     phase_error_deg: float | None
 
 
+class HeadingHoldOut(Schema):
+    """What the stick asks for where the mode's gain means heading hold: a yaw rate (deg/s, + nose
+    right), and the limit that the servo creeps to on a bench, with the pitch there."""
+
+    yaw_dps: float | None
+    creeps_to: Literal["left", "right"] | None
+    pitch_deg: float | None
+
+
 class TailOut(Schema):
     """The tail as in rate mode: pulse, horn and pitch (deg), the slider from zero pitch and its way
     to both contacts (mm), which way the nose is pushed; null where it cannot be said."""
@@ -122,6 +131,7 @@ class TailOut(Schema):
     clear_minus_mm: float | None
     clear_plus_mm: float | None
     pushes: Literal["left", "right", "nowhere"] | None
+    heading_hold: HeadingHoldOut | None
 
 
 class DrawnBlade(Schema):
@@ -133,6 +143,15 @@ class DrawnBlade(Schema):
     grip_ball: Point
 
 
+class DrawnTail(Schema):
+    """The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end."""
+
+    side: Literal["left", "right"]
+    pitch_deg: float
+    slider_out: float
+    pushes: Literal["left", "right", "nowhere"] | None
+
+
 class SceneOut(Schema):
     """Points to draw (mm, x right, y forward, z up), by servo and by blade."""
 
@@ -142,6 +161,7 @@ class SceneOut(Schema):
     horn_balls: list[Point]
     swash_balls: list[Point]
     blades: list[DrawnBlade]
+    tail: DrawnTail | None
 
 
 class NoticeOut(Schema):

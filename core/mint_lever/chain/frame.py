@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from mint_lever.axes import FUNCTIONS, SENT, Function, Sent
 from mint_lever.chain.evaluate import Evaluation, evaluate
+from mint_lever.chain.heading_hold import heading_hold
 from mint_lever.chain.model import Chain, Run
 from mint_lever.chain.scene import Scene, scene
 from mint_lever.chain.sticks import Sticks
-from mint_lever.chain.tail_path import tail_path
+from mint_lever.chain.tail_path import TailRun, tail_path
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.modes import ModeName
 from mint_lever.transmitter.channel import ChannelStages
@@ -69,8 +71,11 @@ def frame(
                 else None
             ),
         },
-        "scene": _drawn(scene(chain, result.run, azimuth_deg, exaggerate)),
-        "tail": None if tail is None else {**tail.as_row(0), "pushes": tail.pushes(0)},
+        "scene": {
+            **_drawn(scene(chain, result.run, azimuth_deg, exaggerate)),
+            "tail": _drawn_tail(chain, tail),
+        },
+        "tail": None if tail is None else _tail(chain, tail, mode),
         "warnings": warnings,
     }
 
@@ -119,6 +124,22 @@ def _servos(result: Evaluation) -> list[dict[str, Any]]:
         }
         for i, ball in enumerate(result.chain.setup.airframe.swash.balls)
     ]
+
+
+def _tail(chain: Chain, run: TailRun, mode: ModeName) -> dict[str, Any]:
+    held = heading_hold(chain, run, mode)
+    return {
+        **run.as_row(0),
+        "pushes": run.pushes(0),
+        "heading_hold": None if held is None else asdict(held),
+    }
+
+
+def _drawn_tail(chain: Chain, run: TailRun | None) -> dict[str, Any] | None:
+    tail = chain.setup.airframe.tail
+    if tail is None or run is None:
+        return None
+    return {"side": tail.side, **run.drawn(0, tail.plus_is_outward)}
 
 
 def _drawn(drawing: Scene) -> dict[str, Any]:

@@ -57,6 +57,21 @@ class TailRun:
             return "nowhere"
         return "right" if pitch > 0 else "left"
 
+    def drawn(self, row: int, plus_is_outward: bool) -> dict[str, Any]:
+        """What a drawing of the tail needs: pitch (deg, 0 while it is not known), how far out of
+        its way the slider stands (−1 at the boom … 1 away from it), where the nose is pushed."""
+        pose = self.pose
+        minus, plus = float(pose.clear_minus_mm[row]), float(pose.clear_plus_mm[row])
+        share = 0.0
+        if pose.rod_reaches[row] and minus + plus > 0:
+            share = float(np.clip((minus - plus) / (minus + plus), -1.0, 1.0))
+        known = bool(pose.pitch_known[row])
+        return {
+            "pitch_deg": float(pose.pitch_deg[row]) if known else 0.0,
+            "slider_out": share if plus_is_outward else -share,
+            "pushes": self.pushes(row),
+        }
+
     def warnings(self, row: int) -> list[str]:
         """What is wrong at one position, in plain sentences."""
         pose, found = self.pose, [] if self.box_known else [NO_BOX]

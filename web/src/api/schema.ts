@@ -3410,6 +3410,23 @@ export interface components {
             grip_ball: number[];
         };
         /**
+         * DrawnTail
+         * @description The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end.
+         */
+        DrawnTail: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Slider Out */
+            slider_out: number;
+            /** Pushes */
+            pushes: ("left" | "right" | "nowhere") | null;
+        };
+        /**
          * FrameOut
          * @description Everything shown for one stick position, of the draft as of ``version``.
          */
@@ -3443,6 +3460,19 @@ export interface components {
             throttle: components["schemas"]["Stages"];
         };
         /**
+         * HeadingHoldOut
+         * @description What the stick asks for where the mode's gain means heading hold: a yaw rate (deg/s, + nose
+         *     right), and the limit that the servo creeps to on a bench, with the pitch there.
+         */
+        HeadingHoldOut: {
+            /** Yaw Dps */
+            yaw_dps: number | null;
+            /** Creeps To */
+            creeps_to: ("left" | "right") | null;
+            /** Pitch Deg */
+            pitch_deg: number | null;
+        };
+        /**
          * NoticeOut
          * @description A warning and the setting it comes from.
          */
@@ -3469,6 +3499,7 @@ export interface components {
             swash_balls: number[][];
             /** Blades */
             blades: components["schemas"]["DrawnBlade"][];
+            tail: components["schemas"]["DrawnTail"] | null;
         };
         /**
          * ServoOut
@@ -3560,6 +3591,7 @@ export interface components {
             clear_plus_mm: number | null;
             /** Pushes */
             pushes: ("left" | "right" | "nowhere") | null;
+            heading_hold: components["schemas"]["HeadingHoldOut"] | null;
         };
         /**
          * ResponseOut

@@ -14,6 +14,7 @@ import {
   Vector3,
 } from "three";
 import type { Frame, Setup } from "@/api/client";
+import { Airframe } from "./airframe";
 import { Ink, type InkPart } from "./ink";
 
 type Drawn = Frame["scene"];
@@ -59,6 +60,7 @@ export class Linkage {
   private blades: DrawnBlade[] = [];
   private labels: { sprite: Sprite; text: string }[] = [];
   private unit: number;
+  private airframe: Airframe;
 
   constructor(private readonly setup: Setup) {
     const { head, swash, servos } = setup.airframe;
@@ -70,7 +72,13 @@ export class Linkage {
     const u = this.unit;
     const floor = -low - 8 * u;
     this.shaft(floor, head.head_height_mm + 6 * u);
-    this.ground(floor, reach + 22 * u);
+    const tail = setup.airframe.tail;
+    this.airframe = new Airframe(
+      this.ink,
+      floor,
+      reach + 14 * u,
+      tail ? tail.side !== "right" : null,
+    );
     this.plate = this.swashplate(reach, head.inner_ball_radius_mm);
     servos.forEach((_, i) => {
       this.servos.push({
@@ -90,7 +98,7 @@ export class Linkage {
         body: this.blade(i === 0 ? "mint" : "sheet", head.grip_arm_mm, reach),
       });
     }
-    this.label("nose", 8 * u, new Vector3(0, reach + 27 * u, floor));
+    for (const { text, where } of this.airframe.places) this.label(text, 9 * u, where);
     this.ink.seal();
     this.group.add(this.ink.group);
   }
@@ -99,6 +107,7 @@ export class Linkage {
   place(drawn: Drawn) {
     if (drawn.shafts.length !== this.servos.length) return;
     if (drawn.blades.length !== this.blades.length) return;
+    this.airframe.place(drawn.tail ?? null);
     const tilt = new Quaternion().setFromUnitVectors(UP, at(drawn.normal).normalize());
     const plate = new Matrix4().compose(at(drawn.centre), tilt, ONE);
     for (const part of this.plate) this.ink.move(part, plate);
@@ -168,21 +177,6 @@ export class Linkage {
     const shaft = new CylinderGeometry(1.6 * this.unit, 1.6 * this.unit, to - from, 12);
     shaft.rotateX(Math.PI / 2).translate(0, 0, (from + to) / 2);
     this.ink.solid(shaft, "edge", false);
-  }
-
-  /** A circle on the floor with a mark for the nose, so that right and left never mix. */
-  private ground(z: number, radius: number) {
-    const points: number[] = [];
-    for (let i = 0; i < 72; i++) {
-      for (const step of [i, i + 1]) {
-        const a = (step * 5 * Math.PI) / 180;
-        points.push(radius * Math.sin(a), radius * Math.cos(a), z);
-      }
-    }
-    const tip = radius * 1.12;
-    points.push(0, -radius, z, 0, tip, z, 0, tip, z, -0.05 * radius, radius, z);
-    points.push(0, tip, z, 0.05 * radius, radius, z, -radius, 0, z, radius, 0, z);
-    this.ink.strokes(points, "rule");
   }
 
   private swashplate(outer: number, inner: number): InkPart[] {

@@ -10,7 +10,7 @@ export function TailChoices({ shown, editor }: { shown: Modes; editor: Editor })
         <button
           key={choice.words}
           type="button"
-          className="key min-h-9 px-2 text-sm"
+          className="key min-h-9 flex-wrap px-2 text-left text-sm whitespace-normal"
           onClick={() =>
             editor.edit(
               Object.entries(choice.gains).map(([mode, value]) => ({

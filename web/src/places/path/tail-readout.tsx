@@ -30,6 +30,7 @@ export function TailReadout({ tail, warnings }: Props) {
             <Figure label="slider" value={signed(tail.slider_mm, 2)} unit="mm" />
           </dl>
           <Slider tail={tail} />
+          {tail.heading_hold && <HeadingHold held={tail.heading_hold} />}
         </>
       ) : (
         <p className="mt-1 text-sm">
@@ -39,6 +40,27 @@ export function TailReadout({ tail, warnings }: Props) {
       )}
       <Warnings of={warnings} />
     </section>
+  );
+}
+
+/** What the same stick asks for where the mode holds the heading. */
+function HeadingHold({ held }: { held: NonNullable<NonNullable<Frame["tail"]>["heading_hold"]> }) {
+  return (
+    <p className="mt-2 text-sm" data-testid="heading-hold">
+      In heading hold, as this mode is:{" "}
+      {held.yaw_dps == null ? (
+        "the stick asks for a yaw rate"
+      ) : (
+        <>
+          asks for <span className="figure">{signed(held.yaw_dps, 0)}</span> °/s
+        </>
+      )}
+      .{" "}
+      {held.creeps_to &&
+        `On a bench the servo creeps on to the ${held.creeps_to} limit${
+          held.pitch_deg == null ? "" : `, ${signed(held.pitch_deg)}°`
+        }.`}
+    </p>
   );
 }
 
