@@ -31,6 +31,8 @@ def main() -> None:
         _bench(page, "bench-directions", step="together")
         _bench(page, "bench-measuring", step="cyclic_throw")
         _bench(page, "bench-clearance", "Sorrel 690", "clearance")
+        _bench(page, "bench-tail", "Sorrel 690", "tail_stick")
+        _bench(page, "bench-tail-limits", "Sorrel 690", "tail_limits")
         _bench(page, "bench-arrival", "Yarrow 570", "arrival")
         _modes(page, "modes", "Normal")
         page.keyboard.press("u")

@@ -6,7 +6,10 @@ import pytest
 
 import judge_tail
 from builds import document, with_tail
+from mint_lever.chain import build_chain
+from mint_lever.chain.tail_report import tail_report
 from mint_lever.faults import NotSimulated
+from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Choice
 from mint_lever.run.log import Entry
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
@@ -77,6 +80,16 @@ class TestOffset:
             half_step = degrees(0.25 * tail.rod_thread_mm * tail.rod_ends / tail.grip_arm_mm)
             assert abs(lands - 3.5 * way) <= half_step + 0.05
             assert ("longer" in action.text) == (work.amount > 0)
+
+    def test_what_it_needs_in_hover_is_said_where_it_can_be_computed(self, described):
+        """The same figure as the command line's, which SciPy checks elsewhere."""
+        path = "transmitter.modes.normal.head_speed_rpm"
+        flown = edited(described, (path, 2100.0))
+        chain = build_chain(flown)
+        needed = tail_report(chain, "normal", 2100.0, air_density())["pitch_needed_deg"]
+        assert f"needs {needed:+.1f}°" in offset_read(flown, 3.5).summary
+        light = edited(flown, ("airframe.mass_g", None))
+        assert "could be computed with: weight ready to fly" in offset_read(light, 3.5).summary
 
     def test_without_a_described_tail_it_goes_by_usual_figures_and_says_about(self):
         setup = fresh_setup("Dill 500")

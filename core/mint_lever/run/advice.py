@@ -57,6 +57,8 @@ class Question:
     word: Word | None = None
     writes: tuple[str, ...] = ()
     cell: Cell | None = None
+    without_gauge: bool = False
+    """Whether it is a pitch that folded tips, edges or a picture give as well."""
 
 
 @dataclass(frozen=True, kw_only=True)

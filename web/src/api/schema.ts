@@ -3732,6 +3732,11 @@ export interface components {
             writes: string[];
             cell?: components["schemas"]["Cell"] | null;
             /**
+             * Without Gauge
+             * @default false
+             */
+            without_gauge: boolean;
+            /**
              * Kind
              * @default balls
              * @constant
@@ -3860,6 +3865,11 @@ export interface components {
             writes: string[];
             cell?: components["schemas"]["Cell"] | null;
             /**
+             * Without Gauge
+             * @default false
+             */
+            without_gauge: boolean;
+            /**
              * Kind
              * @default choice
              * @constant
@@ -3910,6 +3920,11 @@ export interface components {
              */
             writes: string[];
             cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Without Gauge
+             * @default false
+             */
+            without_gauge: boolean;
             /**
              * Kind
              * @default confirm
@@ -4020,6 +4035,11 @@ export interface components {
             writes: string[];
             cell?: components["schemas"]["Cell"] | null;
             /**
+             * Without Gauge
+             * @default false
+             */
+            without_gauge: boolean;
+            /**
              * Kind
              * @default number
              * @constant
@@ -4085,6 +4105,11 @@ export interface components {
              */
             writes: string[];
             cell?: components["schemas"]["Cell"] | null;
+            /**
+             * Without Gauge
+             * @default false
+             */
+            without_gauge: boolean;
             /**
              * Kind
              * @default numbers

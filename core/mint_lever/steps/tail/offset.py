@@ -6,17 +6,20 @@ from math import asin, degrees, radians, sin
 
 from mint_lever.measure.tail_bands import OFFSET_DEG, judge_offset
 from mint_lever.measure.verdict import Band
+from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees as said
 from mint_lever.run.words import turns as turns_said
 from mint_lever.run.words import worst
+from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.edit import Change
 from mint_lever.setup.tail import Tail
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.tail.common import NUMBER, PROPULSION, RATE_MODE, tail_of
+from mint_lever.tail.authority import tail_at_speed
 from mint_lever.tail.linkage import TailLinkage, turn_of_rod_mm
 from mint_lever.tail.pulse import TailOutput
 
@@ -46,6 +49,7 @@ def _advise(run: Readings) -> Advice:
         high=40.0,
         answer=run.answer(NAME, "pitch"),
         word=word,
+        without_gauge=True,
     )
     actions: tuple[Action, ...] = ()
     lands = None
@@ -65,7 +69,7 @@ def _advise(run: Readings) -> Advice:
             "If the cup misses the ball, change the rod's length; never bend it.",
         ),
         asks=(ask,),
-        summary=_summary(word, nose)
+        summary=_summary(word, nose) + run.memo("tail in hover", lambda: _in_hover(run))
         if squared or word in (None, "in")
         else f"First: {run.rules_of[_FIRST].title}. The rod is set with the horn square.",
         actions=actions,
@@ -166,6 +170,26 @@ def _summary(word: str | None, nose: str) -> str:
     if word == "out":
         return f"3 to 4° that push the nose {nose} are wanted."
     return "It holds against the main rotor's torque."
+
+
+def _in_hover(run: Readings) -> str:
+    """What this tail needs in hover by its own figures, beside practice's; what that would want."""
+    modes = run.setup.transmitter.modes
+    flown = [name for name in modes.names() if getattr(modes, name).head_speed_rpm is not None]
+    if tail_of(run) is None or not flown:
+        return ""
+    rpm = getattr(modes, flown[0]).head_speed_rpm
+    at = tail_at_speed(run.setup, rpm, air_density())
+    if at.unknown:
+        more = f" and {len(at.unknown) - 1} more" if len(at.unknown) > 1 else ""
+        return (
+            f" What it needs in hover could be computed with: {name_of(at.unknown[0]).lower()}"
+            f"{more}."
+        )
+    needed = at.held(at.hover_pitch_deg()).pitch_needed_deg
+    if needed is None:
+        return ""
+    return f" In hover at {rpm:g} rpm this tail needs {said(needed)}, by its own figures."
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:

@@ -79,7 +79,7 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
           take={take}
           start={start}
         >
-          {ask.azimuth != null && (
+          {(ask.azimuth != null || ask.without_gauge) && (
             <OtherMeans hand={hand} use={(value) => setFilled({ key: ask.key, value })} />
           )}
         </NumberEntry>

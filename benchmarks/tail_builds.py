@@ -1,0 +1,57 @@
+"""Random tails worked through by the product's advice, judged by tests/judge_tail.py.
+
+    PYTHONPATH=tests .venv/bin/python benchmarks/tail_builds.py 1000
+
+The number is of builds over the three arrangements, in turn; seeds from 200,000 on unless a second
+number says where they begin. Prints every failure, and how many readings and looks it took.
+"""
+
+from __future__ import annotations
+
+import sys
+from collections import Counter
+from multiprocessing.pool import Pool
+
+import judge_tail
+from mint_lever.setup.arrangement import ARRANGEMENTS
+from mint_lever.simulate.builds import random_helicopter
+from tail_pilot import work_the_tail
+
+FIRST_SEED = 200_000
+COUNTED = (
+    ("tail_offset", "pitch"),
+    ("tail_stick", "stick"),
+    ("tail_stick", "hand"),
+    ("tail_correction", "hand"),
+)
+
+
+def tail(seed: int) -> tuple[int, list[str], dict[tuple[str, str], int]]:
+    """Say what is wrong with a tail when its work has ended, and what was read how often."""
+    bench = random_helicopter(seed, tuple(ARRANGEMENTS)[seed % 3])
+    try:
+        _, _, reads = work_the_tail(bench)
+    except Exception as trouble:
+        return seed, [f"{type(trouble).__name__}: {trouble}"], {}
+    found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    return seed, judge_tail.wrong_with_tail(*found), {each: reads[each] for each in COUNTED}
+
+
+def main() -> None:
+    """Print how many ended right, every one that did not, and the counts."""
+    builds = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
+    first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
+    right, counts = 0, Counter[tuple[str, int]]()
+    with Pool() as pool:
+        for seed, wrong, reads in pool.imap(tail, range(first, first + builds), chunksize=5):
+            right += not wrong
+            if wrong:
+                print(f"{seed}: {'; '.join(wrong)}", flush=True)
+            counts.update((".".join(of), times) for of, times in reads.items())
+    print(f"{right} of {builds} tails ended right")
+    for (what, times), count in sorted(counts.items()):
+        print(f"{what}: {times} times in {count}")
+
+
+if __name__ == "__main__":
+    main()
