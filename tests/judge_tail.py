@@ -11,6 +11,8 @@ from scipy.optimize import brentq
 PITCH_DEG = (2.0 - 0.15, 5.0 + 0.15)
 """What holds against the torque at centre, with what a gauge repeats."""
 SHORT_MM = 1.5 + 0.1
+SQUARE_DEG = 2.0 + 0.25 + 0.15
+"""Workable, with half of the last digit it is read to and what the instrument repeats."""
 
 
 def wrong_with_tail(setup, truth):
@@ -42,7 +44,7 @@ def wrong_with_tail(setup, truth):
         if not 0 < gap <= SHORT_MM:
             found.append(f"gap of {gap:.2f} mm at full command {u:+g}")
     off = horn(metal, box, 0.0)
-    if abs(off) > 2.3:
+    if abs(off) > SQUARE_DEG:
         found.append(f"tail horn {off:.1f}° off square")
     if setup["airframe"]["size_class"] == "micro" and not 4.0 <= metal["servo"]["arm_mm"] <= 5.0:
         found.append("tail horn too long for a micro")

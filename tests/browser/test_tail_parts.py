@@ -1,4 +1,4 @@
-"""The tail's parts in the real interface: pictures, offset by its ruler, gains chosen at one key."""
+"""The tail's parts in the real interface: their pictures, and gains chosen at one key."""
 
 import re
 
