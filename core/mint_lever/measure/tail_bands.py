@@ -22,7 +22,7 @@ SPEED_SHARE = 0.1
 
 
 def judge_offset(pitch_deg: float, turn_sign: int) -> Word:
-    """Judge the tail pitch at centre (deg, + nose right) of a main rotor that turns clockwise (+1)
-    or the other way (−1). The wrong side is a verdict of its own."""
+    """Judge the tail pitch at centre (deg, + nose right). ``turn_sign`` is 1 where the main rotor
+    turns clockwise from above, else −1. The wrong side is a verdict of its own."""
     against = pitch_deg * turn_sign
     return "wrong side" if against < -SIDE_DEG else judge(round(against, 2), OFFSET_DEG, 0.0)

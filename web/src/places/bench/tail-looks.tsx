@@ -58,7 +58,7 @@ function Drawn({
         className={`mx-auto w-full max-w-56 fill-none ${colour}`}
       >
         <path
-          d={`M90 12C108 18 110 52 100 66L94 72V${TAIL.y + 12}H86V72L80 66C70 52 72 18 90 12Z`}
+          d={`M90 13C108 18 110 52 100 66L94 72V${TAIL.y + 12}H86V72L80 66C70 52 72 18 90 13 Z`}
           className="fill-wash stroke-edge"
           strokeWidth="1.5"
         />
