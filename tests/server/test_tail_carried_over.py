@@ -1,0 +1,41 @@
+"""A log from before the tail had parts: what was seen then is answered in its part today."""
+
+import json
+from importlib import import_module
+
+import pytest
+from django.apps import apps
+
+from bench.models import Bench, LogEntry
+from bench.stored_run import run_at
+from builds import document
+from hangar.models import Helicopter
+
+pytestmark = pytest.mark.django_db
+
+
+def test_old_answers_about_the_tail_stand_in_their_parts(tab):
+    made = tab.send("POST", "/api/helicopters/import", raw=json.dumps(document())).json()
+    kept = Helicopter.objects.get(pk=made["id"])
+    setup = kept.draft.states.get(position=kept.draft.position).document
+    said = {"turns": "leading", "stick": "left", "correction": "right", "limit_left": "clear"}
+    for i, (key, value) in enumerate(said.items()):
+        LogEntry.objects.create(
+            helicopter=kept,
+            sequence=500 + i,
+            stands_at=500 + i,
+            kind=LogEntry.Kind.READING,
+            step="tail",
+            key=key,
+            value=value,
+            document=setup,
+        )
+    import_module("bench.migrations.0003_tail_in_parts").carry(apps, None)
+    bench, _ = Bench.objects.update_or_create(helicopter=kept, defaults={"sequence": 600})
+    run = run_at(bench)
+    assert run.answer("tail_mechanics", "turns") == "leading"
+    assert run.answer("tail_stick", "stick") == "edge_left"
+    assert run.answer("tail_correction", "hand") == "edge_right"
+    # Nobody read it in millimetres: it is kept as it was, and asked anew.
+    assert LogEntry.objects.get(step="tail").key == "limit_left"
+    assert run.answer("tail_limits", "gap_left") is None
