@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any, Literal
 
 import numpy as np
@@ -17,6 +18,7 @@ _NOTHING_DEG = 0.05
 """Less pitch than a gauge shows pushes nowhere."""
 NO_BOX = "tail: the gyro's own settings are not described, a usual gyro's are taken"
 Push = Literal["left", "right", "nowhere"]
+TAIL_KEYS = ("pulse_us", "horn_deg", "slider_mm", "pitch_deg", "clear_minus_mm", "clear_plus_mm")
 
 
 @dataclass(frozen=True)
@@ -31,22 +33,35 @@ class TailRun:
     box_known: bool
     """Whether the unit or gyro that drives the servo is described."""
 
+    @cached_property
+    def _columns(self) -> dict[str, list[float | None]]:
+        """Every figure of every position as plain values; None for what cannot be given."""
+        pose = self.pose
+        always = np.ones_like(pose.rod_reaches)
+        figures = (
+            (self.pulse_us, always),
+            (self.horn_deg, always),
+            (pose.slider_mm, pose.rod_reaches),
+            (pose.pitch_deg, pose.pitch_known),
+            (pose.clear_minus_mm, pose.rod_reaches),
+            (pose.clear_plus_mm, pose.rod_reaches),
+        )
+        return {
+            name: value.tolist()
+            if known.all()
+            else [each if k else None for each, k in zip(value.tolist(), known, strict=True)]
+            for name, (value, known) in zip(TAIL_KEYS, figures, strict=True)
+        }
+
+    @cached_property
+    def _quiet(self) -> list[bool]:
+        """Where nothing is wrong."""
+        fine: list[bool] = (self.pose.pitch_known & ~self.pose.touches).tolist()
+        return fine
+
     def as_row(self, row: int) -> dict[str, float | None]:
         """One position as plain values (setup-file contract); null for what cannot be given."""
-        pose = self.pose
-        reaches, known = bool(pose.rod_reaches[row]), bool(pose.pitch_known[row])
-
-        def given(value: Array, is_known: bool) -> float | None:
-            return float(value[row]) if is_known else None
-
-        return {
-            "pulse_us": float(self.pulse_us[row]),
-            "horn_deg": float(self.horn_deg[row]),
-            "slider_mm": given(pose.slider_mm, reaches),
-            "pitch_deg": given(pose.pitch_deg, known),
-            "clear_minus_mm": given(pose.clear_minus_mm, reaches),
-            "clear_plus_mm": given(pose.clear_plus_mm, reaches),
-        }
+        return {name: column[row] for name, column in self._columns.items()}
 
     def pushes(self, row: int) -> Push | None:
         """Which way the tail blades push the nose; None where their pitch is not known."""
@@ -75,6 +90,8 @@ class TailRun:
     def warnings(self, row: int) -> list[str]:
         """What is wrong at one position, in plain sentences."""
         pose, found = self.pose, [] if self.box_known else [NO_BOX]
+        if self._quiet[row]:
+            return found
         if not pose.rod_reaches[row]:
             horn = f"{self.horn_deg[row]:.0f}°"
             return [*found, f"tail: the push rod does not reach with the horn at {horn}"]
@@ -114,9 +131,6 @@ def tail_path(chain: Chain, run: Run) -> TailRun | None:
         pose=TailLinkage(tail).pose(horn),
         box_known=chain.setup.unit is not None,
     )
-
-
-TAIL_KEYS = ("pulse_us", "horn_deg", "slider_mm", "pitch_deg", "clear_minus_mm", "clear_plus_mm")
 
 
 def no_tail() -> dict[str, Any]:

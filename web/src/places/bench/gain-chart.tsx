@@ -21,7 +21,8 @@ export function GainChart({ gains }: { gains: Line[] }) {
   return (
     <figure className="my-2">
       <figcaption className="text-sm">
-        tail gain by mode: wide box 60 to 80, where most tails hold; hatched, the change-over
+        tail gain by mode: the wide box is 60 to 80, where most tails hold, the narrow one the
+        change-over; bar: set, diamond: practice
       </figcaption>
       <svg viewBox={`0 0 ${WIDE} ${tall}`} aria-hidden className="block w-full">
         <rect x={at(60)} y="22" width={at(80) - at(60)} height={tall - 46} className="fill-wash" />
@@ -52,7 +53,7 @@ export function GainChart({ gains }: { gains: Line[] }) {
           <Mode key={line.mode} line={line} y={44 + i * high} />
         ))}
       </svg>
-      <table className="mt-1 w-full text-sm">
+      <table className="mt-1 w-full text-sm [&_td]:pr-2 [&_th]:pr-2">
         <thead>
           <tr className="border-b border-rule text-left text-faint">
             <th className="font-normal">mode</th>
