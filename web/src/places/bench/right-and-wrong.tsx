@@ -1,5 +1,6 @@
 /** Right beside wrong: what the swash must do, and what it must not, with arrows. */
 import type { Advice } from "@/api/bench";
+import { RightOrWrong } from "./right-or-wrong";
 
 type Sketch = NonNullable<Advice["sketch"]>;
 type Panel = Sketch["right"];
@@ -23,25 +24,9 @@ function Drawn({ panel, right = false }: { panel: Panel; right?: boolean }) {
   const points = panel.line.map(([x = 0, y = 0]) => ({ x: 90 + x * SCALE, y: REST - y * SCALE }));
   const [a, b] = points;
   if (!a || !b) return null;
-  const colour = right ? "text-in" : "text-out";
   return (
-    <div className={`border ${right ? "border-in" : "border-dashed border-out"} p-2`}>
-      <p className={`flex items-center gap-1.5 text-sm font-semibold ${colour}`}>
-        <svg
-          viewBox="0 0 16 16"
-          aria-hidden
-          className="size-4 fill-none stroke-current"
-          strokeWidth="2"
-        >
-          {right ? <path d="M3 8.5 7 12.5 13.5 4" /> : <path d="M3 3 13 13M13 3 3 13" />}
-        </svg>
-        {right ? "right" : "wrong"}
-      </p>
-      <svg
-        viewBox="0 0 180 104"
-        aria-hidden
-        className={`mx-auto w-full max-w-52 fill-none ${colour}`}
-      >
+    <RightOrWrong right={right} caption={panel.caption}>
+      <svg viewBox="0 0 180 104" aria-hidden className="mx-auto w-full max-w-52 fill-none">
         <path d="M90 4V100" className="stroke-rule" strokeWidth="3" />
         <path d={`M30 ${REST}H150`} className="stroke-edge" strokeDasharray="4 4" />
         <path
@@ -64,7 +49,6 @@ function Drawn({ panel, right = false }: { panel: Panel; right?: boolean }) {
           );
         })}
       </svg>
-      <p className="text-sm leading-tight">{panel.caption}</p>
-    </div>
+    </RightOrWrong>
   );
 }

@@ -1,5 +1,6 @@
 /** Right beside wrong at the tail, seen from behind and from above: slider, folded blade, nose. */
 import type { Advice } from "@/api/bench";
+import { RightOrWrong } from "./right-or-wrong";
 
 type Sketch = NonNullable<Advice["tail_sketch"]>;
 type Panel = Sketch["right"];
@@ -34,29 +35,13 @@ function Drawn({
   panel: Panel;
   right?: boolean;
 }) {
-  const colour = right ? "text-in" : "text-out";
   const boom = sketch.side === "left" ? -1 : 1;
   const nose = panel.nose === "right" ? 1 : -1;
   const slide = boom * (panel.slider_out ? 1 : -1);
   const hub = TAIL.x + boom * 30;
   return (
-    <div className={`border ${right ? "border-in" : "border-dashed border-out"} p-2`}>
-      <p className={`flex items-center gap-1.5 text-sm font-semibold ${colour}`}>
-        <svg
-          viewBox="0 0 16 16"
-          aria-hidden
-          className="size-4 fill-none stroke-current"
-          strokeWidth="2"
-        >
-          {right ? <path d="M3 8.5 7 12.5 13.5 4" /> : <path d="M3 3 13 13M13 3 3 13" />}
-        </svg>
-        {right ? "right" : "wrong"}
-      </p>
-      <svg
-        viewBox="0 0 180 200"
-        aria-hidden
-        className={`mx-auto w-full max-w-56 fill-none ${colour}`}
-      >
+    <RightOrWrong right={right} caption={panel.caption}>
+      <svg viewBox="0 0 180 200" aria-hidden className="mx-auto w-full max-w-56 fill-none">
         <path
           d={`M90 13C108 18 110 52 100 66L94 72V${TAIL.y + 12}H86V72L80 66C70 52 72 18 90 13 Z`}
           className="fill-wash stroke-edge"
@@ -111,8 +96,7 @@ function Drawn({
           strokeWidth="5"
         />
       </svg>
-      <p className="text-sm leading-tight">{panel.caption}</p>
-    </div>
+    </RightOrWrong>
   );
 }
 
