@@ -51,7 +51,7 @@ class _End:
 
 
 def _advise(run: Readings) -> Advice:
-    ends = {side: _end(run, side) for side in _SIDES}
+    ends = run.memo("tail ends", lambda: {side: _end(run, side) for side in _SIDES})
     gaps = {side: run.mean(NAME, _key(side)) for side in _SIDES}
     asks, actions, kept = [], [], []
     for side in _SIDES:
@@ -135,6 +135,10 @@ def _end(run: Readings, side: Side) -> _End | None:
 
 def _u(run: Readings, side: Side) -> int:
     """The sign of what the unit or gyro reads at full stick to a side."""
+    return run.memo(f"tail command {side}", lambda: _command(run, side))
+
+
+def _command(run: Readings, side: Side) -> int:
     full = 100.0 if side == "right" else -100.0
     sent = run.chain.run(Sticks.at(rudder=[full]), run.mode)
     u = float(sent.channel.limited_pct[FUNCTIONS.index("rudder"), 0])
@@ -278,7 +282,7 @@ def _spares(run: Readings, key: str, path: str) -> bool:
     if path.startswith("unit.tail.limit_"):
         return path != f"unit.tail.{_limit_then(run, side)}"
     if path.startswith("airframe.tail.slider."):
-        end = _end(run, side)
+        end = run.memo(f"tail end {side}", lambda: _end(run, side))
         return end is not None and path.endswith("minus_mm" if end.way > 0 else "plus_mm")
     return path == "transmitter.channels.rudder.reversed"
 
