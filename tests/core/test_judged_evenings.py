@@ -64,8 +64,8 @@ def test_the_judge_sees_what_is_wrong():
     [
         ("right stick", lambda s, t: s["unit"]["tail"].update(reversed=True, gyro_reversed=True)),
         ("answers along", lambda s, t: t["tail"].update(gyro_turned=not t["tail"]["gyro_turned"])),
-        ("against the torque", lambda s, t: t["tail"]["metal"].update(offset_mm=-0.6)),
-        ("gap of", lambda s, t: t["tail"]["metal"]["slider"].update(plus_mm=2.0)),
+        ("against the torque", lambda s, t: t["tail"]["metal"].update(offset_mm=5.0)),
+        ("gap of", lambda s, t: t["tail"]["metal"]["slider"].update(plus_mm=0.1)),
         ("off square", lambda s, t: t["tail"]["metal"]["servo"].update(horn_error_deg=6.0)),
         ("made for", lambda s, t: t["tail"].update(rated_hz=100.0)),
         ("trim on", lambda s, t: s["transmitter"]["channels"]["rudder"].update(trim_pct=3.0)),
