@@ -38,6 +38,18 @@ export function Slip({ bench, open, onOpen }: Props) {
 type Absent = Bench["absent"][number];
 const isStep = (line: SlipLine | Absent): line is SlipLine => "state" in line;
 
+/** Scroll what scrolls around a key until it is in sight. Not scrollIntoView: that also moves the
+ * place where Tab goes on from, and takes a pilot at the keyboard past the header. */
+function scrollInItsBox(key: HTMLElement) {
+  let box = key.parentElement;
+  while (box && box.scrollHeight <= box.clientHeight) box = box.parentElement;
+  if (!box || box === document.documentElement || box === document.body) return;
+  const at = key.getBoundingClientRect();
+  const around = box.getBoundingClientRect();
+  if (at.bottom > around.bottom) box.scrollTop += at.bottom - around.bottom;
+  else if (at.top < around.top) box.scrollTop -= around.top - at.top;
+}
+
 type LineProps = {
   line: SlipLine;
   open: boolean;
@@ -53,7 +65,7 @@ function Line({ line, open, next, under, over, onOpen }: LineProps) {
   const key = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // The list is longer than most screens: the open step is never out of sight.
-    if (open) key.current?.scrollIntoView?.({ block: "nearest" });
+    if (open && key.current) scrollInItsBox(key.current);
   }, [open]);
   return (
     <li className="border-b border-rule">
