@@ -73,7 +73,7 @@ def _path(page: Page, name: str, function: str, stage: str, keys: str) -> None:
     page.get_by_role("link", name=name).click()
     page.get_by_role("link", name="Path").click()
     page.get_by_test_id("pitch").wait_for()
-    page.goto(f"{page.url}?function={function}&stage={stage}")
+    page.goto(f"{page.url.split('?')[0]}?function={function}&stage={stage}")
     page.get_by_test_id("tail-pitch" if function == "rudder" else "pitch").wait_for()
     for key in keys:
         page.keyboard.press(key)

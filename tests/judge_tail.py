@@ -11,8 +11,7 @@ from scipy.optimize import brentq
 PITCH_DEG = (2.0 - 0.15, 5.0 + 0.15)
 """What holds against the torque at centre, with what a gauge repeats."""
 SHORT_MM = 1.5 + 0.1
-SQUARE_DEG = 2.0 + 0.25 + 0.15
-"""Workable, with half of the last digit it is read to and what the instrument repeats."""
+SQUARE_DEG = 2.3
 
 
 def wrong_with_tail(setup, truth):

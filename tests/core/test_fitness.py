@@ -4,7 +4,7 @@ import pytest
 
 import judge_tail
 from mint_lever.practise.evening import work_through
-from mint_lever.run import Entry, fitness_of
+from mint_lever.run import Entry, Event, fitness_of
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.simulate.builds import random_helicopter
@@ -86,6 +86,19 @@ def test_what_can_crash_the_model_is_asked_with_what_wrong_looks_like(step, arra
             found = bench_run(setup, [Entry(0, step, ask.key, option.value, setup)]).advice(step)
             word = next(each.word for each in found.asks if each.key == ask.key)
             assert word == ("in" if option.fine else "out")
+
+
+def test_the_tail_has_the_last_word_over_what_the_unit_shows_of_the_rudder():
+    path = "transmitter.channels.rudder.reversed"
+    turned = edited(fresh_setup("Savory 500"), (path, True))
+    event = Event(0, step="tail_stick", changed=(path,))
+    reads = [("rudder.low", 100.0), ("rudder.centre", 0.0), ("rudder.high", -100.0)]
+    entries = [Entry(1 + i, "arrival", *read, turned) for i, read in enumerate(reads)]
+    found = bench_run(turned, entries, [event]).advice("arrival")
+    assert found.actions == ()
+    assert {ask.word for ask in found.asks if ask.key.startswith("rudder")} == {"in"}
+    alone = bench_run(turned, entries).advice("arrival")
+    assert [action.key for action in alone.actions] == ["turn.rudder"]
 
 
 @pytest.mark.parametrize("seed", range(6))

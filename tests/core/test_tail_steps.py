@@ -109,10 +109,17 @@ def offset_read(setup, pitch):
 
 class TestSquare:
     @pytest.mark.parametrize(
-        ("off", "verdict"), [(1.0, "in"), (-1.0, "in"), (2.0, "workable"), (2.5, "out")]
+        ("off", "verdict"), [(1.0, "in"), (-1.0, "in"), (1.5, "workable"), (2.5, "out")]
     )
     def test_within_a_degree_of_square(self, described, off, verdict):
         assert word(described, "tail_square", "off", off) == verdict
+
+    def test_at_the_edge_of_what_will_do_it_is_read_twice(self, described):
+        """Read to half a degree, 2.0 may be 2.3; a second reading settles it."""
+        assert word(described, "tail_square", "off", 2.0) == "read again"
+        for second, outcome in ((2.0, "workable"), (2.5, "out")):
+            twice = log(described, "tail_square", ("off", 2.0), ("off", second))
+            assert bench_run(described, twice).advice("tail_square").outcome == outcome
 
     @pytest.mark.parametrize(
         "path",
@@ -178,6 +185,13 @@ class TestLimits:
             (action,) = self.advice(setup, right=0.0).actions
             assert action.changes[0].path == f"unit.tail.{name}"
             assert action.changes[0].value < 100
+
+    def test_where_no_limit_helps_the_push_rod_is_named(self, described):
+        noted = edited(_noted(described), ("unit.tail.limit_left_pct", 15.0))
+        found = self.advice(noted, left=0.0)
+        (action,) = [each for each in found.actions if each.key.endswith("left")]
+        assert "recentre the push rod" in action.text
+        assert action.changes == ()
 
     def test_one_side_that_binds_with_the_other_short_names_the_push_rod(self, described):
         found = self.advice(_noted(described), left=0.0, right=2.5)

@@ -9,7 +9,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler, Wh
 from mint_lever.run.log import setting_at
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import degrees, worst
+from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
@@ -17,6 +17,8 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.tail.common import NUMBER, PROPULSION, RATE_MODE, tail_of
 
 NAME = "tail_square"
+_REPEATS_DEG = 0.3
+"""Half of the last digit a horn is read to, with a little of the hand's. From memory."""
 _TRIMS = (
     "transmitter.channels.rudder.trim_pct",
     "transmitter.channels.rudder.subtrim_pct",
@@ -27,7 +29,8 @@ _TRIMS = (
 def _advise(run: Readings) -> Advice:
     off, wheel = run.mean(NAME, "off"), [run.answer(NAME, key) for key in ("arms", "teeth")]
     arms, teeth = (None if each is None else int(each) for each in wheel)
-    word = None if off is None else judge(off, SQUARE_DEG, 0.0)
+    times = len(run.counted(NAME, "off"))
+    word = None if off is None else word_for(off, SQUARE_DEG, times, _REPEATS_DEG)
     counted = off is not None and word != "in"
     held = _held_as_a_stick(run)
     outcome = None if off is None and not held else worst([word])
