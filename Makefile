@@ -14,15 +14,16 @@ demo: install build migrate
 	@echo "Mint Lever is at http://127.0.0.1:$(PORT)/ (stop it with Ctrl-C)"
 	cd server && ../$(BIN)/gunicorn config.wsgi --bind 127.0.0.1:$(PORT) -c config/gunicorn.py
 
+# Three workers on two processors: a browser test waits half of its time.
 test: install-test build chromium
-	$(BIN)/python -m pytest -n 2 --dist worksteal
+	$(BIN)/python -m pytest -n 3 --dist worksteal
 	cd web && npm test --silent
 
 # Everything a script can check that is not a test. The types are made anew and must come out as
 # they are kept.
 lint: install-test web/node_modules/.installed
-	$(BIN)/ruff check core server tests benchmarks
-	$(BIN)/ruff format --check core server tests benchmarks
+	$(BIN)/ruff check --no-cache core server tests benchmarks
+	$(BIN)/ruff format --no-cache --check core server tests benchmarks
 	$(BIN)/mypy core/mint_lever
 	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench config demo hangar levers modes shell
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
@@ -41,6 +42,8 @@ coverage: install-test build chromium
 bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/chain.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/tail.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/rotors.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/log.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py

@@ -12,6 +12,7 @@ import sys
 from collections import Counter
 from multiprocessing.pool import Pool
 
+import judge
 import judge_tail
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.simulate.builds import random_helicopter
@@ -30,11 +31,14 @@ def tail(seed: int) -> tuple[int, list[str], dict[tuple[str, str], int]]:
     """Say what is wrong with a tail when its work has ended, and what was read how often."""
     bench = random_helicopter(seed, tuple(ARRANGEMENTS)[seed % 3])
     try:
-        _, _, reads = work_the_tail(bench)
+        entries, _, reads = work_the_tail(bench)
     except Exception as trouble:
         return seed, [f"{type(trouble).__name__}: {trouble}"], {}
     found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
-    return seed, judge_tail.wrong_with_tail(*found), {each: reads[each] for each in COUNTED}
+    wrong = judge_tail.wrong_with_tail(*found)
+    for setup in {id(entry.setup): entry.setup for entry in entries}.values():
+        wrong += judge.far_from_usual(setup.model_dump(mode="json"))
+    return seed, wrong, {each: reads[each] for each in COUNTED}
 
 
 def main() -> None:

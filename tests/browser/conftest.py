@@ -13,7 +13,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import document
-from hands import put_in_hangar, stand_at
+from hands import enter, put_in_hangar, stand_at
 from live_server import CHROMIUM, ROOT, live_server, prepare
 
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text()
@@ -110,18 +110,6 @@ def setup_file(tmp_path):
     path = tmp_path / "fennel.json"
     path.write_text(json.dumps(document()))
     return path
-
-
-def enter(page, way, **body):
-    """Go through the door without its form: the session's cookie is the context's from then on.
-
-    Nothing is opened: a test goes straight to the place it is about.
-    """
-    asked = page.context.request
-    asked.get("/")
-    (token,) = (c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
-    answer = asked.post(f"/api/account/{way}", data=body, headers={"X-CSRFToken": token})
-    assert answer.ok, answer.text()
 
 
 @pytest.fixture

@@ -6,7 +6,8 @@ import time
 import pytest
 from playwright.sync_api import expect
 
-from hands import address_of, read, stand_at
+from builds import with_tail
+from hands import address_of, put_in_hangar, read, stand_at
 
 AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Level the swash")
 
@@ -23,6 +24,17 @@ def fresh_bench(page, new_pilot):
     page.get_by_label("Name").fill("Borage 420")
     page.get_by_role("button", name="Put it in the hangar").click()
     page.get_by_role("link", name="Bench").click()
+    begin(page)
+
+
+@pytest.fixture
+def described_bench(page, new_pilot):
+    """As fresh, of a helicopter whose tail is described: its slider is drawn and reckoned with."""
+    stand_at(page, put_in_hangar(page, with_tail()))
+    begin(page)
+
+
+def begin(page):
     page.get_by_role("button", name="Simulated model", exact=True).click()
     page.get_by_text("Simulated model on the table.").wait_for()
     page.get_by_role("button", name="Start the run").click()
@@ -107,7 +119,7 @@ class TestByTouch:
         size = {"width": 390, "height": 844}
         return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
 
-    def test_a_whole_evening(self, page, fresh_bench, axe):
+    def test_a_whole_evening(self, page, described_bench, axe):
         def take(question):
             page.get_by_role("button", name=re.compile("the simulated model G$")).tap()
             field = page.locator(f"[data-ask='{question}']")

@@ -1,10 +1,9 @@
 """Keys that can be switched off, keys that work everywhere, and a demo hangar of one's own."""
 
 import pytest
-from conftest import enter
 from playwright.sync_api import expect
 
-from hands import address_of, stand_at
+from hands import address_of, enter, stand_at
 
 
 def open_place(page, place, name="Tansy 380"):

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import with_tail
-from hands import put_in_hangar, stand_at, wide
+from hands import address_of, put_in_hangar, stand_at, wide
 
 PARTS = ("stick", "offset", "limits", "correction", "gain")
 
@@ -33,6 +33,19 @@ def test_every_part_is_drawn_fits_and_is_open_to_all(page, tail_bench, axe, acro
         expect(page.locator("#step-title")).to_contain_text("14.")
         assert page.evaluate("document.documentElement.scrollWidth") <= across
         axe(f"the tail's {name}")
+
+
+def test_a_long_answer_stays_whole_on_a_phone(page, demo):
+    wide(page, 390, 844)
+    stand_at(page, address_of(page, "Sorrel 690"), query="?step=tail_stick")
+    answer = page.get_by_text("the folded blade's edge swings right")
+    answer.first.wait_for()
+    asked = page.get_by_text("Right stick: what you see at the tail", exact=True)
+    for shown in (answer.first, asked):
+        box = shown.bounding_box()
+        assert box["x"] >= 0
+        assert box["x"] + box["width"] <= 390
+        assert box["width"] >= 160
 
 
 def test_right_beside_wrong_are_drawn_for_each_direction_look(page, tail_bench):

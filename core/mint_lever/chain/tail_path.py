@@ -9,7 +9,7 @@ from typing import Any, Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array
-from mint_lever.chain.model import Chain, Run
+from mint_lever.chain.model import Chain, Signals
 from mint_lever.tail.linkage import TailLinkage, TailPose
 from mint_lever.tail.pulse import TailOutput
 
@@ -112,7 +112,7 @@ class TailRun:
         return found
 
 
-def tail_path(chain: Chain, run: Run) -> TailRun | None:
+def tail_path(chain: Chain, run: Signals) -> TailRun | None:
     """Follow a run's rudder to the tail; None where no tail is described.
 
     Always the rate mode's deflection, whatever the gain of the mode means.

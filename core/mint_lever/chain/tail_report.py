@@ -12,7 +12,6 @@ from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.chain.tail_path import NO_BOX
-from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.hover import MOST_PITCH_DEG
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.modes import ModeName
@@ -22,20 +21,6 @@ from mint_lever.tail.linkage import TailLinkage
 from mint_lever.tail.pulse import TailOutput
 
 SIDES: tuple[Side, Side] = ("left", "right")
-
-
-def head_speed_of(chain: Chain, mode: ModeName, rpm: float | None) -> float:
-    """The head speed that is meant: the one given, or the mode's own.
-
-    Raises InvalidRequest where neither is there.
-    """
-    found = chain.mode(mode).head_speed_rpm if rpm is None else rpm
-    if found is None:
-        allowed = "a head speed, or a mode that has one"
-        raise InvalidRequest([Fault("rpm", "nothing", allowed)])
-    if not 0 < found <= 20_000:
-        raise InvalidRequest([Fault("rpm", f"{found:g}", "a head speed up to 20000 rpm")])
-    return found
 
 
 def tail_report(chain: Chain, mode: ModeName, rpm: float, density: float) -> dict[str, Any]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -205,6 +206,7 @@ def _link_angle_deg(chain: Chain, answer: Answer) -> Array:
     return lean
 
 
+@lru_cache(maxsize=16)
 def cyclic_left(chain: Chain, ring_pct: float) -> float:
     """Give the least cyclic (deg) a ring leaves in any direction at mid collective."""
     zero, ring = np.zeros_like(_AZIMUTHS), np.minimum(ring_pct, _reached(chain))

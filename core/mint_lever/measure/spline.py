@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from math import lcm
 
 from mint_lever.faults import Fault, InvalidRequest
@@ -26,7 +27,10 @@ def spline_step_deg(arms: int, teeth: int) -> float:
     return 360.0 / lcm(arms, teeth)
 
 
-def best_horn_places(error_deg: float, arms: int, teeth: int, count: int = 3) -> list[HornPlace]:
+@lru_cache(maxsize=1024)
+def best_horn_places(
+    error_deg: float, arms: int, teeth: int, count: int = 3
+) -> tuple[HornPlace, ...]:
     """List the best places for a horn that now stands ``error_deg`` off square (+ raised).
 
     Trying arm k in place of arm 0 turns the horn by k·360/N; each tooth by 360/T. ``teeth`` in the
@@ -46,7 +50,7 @@ def best_horn_places(error_deg: float, arms: int, teeth: int, count: int = 3) ->
             distinct.append(place)
         if len(distinct) == count:
             break
-    return distinct
+    return tuple(distinct)
 
 
 def sub_trim_us(error_deg: float, us_per_deg: float, mounted: int) -> float:

@@ -303,6 +303,11 @@ class Slide:
     right_mm: float
     gap_left_mm: float | None
     gap_right_mm: float | None
+    used_mm: float
+    """From one end of full stick to the other, and (``way_mm``) from contact to contact."""
+    gyro_mm: tuple[float, float] | None
+    """From where to where the gyro itself goes, where that is further than the stick."""
+    way_mm: float
 
 
 @dataclass(frozen=True, kw_only=True)

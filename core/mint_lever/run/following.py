@@ -78,6 +78,43 @@ def doubt(
     ``shifted_with`` are steps whose work by hand shifts this reading without undoing its step.
     """
     key = lever.reads.key
+    stray = _stray(run, step, key, shifted_with)
+    if stray is None:
+        return None
+    looks = [e for e in run.held(step, f"{LOOK}{key}") if e.sequence > stray.after]
+    answer = str(looks[-1].value) if looks else None
+    if answer is not None and stray.newest > looks[-1].sequence:
+        return None  # read anew with the way known: what was learned stands in `way`
+    verdict: Verdict = "look"
+    if answer is not None:
+        verdict = _verdict(answer, lever)
+    unit = lever.reads.unit
+    words = (
+        f"{lever.reads.label}: {signed(stray.expected, unit)} was to be expected, "
+        f"{signed(stray.read, unit)} is read. What led to it is not kept."
+    )
+    return Doubt(stray.expected, stray.read, _look(lever, answer), verdict, words)
+
+
+def strays(run: Readings, step: StepName, key: str) -> bool:
+    """Whether the newest reading of a question is not what was predicted of it; without that
+    nothing is doubted, and no lever need be made."""
+    return _stray(run, step, key, ()) is not None
+
+
+@dataclass(frozen=True)
+class _Stray:
+    """A prediction made at ``after`` in the log, and what was read since instead."""
+
+    after: int
+    expected: float
+    read: float
+    newest: int
+
+
+def _stray(
+    run: Readings, step: StepName, key: str, shifted_with: tuple[StepName, ...]
+) -> _Stray | None:
     event = _newest_prediction(run, step, key)
     if event is None:
         return None
@@ -89,24 +126,7 @@ def doubt(
     read = float(np.mean([figure(entry) for entry in since]))
     if abs(read - expected.value) <= expected.within:
         return None
-    looks = [e for e in run.held(step, f"{LOOK}{key}") if e.sequence > event.sequence]
-    answer = str(looks[-1].value) if looks else None
-    if answer is not None and since[-1].sequence > looks[-1].sequence:
-        return None  # read anew with the way known: what was learned stands in `way`
-    verdict: Verdict = "look"
-    if answer is not None:
-        verdict = _verdict(answer, lever)
-    unit = lever.reads.unit
-    words = (
-        f"{lever.reads.label}: {signed(expected.value, unit)} was to be expected, "
-        f"{signed(read, unit)} is read. What led to it is not kept."
-    )
-    return Doubt(expected.value, read, _look(lever, answer), verdict, words)
-
-
-def was_predicted(run: Readings, step: StepName, key: str) -> bool:
-    """Whether anything was ever predicted of a question's reading; nothing is doubted before."""
-    return _newest_prediction(run, step, key) is not None
+    return _Stray(event.sequence, expected.value, read, since[-1].sequence)
 
 
 def _newest_prediction(run: Readings, step: StepName, key: str) -> Event | None:

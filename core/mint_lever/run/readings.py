@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from math import inf
 from statistics import fmean
-from typing import Any, TypeVar
+from typing import Any, NamedTuple, TypeVar
 
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
@@ -20,7 +20,7 @@ from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
-    Aspect,
+    changed_paths,
     differing,
     handwork,
     settings,
@@ -75,6 +75,19 @@ def _graph(steps: tuple[Ruled, ...], arrangement: ArrangementName) -> Graph:
     return Graph(steps)
 
 
+@lru_cache(maxsize=65536)
+def _undoes(graph: Graph, arrangement: ArrangementName, path: str, step: StepName) -> bool:
+    """Whether changing one setting undoes a step; asked of every reading on every run."""
+    return step in graph.undone_by(touches_of(path, arrangement))
+
+
+class _Since(NamedTuple):
+    """A setup, by identity, and how many things learned were known by then."""
+
+    setup: int
+    knew: int
+
+
 class _Latest:
     """When events last had to do with a step's question."""
 
@@ -110,13 +123,18 @@ class Readings(ABC):
         here = tuple(step for step in steps if step.here(setup.arranged))
         self.graph = _graph(here, setup.arrangement)
         self.rules_of: dict[StepName, Ruled] = {step.name: step for step in here}
-        self._differences: dict[tuple[int, int], frozenset[str]] = {}
-        self._held: dict[tuple[StepName, str], tuple[Entry, ...]] = {}
+        self._differences: dict[_Since, frozenset[str]] = {}
+        self._hits: dict[tuple[_Since, StepName], tuple[str, ...]] = {}
+        self._held: dict[tuple[StepName, str], list[Entry]] = {}
+        self._counted: dict[tuple[StepName, str], list[Entry]] = {}
+        self._means: dict[tuple[StepName, str], float | None] = {}
         self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
+        self._work_on: dict[StepName, list[tuple[Event, str]]] = {}
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
         self.by_hand = [event for event in self.events if event.aspects]
+        self._learned = [event for event in self.events if event.learned]
         self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
         self._made: dict[str, Any] = {}
         self._refuted = self._find_refuted()
@@ -139,20 +157,22 @@ class Readings(ABC):
         """Every reading of one question, oldest first."""
         return self._answers.get((name, key), [])
 
-    def held(self, name: StepName, key: str) -> list[Entry]:
+    def held(self, name: StepName, key: str) -> Sequence[Entry]:
         """The readings of one question that still hold, oldest first."""
         if (name, key) not in self._held:
             held = [entry for entry in self.all(name, key) if self._holds(entry)]
-            self._held[name, key] = tuple(held)
-        return list(self._held[name, key])
+            self._held[name, key] = held
+        return self._held[name, key]
 
-    def counted(self, name: StepName, key: str) -> list[Entry]:
+    def counted(self, name: StepName, key: str) -> Sequence[Entry]:
         """The readings of a numeric question that count together.
 
         The newest one, with those before it that agree with it as far as the instrument repeats,
         or that the pilot asked to take together with it. Any other it replaces.
         """
-        return _together(self.held(name, key), self._repeats(name))
+        if (name, key) not in self._counted:
+            self._counted[name, key] = _together(self.held(name, key), self._repeats(name))
+        return self._counted[name, key]
 
     def answer(self, name: StepName, key: str) -> Any:
         """The newest answer that holds, None without one."""
@@ -161,8 +181,11 @@ class Readings(ABC):
 
     def mean(self, name: StepName, key: str) -> float | None:
         """The mean of the readings that count together: a gauge is read again to be sure."""
-        counted = self.counted(name, key)
-        return fmean(figure(entry) for entry in counted) if counted else None
+        if (name, key) not in self._means:
+            counted = self.counted(name, key)
+            mean = fmean(figure(entry) for entry in counted) if counted else None
+            self._means[name, key] = mean
+        return self._means[name, key]
 
     def comparable(self, name: StepName, key: str, control: str) -> list[Entry]:
         """Readings of a question that differ from now in nothing but one control's setting; of
@@ -254,19 +277,17 @@ class Readings(ABC):
 
     def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
         because: set[str] = set()
-        rules, arrangement = self.rules_of.get(entry.step), self.setup.arrangement
+        rules = self.rules_of.get(entry.step)
         refuted = self._refuted.get((entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
             because.add(f"what “{self.rules_of[refuted.step].title}” shows")
-        for path in self._changed(entry):
-            if path == control or entry.step not in self.graph.undone_by(
-                touches_of(path, arrangement)
-            ):
+        about = entry.key.removeprefix(SIGN)
+        for path in self._changed_under(entry):
+            if path == control:
                 continue
-            about = entry.key.removeprefix(SIGN)
             if rules is None or rules.spares is None or not rules.spares(self, about, path):
                 because.add(words_of(path))
-        return because | self.work_undoing({entry.step}, entry.sequence, but_of=entry.step)
+        return because | self.work_undoing((entry.step,), entry.sequence, but_of=entry.step)
 
     def work_undoing(
         self,
@@ -278,43 +299,70 @@ class Readings(ABC):
         """Give, in words, the work by hand that undoes one of some steps: between two places in
         the log, and not by advice of the step ``but_of``."""
         return {
-            handwork(aspect).words
-            for event in self.by_hand
+            words
+            for step in steps
+            for event, words in self._work(step)
             if after < event.sequence < before and (but_of is None or event.step != but_of)
-            for aspect in event.aspects
-            if self._undoes(aspect, steps)
         }
 
     def works_before(self, step: StepName, entry: Entry) -> int:
         """How often, before an entry, work by hand was done that undoes a step."""
-        return sum(
-            any(self._undoes(aspect, {step}) for aspect in event.aspects)
-            for event in self.by_hand
-            if event.sequence < entry.sequence
-        )
+        before = {e.sequence for e, _ in self._work(step) if e.sequence < entry.sequence}
+        return len(before)
 
-    def _undoes(self, aspect: Aspect, steps: Collection[StepName]) -> bool:
-        touched = touches_of_work(aspect, self.setup.arrangement)
-        return not self.graph.undone_by(touched).isdisjoint(steps)
+    def _work(self, step: StepName) -> list[tuple[Event, str]]:
+        """The work by hand that undoes a step, and what it is called, oldest first."""
+        if step not in self._work_on:
+            self._work_on[step] = [
+                (event, handwork(aspect).words)
+                for event in self.by_hand
+                for aspect in event.aspects
+                if step in self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement))
+            ]
+        return self._work_on[step]
+
+    def _changed_under(self, entry: Entry) -> tuple[str, ...]:
+        """Of the settings changed since a reading, those that undo its step."""
+        since = self._since(entry)
+        if (since, entry.step) not in self._hits:
+            arrangement = self.setup.arrangement
+            self._hits[since, entry.step] = tuple(
+                path
+                for path in self._changed(entry)
+                if _undoes(self.graph, arrangement, path, entry.step)
+            )
+        return self._hits[since, entry.step]
 
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.
 
         What was only learned since counts as having been so all along: the metal is the same.
         """
-        learned = [e for e in self.events if e.learned and e.sequence > entry.sequence]
-        known = (id(entry.setup), len(learned))
-        if known not in self._differences:
-            old = settings(entry.setup)
-            for event in learned:
-                now_known = {
-                    path: after
-                    for path, (before, after) in event.learned.items()
-                    if old.get(path) == before
-                }
-                old = {**old, **now_known}
-            self._differences[known] = frozenset(differing(old, settings(self.setup)))
-        return self._differences[known]
+        since = self._since(entry)
+        if since not in self._differences:
+            learned = self._learned[since.knew :]
+            self._differences[since] = (
+                _as_if_known(entry.setup, learned, self.setup)
+                if learned
+                else changed_paths(entry.setup, self.setup)
+            )
+        return self._differences[since]
+
+    def _since(self, entry: Entry) -> _Since:
+        knew = sum(event.sequence <= entry.sequence for event in self._learned)
+        return _Since(id(entry.setup), knew)
+
+
+def _as_if_known(then: Setup, learned: Sequence[Event], now: Setup) -> frozenset[str]:
+    old = settings(then)
+    for event in learned:
+        now_known = {
+            path: after
+            for path, (before, after) in event.learned.items()
+            if old.get(path) == before
+        }
+        old = {**old, **now_known}
+    return frozenset(differing(old, settings(now)))
 
 
 def _together(entries: Sequence[Entry], repeats: float) -> list[Entry]:

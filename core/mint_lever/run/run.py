@@ -47,6 +47,7 @@ class BenchRun(Readings):
             step for step in steps if step.absent and not step.here(setup.arranged)
         )
         self._by_name = {step.name: step for step in self.steps}
+        self._answered = {entry.step for entry in self.entries}
         self._advice: dict[StepName, Advice] = {}
         self._states: dict[StepName, tuple[State, tuple[str, ...]]] = {}
 
@@ -95,7 +96,7 @@ class BenchRun(Readings):
         return self._states[name]
 
     def _find_state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
-        if not any(entry.step == name for entry in self.entries):
+        if name not in self._answered:
             followed = any(event.step == name for event in self.events)
             return ("in hand" if followed else "open"), ()
         advice = self._brief(name)

@@ -185,9 +185,15 @@ def touched_by_difference(before: Setup, after: Setup) -> set[Touch]:
     return {t for path in changed_paths(before, after) for t in touches_of(path, arrangement)}
 
 
-def changed_paths(before: Setup, after: Setup) -> set[str]:
-    """Give the path of every setting in which two setups differ."""
-    return differing(settings(before), settings(after))
+def changed_paths(before: Setup, after: Setup) -> frozenset[str]:
+    """Give the path of every setting in which two setups differ; kept for setups asked about
+    again."""
+    return _changed(ByIdentity(before), ByIdentity(after))
+
+
+@lru_cache(maxsize=256)
+def _changed(before: ByIdentity, after: ByIdentity) -> frozenset[str]:
+    return frozenset(differing(settings(before.setup), settings(after.setup)))
 
 
 def settings(setup: Setup) -> Mapping[str, Any]:

@@ -168,8 +168,15 @@ def _summary(
 
 def _wanted(run: Readings, function: Function, stick_pct: float) -> float:
     """What should arrive (percent, sign apart): full stick as curve and rates shape it."""
-    mode = run.chain.mode(run.mode)
-    return float(shape(function, np.array([stick_pct]), mode)[0])
+    return run.memo("arrival wanted", lambda: _all_wanted(run))[function][stick_pct]
+
+
+def _all_wanted(run: Readings) -> dict[Function, dict[float, float]]:
+    mode, sticks = run.chain.mode(run.mode), np.array([stick for _, stick in _ENDS])
+    return {
+        function: dict(zip(sticks.tolist(), shape(function, sticks, mode).tolist(), strict=True))
+        for function in FUNCTIONS
+    }
 
 
 def _hint(wanted: float) -> str:

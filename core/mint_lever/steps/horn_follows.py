@@ -56,6 +56,10 @@ def pulse_seen_to_turn(run: Readings) -> int:
 
 def trims_tried(run: Readings, index: int) -> list[tuple[float, float]]:
     """Pairs of (sub-trim in its dial's unit, horn degrees) of comparable readings."""
+    return run.memo(f"trims of {index}", lambda: _tried(run, index))
+
+
+def _tried(run: Readings, index: int) -> list[tuple[float, float]]:
     path = sub_trim(run.setup, index).path
     past = run.comparable("horns", f"horn.{index}", path)
     return [(sub_trim(entry.setup, index).value, figure(entry)) for entry in past]

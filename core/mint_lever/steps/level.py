@@ -31,7 +31,7 @@ from mint_lever.run.following import (
     first_look,
     predicted,
     predicting,
-    was_predicted,
+    strays,
     way,
 )
 from mint_lever.run.log import Entry
@@ -192,8 +192,8 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
     if values[0] is None or values[1] is None:
         return _Spot(place, stick, both, None)
     spot = _Spot(place, stick, both, (values[0], values[1]))
-    if not any(was_predicted(run, "level", ask.key) for ask in both):
-        return spot  # what moves the tilts costs a search, and nothing of them can be doubted
+    if not any(strays(run, "level", ask.key) for ask in both):
+        return spot  # what moves the tilts costs a search, and nothing of them is in doubt
     levers = _levers(run, spot)
     doubtful = [doubt(run, "level", lever) for lever in levers]
     return replace(spot, levers=levers, doubts=tuple(d for d in doubtful if d is not None))
@@ -273,6 +273,8 @@ def _look_first(run: Readings, spot: _Spot) -> Choice | None:
 
 def _ways(run: Readings, spot: _Spot) -> Array:
     """How each tilt was seen to follow: 1 as the model has it, −1 the other way, 0 not at all."""
+    if not any(run.held("level", f"{LOOK}{ask.key}") for ask in spot.asks):
+        return np.ones(2)  # nobody looked: no lever need be made to say so
     levers = spot.levers or _levers(run, spot)
     return np.array([way(run, "level", lever) for lever in levers], dtype=float)
 
@@ -297,7 +299,10 @@ def _rulers(run: Readings, place: str, lands: tuple[float, float] | None) -> lis
 def _step_tilt(run: Readings) -> float:
     airframe = run.setup.airframe
     swash = airframe.swash
-    return tilt_of_a_step(swash.balls, airframe.swash_turn_mm, swash.step_turns)
+    return run.memo(
+        "step tilt",
+        lambda: tilt_of_a_step(swash.balls, airframe.swash_turn_mm, swash.step_turns),
+    )
 
 
 def _left_by_links(run: Readings, at_mid: tuple[float, float]) -> float:

@@ -31,7 +31,12 @@ def _advise(run: Readings) -> Advice:
             ("new", "A new model, nothing copied from another", ""),
             ("ends", "End points at 100 %, limits at their default", "Every channel, both sides."),
             ("trims", "Trims and sub-trims at zero", "The trim keys beside the sticks too."),
-            ("curves", "Pitch and throttle curves straight in every mode", ""),
+            (
+                "curves",
+                f"Pitch curve straight in {MODE_WORDS[run.mode].lower()}, the mode of the bench",
+                "Throttle at 0 there; an idle-up's throttle waits flat, well above where a "
+                "governor switches on, and never at 0 with the stick low.",
+            ),
             ("swash_type", f"Swash type: {kind}", ""),
             ("channels", "Each function on its channel", "Gyro and governor only where used."),
         ),

@@ -2,22 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
-from mint_lever.rotor.air import GRAVITY
-from mint_lever.rotor.hover import MOST_PITCH_DEG, Blades, TurningRotor
+from mint_lever.rotor.described import MAIN, MASS, blades_of, main_rotor, weight_n
+from mint_lever.rotor.hover import MOST_PITCH_DEG, TurningRotor
+from mint_lever.rotor.turning import RAD_S
 from mint_lever.setup.document import Setup
+from mint_lever.setup.missing import missing
 from mint_lever.setup.tail import Tail
 from mint_lever.setup.unit import UnitTail
 from mint_lever.tail.linkage import TailLinkage
 from mint_lever.tail.pulse import TailOutput
 
-_TURN = 2 * np.pi / 60
-_MAIN = ("airframe.rotor.radius_mm", "airframe.rotor.root_mm", "airframe.rotor.chord_mm")
 _TAIL = (
     "airframe.tail.radius_mm",
     "airframe.tail.root_mm",
@@ -25,7 +23,7 @@ _TAIL = (
     "airframe.tail.turns_per_head_turn",
     "airframe.tail.boom_mm",
 )
-MASS, GRIP = "airframe.mass_g", "airframe.tail.grip_arm_mm"
+GRIP = "airframe.tail.grip_arm_mm"
 
 
 @dataclass(frozen=True)
@@ -41,18 +39,6 @@ class Held:
     pitch_needed_deg: float | None = None
     left_nm_left: float | None = None
     left_nm_right: float | None = None
-
-
-def missing(setup: Setup, paths: Sequence[str]) -> list[str]:
-    """Give those of some settings that are not filled in, or whose part is not described."""
-    return [path for path in paths if _value(setup, path) is None]
-
-
-def _value(setup: Setup, path: str) -> Any:
-    at: Any = setup
-    for name in path.split("."):
-        at = None if at is None else getattr(at, name)
-    return at
 
 
 @dataclass(frozen=True)
@@ -81,10 +67,8 @@ class TailAtSpeed:
 
     def hover_pitch_deg(self) -> float | None:
         """The main pitch that carries the weight; None where unknown, or where nothing does."""
-        mass_g = self.setup.airframe.mass_g
-        if self.main is None or mass_g is None:
-            return None
-        return self.main.pitch_for(mass_g / 1000 * GRAVITY)
+        weight = weight_n(self.setup)
+        return None if self.main is None or weight is None else self.main.pitch_for(weight)
 
     def held(self, collective_deg: float | None) -> Held:
         """What the main blades' pitch (deg) asks of the tail."""
@@ -121,23 +105,20 @@ class TailAtSpeed:
 
 def tail_at_speed(setup: Setup, rpm: float, density: float) -> TailAtSpeed:
     """Put a setup's rotors to turning: head speed in rpm, air in kg/m³."""
-    omega = rpm * _TURN
+    omega = rpm * RAD_S
     tail = setup.airframe.tail
-    lacks_main, lacks_tail = missing(setup, _MAIN), missing(setup, _TAIL)
-    main = None if lacks_main else _blades(setup.airframe.rotor, setup.airframe.head.blades)
-    own = None if lacks_tail or tail is None else _blades(tail, tail.blades)
+    lacks_tail = missing(setup, _TAIL)
+    own = None if lacks_tail or tail is None else blades_of(tail, tail.blades)
     ratio = 1.0 if tail is None else tail.turns_per_head_turn or 1.0
     return TailAtSpeed(
         setup=setup,
         box=setup.tail_box,
-        main=None if main is None else TurningRotor(main, omega, density),
+        main=main_rotor(setup, rpm, density),
         rotor=None if own is None else TurningRotor(own, omega * ratio, density),
-        unknown=(*lacks_main, *missing(setup, [MASS]), *lacks_tail, *missing(setup, [GRIP])),
-    )
-
-
-def _blades(described: Any, count: int) -> Blades:
-    """Blades of a part that has radius, root and chord in millimetres."""
-    return Blades(
-        count, described.radius_mm / 1e3, described.root_mm / 1e3, described.chord_mm / 1e3
+        unknown=(
+            *missing(setup, MAIN),
+            *missing(setup, [MASS]),
+            *lacks_tail,
+            *missing(setup, [GRIP]),
+        ),
     )

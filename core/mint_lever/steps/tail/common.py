@@ -14,6 +14,7 @@ PROPULSION = (
     "off again."
 )
 RATE_MODE = "Gyro in rate mode, the stick let go: heading hold would creep to an end."
+UNDESCRIBED = "With the tail described (Path, the rudder's last stage)"
 EDGE = "Fold one tail blade back: its edge swings toward the side the nose would go."
 
 

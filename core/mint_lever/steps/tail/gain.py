@@ -18,7 +18,7 @@ from mint_lever.run.advice import (
 from mint_lever.run.log import setting_at
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import outcome_of, worst
+from mint_lever.run.words import worst
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.simulate.answers import not_simulated
@@ -51,11 +51,9 @@ def _advise(run: Readings) -> Advice:
     words = {name: _word(getattr(modes, name).tail_gain_pct, ceilings[name]) for name in names}
     asks: list[Choice | Number] = [looks[name] for name in names]
     asks += [_wagged(run, name) for name in names]
-    outcome: Outcome | None = outcome_of(list(looks.values()))
-    if outcome is not None and outcome != "begun":
-        outcome = worst([outcome_word(outcome), *words.values()])
-    elif "out" in words.values():
-        outcome = "out" if outcome is None else outcome
+    outcome: Outcome | None = "out" if "out" in words.values() else None
+    if any(look.answer is not None for look in looks.values()):
+        outcome = worst([*(look.word for look in looks.values()), *words.values()])
     return Advice(
         step=NAME,
         do=(
@@ -69,11 +67,6 @@ def _advise(run: Readings) -> Advice:
         outcome=outcome,
         gains=tuple(_line(run, name, ceilings[name]) for name in names),
     )
-
-
-def outcome_word(outcome: Outcome) -> Word:
-    """The word that stands for an outcome among others."""
-    return {"good": "in", "workable": "workable", "out": "out", "begun": "read again"}[outcome]  # type: ignore[return-value]
 
 
 def _look(run: Readings, name: ModeName) -> Choice:

@@ -9,6 +9,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS
+from mint_lever.chain.model import Signals
 from mint_lever.chain.sticks import Sticks
 from mint_lever.chain.tail_path import tail_path
 from mint_lever.measure.tail_bands import GAP_MM, UNEQUAL
@@ -18,11 +19,12 @@ from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
 from mint_lever.setup.edit import Change
+from mint_lever.setup.numbers import USUAL_LIMIT
 from mint_lever.setup.tail import Tail
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps.tail.common import NUMBER, PROPULSION, tail_of
-from mint_lever.tail.limits import MOST_PCT, just_clear
+from mint_lever.steps.tail.common import NUMBER, PROPULSION, UNDESCRIBED, tail_of
+from mint_lever.tail.limits import just_clear
 from mint_lever.tail.linkage import TailLinkage
 from mint_lever.tail.pulse import TailOutput
 
@@ -59,6 +61,8 @@ def _advise(run: Readings) -> Advice:
         if gap is not None:
             word = _word(_at_full(gap, ends[side]))
             action, why = _set_limit(run, side, gap, ends[side], word)
+            if action is not None and word == "in":
+                word = "out"
             if action is None and word == "out" and gap > 0:
                 # No limit helps: it is as far as this horn goes.
                 word = "workable"
@@ -69,6 +73,8 @@ def _advise(run: Readings) -> Advice:
     if waits:
         actions = []
     outcome = worst(ask.word for ask in asks) if any(g is not None for g in gaps.values()) else None
+    if tail_of(run) is None and outcome != "good":
+        kept.append(f"{UNDESCRIBED}, one reading of each side gives its figure.")
     return Advice(
         step=NAME,
         do=(
@@ -123,7 +129,7 @@ def _end(run: Readings, side: Side) -> _End | None:
     if tail is None:
         return None
     full = 100.0 if side == "right" else -100.0
-    sent = run.chain.run(Sticks.at(rudder=[full, 0.0]), run.mode)
+    sent = _sent(run, [full, 0.0])
     found = tail_path(run.chain, sent)
     if found is None or not bool(found.pose.rod_reaches.all()):
         return None
@@ -133,6 +139,10 @@ def _end(run: Readings, side: Side) -> _End | None:
     return _End(float(slider), float(rest), float(at_full.slider_mm))
 
 
+def _sent(run: Readings, rudder_pct: list[float]) -> Signals:
+    return run.chain.signals(run.chain.shaped(Sticks.at(rudder=rudder_pct), run.mode), run.mode)
+
+
 def _u(run: Readings, side: Side) -> int:
     """The sign of what the unit or gyro reads at full stick to a side."""
     return run.memo(f"tail command {side}", lambda: _command(run, side))
@@ -140,7 +150,7 @@ def _u(run: Readings, side: Side) -> int:
 
 def _command(run: Readings, side: Side) -> int:
     full = 100.0 if side == "right" else -100.0
-    sent = run.chain.run(Sticks.at(rudder=[full]), run.mode)
+    sent = _sent(run, [full])
     u = float(sent.channel.limited_pct[FUNCTIONS.index("rudder"), 0])
     seen = run.unit_way("rudder") * (1 if side == "right" else -1)
     return int(np.sign(u)) if u and run.mean("arrival", "rudder.high") is None else seen
@@ -185,8 +195,18 @@ def _set_limit(
         else:
             sure = clear.percent is not None and clear.percent <= old - _SURE_PCT
             new = float(floor(clear.percent or 0.0)) if sure else old - _LOWER_PCT
-    new = min(max(new, 0.0), MOST_PCT)
-    if word == "in" or new == old or (gap > 0 and abs(new - old) < 1):
+            # A computed figure below any usual one rests on contacts nobody has met yet.
+            new = max(new, USUAL_LIMIT[0]) if old > USUAL_LIMIT[0] else new
+    most = max(old, USUAL_LIMIT[1])
+    if new > most:
+        why = (
+            f"Full {side}: {most:g} % is as far as a limit usually goes; a longer horn, or a hole "
+            "further out, uses the rest of the way."
+        )
+    new = min(max(new, 0.0), most)
+    # Less than any sound tail asks for is not kept where there is room for more.
+    cramped = old < USUAL_LIMIT[0] <= new
+    if (word == "in" and not cramped) or new == old or (gap > 0 and abs(new - old) < 1):
         return None, why
     if new < _LEAST_PCT:
         return _recentre(side), why
@@ -198,7 +218,7 @@ def _set_limit(
         else "Then full stick that way again.",
         changes=(Change(f"unit.tail.{name}", new), *changes),
         keys=(_key(side),),
-        needed=word == "out",
+        needed=cramped or word == "out",
         together="limits",
     )
     return action, why
@@ -264,14 +284,18 @@ def _slide(
     tail, left, right = tail_of(run), ends["left"], ends["right"]
     if tail is None or left is None or right is None:
         return None
+    stops = left.at_full_mm, right.at_full_mm
     return Slide(
         minus_mm=tail.slider.minus_mm,
         plus_mm=tail.slider.plus_mm,
         rest_mm=left.rest_mm,
-        left_mm=left.at_full_mm,
-        right_mm=right.at_full_mm,
+        left_mm=left.slider_mm,
+        right_mm=right.slider_mm,
         gap_left_mm=gaps["left"],
         gap_right_mm=gaps["right"],
+        gyro_mm=(min(stops), max(stops)) if _short(left) or _short(right) else None,
+        used_mm=abs(right.slider_mm - left.slider_mm),
+        way_mm=tail.slider.minus_mm + tail.slider.plus_mm,
     )
 
 

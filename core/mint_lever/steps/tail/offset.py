@@ -18,7 +18,7 @@ from mint_lever.setup.edit import Change
 from mint_lever.setup.tail import Tail
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps.tail.common import NUMBER, PROPULSION, RATE_MODE, tail_of
+from mint_lever.steps.tail.common import NUMBER, PROPULSION, RATE_MODE, UNDESCRIBED, tail_of
 from mint_lever.tail.authority import tail_at_speed
 from mint_lever.tail.linkage import TailLinkage, turn_of_rod_mm
 from mint_lever.tail.pulse import TailOutput
@@ -176,8 +176,10 @@ def _in_hover(run: Readings) -> str:
     """What this tail needs in hover by its own figures, beside practice's; what that would want."""
     modes = run.setup.transmitter.modes
     flown = [name for name in modes.names() if getattr(modes, name).head_speed_rpm is not None]
-    if tail_of(run) is None or not flown:
-        return ""
+    if tail_of(run) is None:
+        return f" {UNDESCRIBED}, the rod's turns are counted, and what hover needs is computed."
+    if not flown:
+        return " What it needs in hover could be computed with: a mode's head speed."
     rpm = getattr(modes, flown[0]).head_speed_rpm
     at = tail_at_speed(run.setup, rpm, air_density())
     if at.unknown:

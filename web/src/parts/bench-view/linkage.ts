@@ -1,21 +1,19 @@
 /** The drawn linkage of one build: which parts there are, and where a frame puts each of them. */
 import {
   BoxGeometry,
-  CanvasTexture,
   CylinderGeometry,
   Group,
   IcosahedronGeometry,
   Matrix4,
+  type PerspectiveCamera,
   Quaternion,
   RingGeometry,
-  Sprite,
-  SpriteMaterial,
-  SRGBColorSpace,
   Vector3,
 } from "three";
 import type { Frame, Setup } from "@/api/client";
 import { Airframe } from "./airframe";
 import { Ink, type InkPart } from "./ink";
+import { Words } from "./words";
 
 type Drawn = Frame["scene"];
 type Vec = readonly number[];
@@ -58,7 +56,8 @@ export class Linkage {
   private plate: InkPart[];
   private servos: DrawnServo[] = [];
   private blades: DrawnBlade[] = [];
-  private labels: { sprite: Sprite; text: string }[] = [];
+  private words = new Words(this.group);
+  private numbers: Vector3[] = [];
   private unit: number;
   private airframe: Airframe;
 
@@ -87,7 +86,7 @@ export class Linkage {
         hornBall: this.ball(1.5 * u),
         swashBall: this.ball(1.5 * u),
       });
-      this.label(String(i + 1), 7 * u);
+      this.numbers.push(this.words.add(String(i + 1), 7 * u).home);
     });
     for (let i = 0; i < head.blades; i++) {
       this.blades.push({
@@ -98,7 +97,7 @@ export class Linkage {
         body: this.blade(i === 0 ? "mint" : "sheet", head.grip_arm_mm, reach),
       });
     }
-    for (const { text, where } of this.airframe.places) this.label(text, 9 * u, where);
+    for (const { text, where } of this.airframe.places) this.words.add(text, 9 * u, where);
     this.ink.seal();
     this.group.add(this.ink.group);
   }
@@ -120,11 +119,12 @@ export class Linkage {
 
   repaint(colourOf: (name: string) => string) {
     this.ink.repaint(colourOf);
-    for (const { sprite, text } of this.labels) {
-      sprite.material.map?.dispose();
-      sprite.material.map = lettering(text, colourOf("ink"), colourOf("paper"));
-      sprite.material.needsUpdate = true;
-    }
+    this.words.repaint(colourOf("ink"), colourOf("paper"));
+  }
+
+  /** Put the words where they can be read from this camera. */
+  arrange(camera: PerspectiveCamera) {
+    this.words.arrange(camera);
   }
 
   dispose() {
@@ -139,7 +139,7 @@ export class Linkage {
     this.ink.move(servo.link, between(hornBall, swashBall));
     this.ink.move(servo.hornBall, placed(hornBall));
     this.ink.move(servo.swashBall, placed(swashBall));
-    this.labels[i]?.sprite.position.copy(shaft).add(new Vector3(0, 0, -6 * this.unit));
+    this.numbers[i]?.copy(shaft).add(new Vector3(0, 0, -6 * this.unit));
   }
 
   private placeBlade(blade: DrawnBlade, where: Drawn["blades"][number]) {
@@ -203,33 +203,4 @@ export class Linkage {
     grip.translate(0, from / 2, 0);
     return [this.ink.solid(wing, colour), this.ink.solid(grip, "faint")];
   }
-
-  private label(text: string, size: number, where?: Vector3) {
-    const sprite = new Sprite(new SpriteMaterial({ depthTest: false, transparent: true }));
-    sprite.scale.set(size * (text.length > 1 ? 2.4 : 1), size, 1);
-    if (where) sprite.position.copy(where);
-    this.group.add(sprite);
-    this.labels.push({ sprite, text });
-  }
-}
-
-function lettering(text: string, ink: string, paper: string): CanvasTexture {
-  const canvas = document.createElement("canvas");
-  canvas.width = text.length > 1 ? 230 : 96;
-  canvas.height = 96;
-  const pen = canvas.getContext("2d");
-  if (pen) {
-    pen.font = "700 72px 'Atkinson Hyperlegible Next Variable', sans-serif";
-    pen.textAlign = "center";
-    pen.textBaseline = "middle";
-    pen.lineWidth = 10;
-    pen.lineJoin = "round";
-    pen.strokeStyle = paper;
-    pen.strokeText(text, canvas.width / 2, 50);
-    pen.fillStyle = ink;
-    pen.fillText(text, canvas.width / 2, 50);
-  }
-  const texture = new CanvasTexture(canvas);
-  texture.colorSpace = SRGBColorSpace;
-  return texture;
 }

@@ -126,6 +126,7 @@ export class BenchScene {
   };
 
   private render() {
+    this.linkage?.arrange(this.camera);
     this.renderer.render(this.scene, this.camera);
     this.draws += 1;
   }

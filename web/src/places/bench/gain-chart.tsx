@@ -5,8 +5,7 @@ import { shown, signed } from "@/parts/numbers";
 type Line = Advice["gains"][number];
 
 const WIDE = 560;
-const LOW = 0;
-const at = (gain: number) => 130 + ((gain - LOW) / 100) * (WIDE - 150);
+const at = (gain: number) => 130 + (gain / 100) * (WIDE - 150);
 const NAMES: Record<Line["mode"], string> = {
   normal: "normal",
   idle_up_1: "idle-up 1",
@@ -17,35 +16,27 @@ const NAMES: Record<Line["mode"], string> = {
 
 export function GainChart({ gains }: { gains: Line[] }) {
   const high = 44;
-  const tall = 54 + gains.length * high;
+  const tall = 38 + gains.length * high;
   return (
     <figure className="my-2">
       <figcaption className="text-sm">
-        tail gain by mode: the wide box is 60 to 80, where most tails hold, the narrow one the
-        change-over; bar: set, diamond: practice
+        tail gain by mode, 0 to 100: the wide box is 60 to 80, where most tails hold, the narrow one
+        the change-over; bar: set, diamond: practice
       </figcaption>
       <svg viewBox={`0 0 ${WIDE} ${tall}`} aria-hidden className="block w-full">
-        <rect x={at(60)} y="22" width={at(80) - at(60)} height={tall - 46} className="fill-wash" />
+        <rect x={at(60)} y="22" width={at(80) - at(60)} height={tall - 30} className="fill-wash" />
         <rect
           x={at(48)}
           y="22"
           width={at(52) - at(48)}
-          height={tall - 46}
+          height={tall - 30}
           className="fill-out opacity-40"
         />
         {[0, 25, 50, 60, 80, 100].map((tick) => (
           <g key={tick}>
-            <path d={`M${at(tick)} 22V${tall - 24}`} className="stroke-rule" />
+            <path d={`M${at(tick)} 22V${tall - 8}`} className="stroke-rule" />
             <text x={at(tick)} y="14" textAnchor="middle" className="figure fill-faint text-[13px]">
               {tick}
-            </text>
-            <text
-              x={at(tick)}
-              y={tall - 6}
-              textAnchor="middle"
-              className="figure fill-faint text-[13px]"
-            >
-              {signed(2 * (tick - 50), 0)}
             </text>
           </g>
         ))}

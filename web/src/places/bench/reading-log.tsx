@@ -40,7 +40,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const reading = line.kind === "reading";
-  const value = reading ? plain(line.value) : "";
+  const value = reading ? (line.said ?? plain(line.value)) : "";
   const typable = typeof line.value === "number" || Array.isArray(line.value);
   return (
     <li className="border-b border-rule py-1 text-sm">
@@ -49,7 +49,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
           {new Date(line.at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
         </span>
         <span className={`flex-1 ${line.struck ? "text-faint line-through" : ""}`}>
-          {line.label} {reading && <strong className="figure">{value}</strong>}
+          {line.label} {reading && <strong className={typable ? "figure" : ""}>{value}</strong>}
         </span>
         <span className="text-faint">
           {line.edited
@@ -118,5 +118,6 @@ function plain(value: unknown): string {
   if (value === true) return "yes";
   if (value === false) return "no";
   if (Array.isArray(value)) return value.join(" ");
-  return String(value);
+  // A question that is asked no more: its answer as it is kept, with spaces.
+  return String(value).replaceAll("_", " ");
 }

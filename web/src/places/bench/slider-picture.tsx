@@ -11,8 +11,9 @@ const ROD = 62;
 export function SliderPicture({ slide }: { slide: Slide }) {
   const { minus_mm: minus, plus_mm: plus, rest_mm: rest } = slide;
   const ends = [slide.left_mm, slide.right_mm];
+  const gyro = slide.gyro_mm && ([Math.min(...slide.gyro_mm), Math.max(...slide.gyro_mm)] as const);
   const x = scaleLinear(
-    [Math.min(-minus, ...ends) - 1, Math.max(plus, ...ends) + 1],
+    [Math.min(-minus, ...ends, ...(gyro ?? [])) - 1, Math.max(plus, ...ends, ...(gyro ?? [])) + 1],
     [16, WIDE - 16],
   );
   const used = [Math.min(...ends), Math.max(...ends)] as const;
@@ -21,7 +22,7 @@ export function SliderPicture({ slide }: { slide: Slide }) {
       <figcaption className="flex items-baseline justify-between gap-3 text-sm">
         <span>tail slider, mm from zero pitch</span>
         <span className="figure">
-          uses {shown(used[1] - used[0], 1)} of {shown(plus + minus, 1)} mm
+          stick uses {shown(slide.used_mm, 1)} of {shown(slide.way_mm, 1)} mm
         </span>
       </figcaption>
       <svg viewBox={`0 0 ${WIDE} 118`} role="img" aria-label={said(slide)} className="block w-full">
@@ -46,6 +47,16 @@ export function SliderPicture({ slide }: { slide: Slide }) {
           </g>
         ))}
         <path d={`M8 ${ROD}H${WIDE - 8}`} className="stroke-edge" strokeWidth="4" />
+        {gyro && (
+          <rect
+            x={x(gyro[0])}
+            y={ROD - 5}
+            width={x(gyro[1]) - x(gyro[0])}
+            height="10"
+            className="fill-sheet stroke-mint"
+            strokeWidth="2"
+          />
+        )}
         <rect
           x={x(used[0])}
           y={ROD - 5}
@@ -69,6 +80,15 @@ export function SliderPicture({ slide }: { slide: Slide }) {
           over={slide.right_mm > rest ? 1 : -1}
         />
       </svg>
+      {gyro && (
+        <p className="text-sm text-faint">
+          Filled: what the stick sends. Outlined: how far the gyro itself goes,{" "}
+          <span className="figure">
+            {signed(gyro[0], 1)} to {signed(gyro[1], 1)} mm
+          </span>
+          .
+        </p>
+      )}
     </figure>
   );
 }

@@ -178,12 +178,14 @@ function Question({ ask, open, onAsk }: QuestionProps) {
         type="button"
         data-question={ask.key}
         aria-pressed={open}
-        className="flex w-full items-baseline justify-between gap-3 border-l-4 border-transparent py-1.5 pl-2 text-left hover:bg-wash aria-pressed:border-mint aria-pressed:bg-sheet"
+        className="flex w-full flex-wrap items-baseline justify-end gap-x-3 border-l-4 border-transparent py-1.5 pl-2 text-left hover:bg-wash aria-pressed:border-mint aria-pressed:bg-sheet"
         onClick={() => onAsk(ask.key)}
       >
-        <span>{ask.label}</span>
-        <span className="flex shrink-0 items-baseline gap-3">
-          <span className="figure font-semibold">{answered(ask)}</span>
+        <span className="min-w-44 flex-1">{ask.label}</span>
+        <span className="flex items-baseline gap-3 text-right">
+          <span className={`font-semibold ${ask.kind === "number" ? "figure" : ""}`}>
+            {answered(ask)}
+          </span>
           {ask.word && (
             <span className="text-sm">
               <WordMark word={ask.word} />
