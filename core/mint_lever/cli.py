@@ -10,12 +10,17 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from mint_lever.chain import Chain, Evaluation, Sticks, build_chain, evaluate
+from mint_lever.chain.drive_report import drive_report
+from mint_lever.chain.head_speed import head_speed_of
 from mint_lever.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
-from mint_lever.chain.tail_report import head_speed_of, tail_report
+from mint_lever.chain.tail_report import tail_report
 from mint_lever.faults import Fault, InvalidRequest, MintLeverError
+from mint_lever.modes.hover_report import hover_report
 from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
 from mint_lever.setup.modes import MODES
+from mint_lever.telemetry.recorded import read_log
+from mint_lever.telemetry.report import KINDS, log_report
 
 _STICKS = ("aileron", "elevator", "collective")
 _RUDDER = "rudder"
@@ -41,6 +46,12 @@ def main(argv: Sequence[str] | None = None) -> int:
             print(json.dumps(json_schema(), indent=2))
         elif args.command == "tail":
             _tail(args)
+        elif args.command == "hover":
+            _hover(args)
+        elif args.command == "drive":
+            _drive(args)
+        elif args.command == "log":
+            _log(args)
         else:
             _evaluate(args)
     except MintLeverError as error:
@@ -66,11 +77,19 @@ def _parser() -> argparse.ArgumentParser:
     one.add_argument("--blade", type=int, default=1, help="which blade is read, from 1")
     one.add_argument("--batch", help="CSV of aileron,elevator,collective and, if wanted, rudder")
     tail = commands.add_parser("tail", help="torque, tail pitch needed and what is left over")
-    tail.add_argument("setup", help="setup file, or - for standard input")
-    tail.add_argument("--mode", choices=MODES, default="normal")
-    tail.add_argument("--rpm", type=float, help="head speed; left out, the mode's own")
-    tail.add_argument("--altitude-m", type=float, default=0.0, help="pressure altitude")
-    tail.add_argument("--temperature-c", type=float, default=SEA_LEVEL_C)
+    hover = commands.add_parser("hover", help="hover's pitch, stick and power, on paper")
+    drive = commands.add_parser("drive", help="duty, currents and head-room of the drive")
+    for flown in (tail, hover, drive):
+        flown.add_argument("setup", help="setup file, or - for standard input")
+        flown.add_argument("--mode", choices=MODES, default="normal")
+        flown.add_argument("--rpm", type=float, help="head speed; left out, the mode's own")
+    log = commands.add_parser("log", help="what a flight's telemetry says")
+    log.add_argument("log", nargs="?", help="CSV file, or - for standard input")
+    log.add_argument("--map", default="", help="time=COLUMN,head_rpm=COLUMN,…")
+    log.add_argument("--kinds", action="store_true", help="list the kinds of findings")
+    for flown in (tail, hover):
+        flown.add_argument("--altitude-m", type=float, default=0.0, help="pressure altitude")
+        flown.add_argument("--temperature-c", type=float, default=SEA_LEVEL_C)
     return parser
 
 
@@ -79,6 +98,34 @@ def _tail(args: argparse.Namespace) -> None:
     rpm = head_speed_of(chain, args.mode, args.rpm)
     density = air_density(args.altitude_m, args.temperature_c)
     print(json.dumps(tail_report(chain, args.mode, rpm, density), allow_nan=False))
+
+
+def _hover(args: argparse.Namespace) -> None:
+    chain = build_chain(read_setup(_read(args.setup)))
+    rpm = head_speed_of(chain, args.mode, args.rpm)
+    report = hover_report(chain, args.mode, rpm, args.altitude_m, args.temperature_c)
+    print(json.dumps(report, allow_nan=False))
+
+
+def _drive(args: argparse.Namespace) -> None:
+    chain = build_chain(read_setup(_read(args.setup)))
+    rpm = head_speed_of(chain, args.mode, args.rpm)
+    print(json.dumps(drive_report(chain, args.mode, rpm), allow_nan=False))
+
+
+def _log(args: argparse.Namespace) -> None:
+    if args.kinds:
+        print(json.dumps(KINDS, indent=2))
+        return
+    if args.log is None:
+        raise InvalidRequest([Fault("log", "nothing", "a CSV file, or --kinds")])
+    names = {}
+    for pair in filter(None, args.map.split(",")):
+        channel, equals, column = pair.partition("=")
+        if not equals:
+            raise InvalidRequest([Fault("map", pair, "NAME=COLUMN, separated by commas")])
+        names[channel.strip()] = column.strip()
+    print(json.dumps(log_report(read_log(_read(args.log), names)), allow_nan=False))
 
 
 def _evaluate(args: argparse.Namespace) -> None:

@@ -17,6 +17,7 @@ from mint_lever.run.advice import (
     Action,
     Answer,
     Ask,
+    Choice,
     GainLine,
     Outcome,
     Ray,
@@ -76,13 +77,14 @@ class ActionOut(BaseModel):
 
 class ReadingOut(BaseModel):
     """One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
-    the clock of the device it was entered on."""
+    the clock of the device it was entered on. ``said`` is a chosen answer in words."""
 
     sequence: int
     kind: str
     key: str
     label: str
     value: Answer = None
+    said: str | None = None
     at: datetime
     struck: bool
     edited: bool
@@ -239,6 +241,12 @@ def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int
     keys = {entry.key for entry in page if entry.kind == LogEntry.Kind.READING}
     holds = {entry.sequence for key in keys for entry in run.held(step, key)}
     edited = {entry.replaces_id for entry in entries if entry.replaces_id}
+    said = {
+        (ask.key, option.value): option.label
+        for ask in run.advice(step).asks
+        if isinstance(ask, Choice)
+        for option in ask.options
+    }
     return LogOut(
         lines=[
             ReadingOut(
@@ -247,6 +255,7 @@ def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int
                 key=entry.key,
                 label=entry.label,
                 value=entry.value if entry.kind == LogEntry.Kind.READING else None,
+                said=said.get((entry.key, str(entry.value))),
                 at=entry.sent_at,
                 struck=entry.struck,
                 edited=entry.pk in edited,

@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from mint_lever.axes import Array, Mask
 from mint_lever.chain import Chain
 from mint_lever.modes.drawn import Which, curve_in
+from mint_lever.modes.hover_on_paper import OnPaper, hover_on_paper
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
@@ -29,6 +30,15 @@ class DegreeMark(BaseModel):
     pct: float
 
 
+class OnPaperOut(BaseModel):
+    """A mode's hover by theory; ``lacks`` names what it would need, then all else is null."""
+
+    rpm: float | None
+    pitch_deg: float | None
+    stick_pct: float | None
+    lacks: list[str]
+
+
 class CurveOut(BaseModel):
     """A curve over the stick 0…100: percent, and for a pitch curve degrees at the blade.
 
@@ -44,6 +54,7 @@ class CurveOut(BaseModel):
     point_deg: list[float | None]
     slope: list[float]
     hover_stick_pct: float | None
+    on_paper: OnPaperOut | None
     degree_marks: list[DegreeMark]
 
 
@@ -195,6 +206,7 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
             point_deg=[],
             slope=[],
             hover_stick_pct=None,
+            on_paper=None,
             degree_marks=[],
         )
     worked_out = pitch_curve(chain, name, own=own)
@@ -208,8 +220,13 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
         point_deg=_known(point_deg, reached),
         slope=worked_out.slope.tolist(),
         hover_stick_pct=worked_out.hover_stick_pct,
+        on_paper=_on_paper(hover_on_paper(chain, name, own)),
         degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, name)],
     )
+
+
+def _on_paper(found: OnPaper) -> OnPaperOut:
+    return OnPaperOut(**{**vars(found), "lacks": list(found.lacks)})
 
 
 def show_switch(

@@ -11,6 +11,7 @@ from mint_lever.chain import Sticks, build_chain, frame
 from mint_lever.faults import InvalidSetup
 from mint_lever.run.touched import settings as settings_of
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
+from mint_lever.setup.fresh import fresh_setup
 
 FLYING = {"tail_gain_pct": 44.0, "throttle_curve": [80.0, 80.0, 80.0, 80.0, 80.0]}
 CLEAN = {
@@ -76,6 +77,9 @@ BROKEN = [
             (f"{MODES}.idle_up_1.throttle_curve", [100.0, 60.0, 20.0, 60.0, 100.0]),
         ],
     ),
+    ("idle_up_that_stops", [(f"{MODES}.idle_up_1.throttle_curve", [0.0, 40.0, 50.0, 70.0, 90.0])]),
+    ("governor_meant_but_off", [("drive", {"governor": {"place": "unit"}})]),
+    ("governor_meant_but_off", [("drive", {"governor": {"place": "speed_controller"}})]),
     ("voltage_above_rating", [("speed_controller.bec_volt", 9.0)]),
     (
         "voltage_above_rating",
@@ -336,3 +340,29 @@ def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
             if stages["limited_pct"] is not None:
                 channel = getattr(setup.transmitter.channels, name)
                 assert -channel.limit_low_pct <= stages["limited_pct"] <= channel.limit_high_pct
+
+
+def test_an_idle_up_that_stops_is_said_only_where_no_governor_is_on():
+    falls = (f"{MODES}.idle_up_1.throttle_curve", [0.0, 40.0, 50.0, 70.0, 90.0])
+    rules = {f.rule for f in audit(with_changes(clean(), falls, ("unit.governor", True)))}
+    assert "idle_up_that_stops" not in rules
+    assert "governor_starved" in rules  # there it is the governor's on-point that counts
+    low = (f"{MODES}.idle_up_1.throttle_curve", [5.0, 40.0, 50.0, 70.0, 90.0])
+    assert "idle_up_that_stops" not in {f.rule for f in audit(with_changes(clean(), low))}
+
+
+def test_a_new_helicopters_idle_ups_do_not_stop():
+    for governor in (False, True):
+        setup = with_changes(fresh_setup("Dill 500"), ("unit.governor", governor))
+        rules = {finding.rule for finding in audit(setup)}
+        assert not rules & {"idle_up_that_stops", "governor_starved"}
+
+
+def test_a_governor_that_is_on_anywhere_or_meant_nowhere_is_not_missed():
+    meant = ("drive", {"governor": {"place": "unit"}})
+    for setup in (
+        with_changes(clean(), meant, ("unit.governor", True)),
+        with_changes(clean(), meant, ("speed_controller.governor", True)),
+        with_changes(clean(), ("drive", {"governor": {"place": "none"}})),
+    ):
+        assert "governor_meant_but_off" not in {f.rule for f in audit(setup)}

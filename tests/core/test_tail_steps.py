@@ -97,6 +97,23 @@ class TestOffset:
         assert "about" in action.text
         assert action.changes == ()
 
+    def test_without_a_described_tail_it_says_what_describing_it_would_give(self, described):
+        setup = fresh_setup("Dill 500")
+        assert "With the tail described" in offset_read(setup, 0.0).summary
+        assert "With the tail described" in bench_run(setup).advice("tail_limits").summary
+        for name in ("tail_offset", "tail_limits"):
+            assert "With the tail described" not in bench_run(described).advice(name).summary
+
+    def test_without_a_head_speed_it_says_that_it_would_need_one(self, described):
+        still = edited(
+            described,
+            *(
+                (f"transmitter.modes.{name}.head_speed_rpm", None)
+                for name in described.transmitter.modes.names()
+            ),
+        )
+        assert "computed with: a mode's head speed" in offset_read(still, 3.5).summary
+
 
 def squared(setup):
     return log(setup, "tail_square", ("off", 0.5), start=50)
@@ -203,6 +220,55 @@ class TestLimits:
     )
     def test_just_short_of_contact(self, gap, verdict):
         assert word(fresh_setup("Dill 500"), "tail_limits", "gap_left", gap) == verdict
+
+    def test_a_limit_below_any_usual_one_is_raised_where_there_is_room(self, described):
+        small = edited(
+            _noted(described),
+            ("airframe.tail.servo.arm_mm", 12.0),
+            ("unit.tail.limit_right_pct", 46.0),
+        )
+        found = self.advice(small, right=0.8)
+        (action,) = found.actions
+        assert action.needed
+        assert 50 <= action.changes[0].value < 60
+        (ask,) = [ask for ask in found.asks if ask.key == "gap_right"]
+        assert ask.word == "out"
+        # So little is missing that the next figures would be no usual ones either.
+        assert self.advice(small, right=0.35).actions == ()
+
+    def test_no_limit_below_any_usual_one_is_given_before_fifty_percent_was_seen_to_touch(
+        self, described
+    ):
+        long = edited(_noted(described), ("airframe.tail.servo.arm_mm", 20.0))
+        (first,) = self.advice(long, right=0.0).actions
+        assert first.changes[0].value == 50
+        lowered = edited(long, ("unit.tail.limit_right_pct", 50.0))
+        (second,) = self.advice(lowered, right=0.0).actions
+        assert second.changes[0].value < 50
+
+    def test_no_limit_beyond_any_usual_one_is_given_the_horn_is_named(self, described):
+        short = edited(
+            _noted(described),
+            ("airframe.tail.servo.arm_mm", 6.0),
+            ("unit.tail.limit_right_pct", 120.0),
+        )
+        found = self.advice(short, right=1.3)
+        (action,) = found.actions
+        assert action.changes[0].value == 150
+        raised = edited(short, ("unit.tail.limit_right_pct", 150.0))
+        found = self.advice(raised, left=0.5, right=0.85)
+        assert found.actions == ()
+        assert found.outcome == "workable"
+        assert "a longer horn" in found.summary
+
+    def test_a_stick_of_less_than_all_is_shown_beside_what_the_gyro_itself_uses(self, described):
+        full = self.advice(_noted(described), left=0.5, right=0.5).slide
+        assert full.gyro_mm is None
+        softer = edited(_noted(described), ("transmitter.modes.normal.rates.rudder.rate_pct", 60.0))
+        found = self.advice(softer, left=2.5, right=2.5)
+        assert found.slide.gyro_mm == pytest.approx(sorted([full.left_mm, full.right_mm]))
+        assert found.slide.used_mm < 0.7 * full.used_mm
+        assert "judged where the gyro stops" in found.summary
 
 
 def _noted(setup):

@@ -546,3 +546,13 @@ def test_the_simulated_model_never_guesses(table):
     refused = table.tab.send("POST", f"{table.path}/simulated/take", body)
     assert refused.status_code == 422
     assert "nothing on the simulated model" in refused.json()["faults"][0]["found"]
+
+
+def test_the_log_says_a_chosen_answer_in_words(table):
+    table.safe().read("tail_mechanics", "turns", "leading")
+    (line,) = table.now["advice"]["log"]["lines"]
+    assert line["value"] == "leading"
+    assert line["said"] == "leading edge first, into that air"
+    table.read("zero_pitch", "blade.0", 1.1)
+    (line,) = table.now["advice"]["log"]["lines"]
+    assert line["said"] is None

@@ -1,10 +1,14 @@
 """Modes and audit over the API: what is shown, kept and refused."""
 
+from math import pi
+
 import pytest
 
 from demo.hangar import FLEET, load_demo
 from mint_lever.audit import audit
+from mint_lever.rotor.hover import Blades
 from mint_lever.setup import read_setup
+from other_rotor import other_coefficients
 
 from .conftest import Browser
 
@@ -273,3 +277,34 @@ def test_the_finished_helicopter_of_the_demo_is_clean_on_the_bench_too(db):
 def test_another_pilots_modes_and_audit_are_not_found(path, stranger):
     for query in ("modes?version=1", "audit", "switch?version=1&before=normal&after=hold"):
         assert stranger.get(f"{path}/{query}").status_code == 404
+
+
+def test_hover_on_paper_names_what_it_lacks_and_follows_the_drawn_curve(tab, path):
+    """Expected figures from the theory by other code: tests/other_rotor.py."""
+
+    def paper():
+        shown = tab.get(f"{path}/modes?version={version(tab, path)}").json()
+        return shown["modes"][0]["pitch"]["on_paper"]
+
+    assert paper()["pitch_deg"] is None
+    assert any("weight" in name.lower() for name in paper()["lacks"])
+    radius, root, chord = 0.63, 0.08, 0.055
+    described = {"radius_mm": 630.0, "root_mm": 80.0, "chord_mm": 55.0}
+    done = edit(
+        tab,
+        path,
+        ("airframe.rotor", described),
+        ("airframe.mass_g", 3300.0),
+        (f"{BASE}.head_speed_rpm", 2000.0),
+    )
+    assert done.status_code == 200
+    found = paper()
+    assert (found["lacks"], found["rpm"]) == ([], 2000.0)
+    tip = 2000 * 2 * pi / 60 * radius
+    wanted = 3.3 * 9.80665 / (1.225 * pi * radius**2 * tip**2)
+    blades = Blades(2, radius, root, chord)
+    assert other_coefficients(blades, found["pitch_deg"])[0] == pytest.approx(wanted, rel=1e-3)
+    body = {"version": version(tab, path), "mode": "normal", "which": "pitch"}
+    drawn = tab.send("POST", f"{path}/modes/drawn", {**body, "points": [0, 40, 60, 80, 90]}).json()
+    assert drawn["on_paper"]["pitch_deg"] == pytest.approx(found["pitch_deg"])
+    assert drawn["on_paper"]["stick_pct"] < found["stick_pct"]

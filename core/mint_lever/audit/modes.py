@@ -8,7 +8,9 @@ import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
 from mint_lever.axes import SENT
+from mint_lever.setup.about import Device
 from mint_lever.setup.edit import Change
+from mint_lever.setup.fresh import IDLE_UP_WAITS_PCT
 
 _GOVERNOR_ON_PCT = 30.0
 """F17, common practice, no source: a governor is on above about 30 % stick."""
@@ -100,6 +102,53 @@ def governor_starved(at: Audited) -> Iterator[Finding]:
                 device="transmitter",
                 rests_on="common practice; the governor's own manual says where",
             )
+
+
+def idle_up_that_stops(at: Audited) -> Iterator[Finding]:
+    """Without a governor nothing but the curve keeps an idle-up's motor turning. Common practice,
+    no source."""
+    if _governed_by_unit(at) or at.setup.speed_controller.governor:
+        return
+    for name, mode in at.modes:
+        if not name.startswith("idle_up"):
+            continue
+        low = (float(at.sent_pct(name, "throttle").min()) + 100.0) / 2.0
+        if low < 0.05:
+            flat = [IDLE_UP_WAITS_PCT] * len(mode.throttle_curve)
+            yield Finding(
+                severity="danger",
+                path=f"transmitter.modes.{name}.throttle_curve",
+                found=f"throttle falls to {percent(max(low, 0.0))} in {mode_words(name)}, and no "
+                "governor is on",
+                why="With the stick low the motor stops in the air: no head speed, no tail.",
+                fix=f"Make the curve flat at about {percent(IDLE_UP_WAITS_PCT)}, or a shallow V "
+                "that stays above 0.",
+                device="transmitter",
+                rests_on="the curve and the mixes together",
+                changes=(Change(f"transmitter.modes.{name}.throttle_curve", flat),),
+            )
+
+
+def governor_meant_but_off(at: Audited) -> Iterator[Finding]:
+    """A governor that is meant and on nowhere leaves the head speed to the curves. Common practice,
+    no source."""
+    drive = at.setup.drive
+    place = "none" if drive is None else drive.governor.place
+    on = _governed_by_unit(at) or at.setup.speed_controller.governor
+    if place == "none" or on or (place == "unit" and at.setup.unit is None):
+        return
+    device: Device = "unit" if place == "unit" else "speed controller"
+    path = "unit.governor" if place == "unit" else "speed_controller.governor"
+    yield Finding(
+        severity="fault",
+        path=path,
+        found=f"the governor is meant to be in the {device}, and none is on",
+        why="Nobody holds the head speed: it sags with every collective.",
+        fix=f"Switch it on in the {device}, or say that none is meant.",
+        device=device,
+        rests_on="what is written down of both",
+        changes=(Change(path, True),),
+    )
 
 
 def head_speed_missing(at: Audited) -> Iterator[Finding]:

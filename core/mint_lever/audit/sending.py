@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, percent
 from mint_lever.axes import FUNCTIONS, SENT, Function
-from mint_lever.chain.model import Run, build_chain
+from mint_lever.chain.model import Signals, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import ModeName
@@ -115,7 +115,10 @@ def _driven(at: Audited, modes: Sequence[ModeName], without: list[FreeMix]) -> s
     plain = build_chain(at.setup.model_copy(update={"transmitter": transmitter}))
     sticks, here = Sticks.at(*_ENDS), at.setup.transmitter.modes.names()
     for mode in (name for name in modes if name in here):
-        mixed, before = (_sent(at, chain.run(sticks, mode)) for chain in (at.chain, plain))
+        mixed, before = (
+            _sent(at, chain.signals(chain.shaped(sticks, mode), mode))
+            for chain in (at.chain, plain)
+        )
         for (name, stages, row), (_, other, _) in zip(mixed, before, strict=True):
             asked = float(np.abs(stages.trimmed_pct[row]).max())
             more = asked > float(np.abs(other.trimmed_pct[row]).max()) + 1e-9
@@ -125,7 +128,7 @@ def _driven(at: Audited, modes: Sequence[ModeName], without: list[FreeMix]) -> s
     return None
 
 
-def _sent(at: Audited, run: Run) -> list[tuple[str, ChannelStages, int]]:
+def _sent(at: Audited, run: Signals) -> list[tuple[str, ChannelStages, int]]:
     """Every channel that is sent, by name, with its row of the stages."""
     sent = [(name, run.channel, SENT.index(name)) for name in (*_used(at), "throttle")]
     if run.servo_channel is not None:

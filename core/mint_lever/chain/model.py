@@ -38,8 +38,8 @@ class Answer:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Run(Answer):
-    """Everything the chain did for some stick positions, stage by stage, down to the swash.
+class Signals:
+    """What is sent for some stick positions, stage by stage, up to what the servos are asked for.
 
     Arrays of what is sent are (5, poses) in the order of SENT, those of functions (4, poses) in
     the order of FUNCTIONS.
@@ -56,6 +56,11 @@ class Run(Answer):
     """What the unit sees, where it does the mixing."""
     demand: Array
     """Collective, aileron and elevator after ring and gain, (3, poses), −1…1 of full throw."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Run(Signals, Answer):
+    """Everything the chain did for some stick positions, down to the swash."""
 
 
 @dataclass(frozen=True)
@@ -134,6 +139,11 @@ class Chain:
 
         The mode only says which free mixes are on.
         """
+        sent = self.signals(shaped_pct, mode_name)
+        return Run(**vars(sent), **vars(self.answer(sent.demand)))
+
+    def signals(self, shaped_pct: Array, mode_name: ModeName = "normal") -> Signals:
+        """Compute only what is sent for shaped values: no linkage is solved for it."""
         transmitter = self.setup.transmitter
         mixed = add_mixes(shaped_pct, transmitter.free_mixes, mode_name)
         channel = self._channels.send(mixed)
@@ -151,18 +161,16 @@ class Chain:
             trims = [getattr(transmitter.channels, name).trim_pct for name in FUNCTIONS]
             command = 0.01 * (mixed[: len(FUNCTIONS)] + np.array(trims)[:, None])
         demand = self.demand(*command[:3])
-        answer = self.answer(demand)
         servo_channel = None
         if self._servo_channels is not None:
-            servo_channel = self._servo_channels.send(100.0 * answer.throw)
-        return Run(
+            servo_channel = self._servo_channels.send(100.0 * (self.mixing @ demand))
+        return Signals(
             shaped_pct=shaped_pct,
             mixed_pct=mixed,
             channel=channel,
             servo_channel=servo_channel,
             arrival=arrival,
             demand=demand,
-            **vars(answer),
         )
 
     def answer(self, demand: Array) -> Answer:

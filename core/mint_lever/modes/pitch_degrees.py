@@ -19,6 +19,7 @@ from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
 
 POINTS = 201
+_FINER = 33
 _TABLE_PCT: Array = np.linspace(0.0, 100.0, 401)
 
 
@@ -26,8 +27,8 @@ _TABLE_PCT: Array = np.linspace(0.0, 100.0, 401)
 class PitchCurve:
     """Collective pitch over the stick; arrays (201,).
 
-    ``slope`` is degrees for each percent of stick; ``hover_stick_pct`` where the curve first gives
-    the hover pitch (0…100), None where it never does.
+    ``slope`` is degrees for each percent of stick; ``hover_stick_pct`` is the highest stick at
+    which the curve gives the hover pitch (0…100), None where it never does.
     """
 
     stick_pct: Array
@@ -55,7 +56,7 @@ def pitch_curve(
         pitch_deg=pitch,
         reachable=reachable,
         slope=np.gradient(pitch, stick),
-        hover_stick_pct=_first_crossing(stick, pitch, wanted),
+        hover_stick_pct=_highest(stick, pitch - wanted),
     )
 
 
@@ -135,11 +136,50 @@ def _table(of: ByIdentity, mode: ModeName) -> tuple[Array, Array]:
     return pitch[usable][order], _TABLE_PCT[usable][order]
 
 
-def _first_crossing(stick: Array, pitch: Array, wanted: float) -> float | None:
-    over = pitch - wanted
-    at = np.flatnonzero(np.sign(over[:-1]) != np.sign(over[1:]))
-    if not at.size:
+def sticks_for(
+    chain: Chain, mode: ModeName, wanted_deg: ArrayLike, own: Mode | None = None
+) -> list[float | None]:
+    """Give, for each pitch (deg), the highest stick (0…100) at which a mode's own curve makes it,
+    through the exact chain; None where it never does. To a hundredth of a percent.
+
+    ``own`` is a mode to take the curve from instead, as while it is being drawn.
+    """
+    wanted = np.atleast_1d(np.asarray(wanted_deg, dtype=float))
+    coarse = np.linspace(0.0, 100.0, POINTS)
+    over = _over(chain, mode, np.tile(coarse, (len(wanted), 1)), wanted, own)
+    cells = [_last_crossing(row) for row in over]
+    # Once more inside the piece of stick that was found: a curve may have its corner there.
+    low = coarse[[0 if cell is None else cell for cell in cells]]
+    fine = low[:, None] + np.linspace(0.0, coarse[1], _FINER)
+    over = _over(chain, mode, fine, wanted, own)
+    found = [_highest(stick, row) for stick, row in zip(fine, over, strict=True)]
+    # What crosses between two coarse sticks by rounding alone crosses at their upper one.
+    return [
+        None if cell is None else float(coarse[cell + 1]) if at is None else at
+        for cell, at in zip(cells, found, strict=True)
+    ]
+
+
+def _over(chain: Chain, mode: ModeName, stick: Array, wanted: Array, own: Mode | None) -> Array:
+    """How far sticks (pitches, points) lie over the pitch wanted of their row; NaN out of reach."""
+    every, back = np.unique(stick, return_inverse=True)
+    shaped = curve_of(own or chain.mode(mode), "pitch", 2.0 * every - 100.0)
+    pitch, reachable = collective_deg(chain, mode, shaped)
+    known = np.where(reachable, pitch, np.nan)
+    return np.asarray(known[back.reshape(stick.shape)] - wanted[:, None])
+
+
+def _last_crossing(over: Array) -> int | None:
+    crossed = np.flatnonzero(over[:-1] * over[1:] <= 0)
+    return int(crossed[-1]) if crossed.size else None
+
+
+def _highest(stick: Array, over: Array) -> float | None:
+    """The highest stick at which what lies over a pitch is nothing; None where it never is."""
+    i = _last_crossing(over)
+    if i is None:
         return None
-    i = int(at[0])
-    share = over[i] / (over[i] - over[i + 1])
+    rise = float(over[i + 1] - over[i])
+    # Where the curve lies flat on it, the higher end counts.
+    share = 1.0 if rise == 0 else -float(over[i]) / rise
     return float(stick[i] + share * (stick[i + 1] - stick[i]))

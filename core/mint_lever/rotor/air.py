@@ -8,6 +8,8 @@ GRAVITY = 9.80665
 GAS = 287.05287
 """J/(kg K), dry air."""
 SEA_LEVEL_C = 15.0
+ZERO_K = 273.15
+"""0 °C in kelvin."""
 _LOWEST_M, _HIGHEST_M = -500.0, 11_000.0
 _COLDEST_C, _WARMEST_C = -90.0, 60.0
 
@@ -28,4 +30,4 @@ def air_density(altitude_m: float = 0.0, temperature_c: float = SEA_LEVEL_C) -> 
     if faults:
         raise InvalidRequest(faults)
     pressure: float = 101_325.0 * (1 - 2.25577e-5 * altitude_m) ** 5.25588
-    return pressure / (GAS * (temperature_c + 273.15))
+    return pressure / (GAS * (temperature_c + ZERO_K))

@@ -7,7 +7,7 @@ loss. One theory for main and tail rotor. SI inside, pitch in degrees at the doo
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -77,6 +77,7 @@ class Blades:
             np.asarray((inflow * thrust).sum(axis=-1) + drag),
         )
 
+    @lru_cache(maxsize=256)  # noqa: B019 (few blades, small; a curve being drawn asks over and over)
     def pitch_for(self, thrust_coefficient: float) -> float | None:
         """Give the pitch (deg) that makes a thrust coefficient; None where none up to 40° does."""
         wanted = abs(thrust_coefficient)
@@ -118,10 +119,20 @@ def _inflow(asked: Array, r: Array, lift: float, count: int) -> Array:
         if np.abs(inflow - before).max(initial=0.0) <= _REST:
             break
         before = inflow
-        with np.errstate(divide="ignore"):
-            way = np.where(inflow > 0, count / 2 * (1 - r) / inflow, np.inf)
-        loss = 2 / np.pi * np.arccos(np.exp(-way))
+        loss = tip_loss(inflow, r, count)
     return inflow
+
+
+def tip_loss(inflow: Array, r: Array, count: ArrayLike) -> Array:
+    """Prandtl's factor: F = (2/π)·acos(e^(−f)), f = (N/2)(1 − r)/λ, of the tip only."""
+    with np.errstate(divide="ignore"):
+        way = np.where(inflow > 0, np.asarray(count) / 2 * (1 - r) / inflow, np.inf)
+    return np.asarray(2 / np.pi * np.arccos(np.exp(-way)))
+
+
+def least_power(c_t: Array, c_p: Array) -> Array:
+    """The power coefficient, never less than the ideal rotor's for its thrust."""
+    return np.asarray(np.maximum(c_p, np.abs(c_t) ** 1.5 / np.sqrt(2)))
 
 
 @dataclass(frozen=True)
@@ -138,29 +149,29 @@ class TurningRotor:
         return self.omega * self.blades.radius_m
 
     @cached_property
-    def _force_n(self) -> float:
+    def force_n(self) -> float:
+        """What thrust coefficients are of: ρ·A·(Ω·R)²."""
         return self.density * self.blades.area_m2 * self.tip_speed_m_s**2
 
     @cached_property
     def most_thrust_n(self) -> float:
         """The thrust at a mean lift coefficient of 1: beyond it the blades stall."""
-        return self._force_n * self.blades.solidity / 6
+        return self.force_n * self.blades.solidity / 6
 
     def thrust_n(self, pitch_deg: ArrayLike) -> Array:
         """Give the thrust for pitches (deg, any shape), never beyond :attr:`most_thrust_n`."""
-        thrust = self._force_n * self.blades.coefficients(pitch_deg)[0]
+        thrust = self.force_n * self.blades.coefficients(pitch_deg)[0]
         return np.clip(thrust, -self.most_thrust_n, self.most_thrust_n)
 
     def stalls(self, pitch_deg: ArrayLike) -> Mask:
         """Whether the theory would give more thrust than the blades can."""
-        thrust = self._force_n * self.blades.coefficients(pitch_deg)[0]
+        thrust = self.force_n * self.blades.coefficients(pitch_deg)[0]
         return np.asarray(np.abs(thrust) > self.most_thrust_n)
 
     def power_w(self, pitch_deg: ArrayLike) -> Array:
         """Give the power for pitches (deg, any shape); never less than the ideal rotor's."""
         c_t, c_p = self.blades.coefficients(pitch_deg)
-        ideal = np.abs(c_t) ** 1.5 / np.sqrt(2)
-        return np.asarray(self._force_n * self.tip_speed_m_s * np.maximum(c_p, ideal))
+        return np.asarray(self.force_n * self.tip_speed_m_s * least_power(c_t, c_p))
 
     def torque_nm(self, pitch_deg: ArrayLike) -> Array:
         """Give the torque for pitches (deg, any shape)."""
@@ -171,4 +182,4 @@ class TurningRotor:
         where the blades would stall."""
         if abs(thrust_n) > self.most_thrust_n:
             return None
-        return self.blades.pitch_for(thrust_n / self._force_n)
+        return self.blades.pitch_for(thrust_n / self.force_n)

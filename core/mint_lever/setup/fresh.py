@@ -10,6 +10,9 @@ from mint_lever.setup.modes import Mode, ModeName, Modes
 from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit, UnitServo
 
+IDLE_UP_WAITS_PCT = 70.0
+"""Where an idle-up's throttle waits flat: well above where a governor switches on. From memory."""
+
 
 def fresh_setup(
     name: str,
@@ -53,6 +56,9 @@ def fresh_setup(
 def fresh_mode(name: ModeName) -> Mode:
     """Make a flight mode of a fresh memory: straight curves, in hold the throttle at its low end.
 
-    Common practice, no source.
+    An idle-up's throttle waits flat, where a governor stays in and the motor does not stop with the
+    stick low. Common practice, no source; the figure is from memory.
     """
-    return Mode(throttle_curve=[0.0] * 5) if name == "hold" else Mode()
+    if name == "hold":
+        return Mode(throttle_curve=[0.0] * 5)
+    return Mode(throttle_curve=[IDLE_UP_WAITS_PCT] * 5) if name.startswith("idle_up") else Mode()

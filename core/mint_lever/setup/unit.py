@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from mint_lever.setup.about import ON_OFF, REVERSED, About, Holder
 from mint_lever.setup.numbers import (
     USUAL_FIGURE,
+    USUAL_LIMIT,
     Angle,
     FrameRate,
     Part,
@@ -280,6 +281,7 @@ class UnitTail(Part):
             function="rudder",
             steps=("tail_limits",),
             alone=True,
+            usual=USUAL_LIMIT,
         ),
     ] = 100.0
     limit_right_pct: Annotated[
@@ -292,6 +294,7 @@ class UnitTail(Part):
             function="rudder",
             steps=("tail_limits",),
             alone=True,
+            usual=USUAL_LIMIT,
         ),
     ] = 100.0
     reversed: Annotated[

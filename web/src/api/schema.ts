@@ -4192,7 +4192,7 @@ export interface components {
         /**
          * ReadingOut
          * @description One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
-         *     the clock of the device it was entered on.
+         *     the clock of the device it was entered on. ``said`` is a chosen answer in words.
          */
         ReadingOut: {
             /** Sequence */
@@ -4205,6 +4205,8 @@ export interface components {
             label: string;
             /** Value */
             value?: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
+            /** Said */
+            said?: string | null;
             /**
              * At
              * Format: date-time
@@ -4270,6 +4272,15 @@ export interface components {
             gap_left_mm: number | null;
             /** Gap Right Mm */
             gap_right_mm: number | null;
+            /** Used Mm */
+            used_mm: number;
+            /** Gyro Mm */
+            gyro_mm: [
+                number,
+                number
+            ] | null;
+            /** Way Mm */
+            way_mm: number;
         };
         /**
          * SlipLine
@@ -4631,6 +4642,7 @@ export interface components {
             slope: number[];
             /** Hover Stick Pct */
             hover_stick_pct: number | null;
+            on_paper: components["schemas"]["OnPaperOut"] | null;
             /** Degree Marks */
             degree_marks: components["schemas"]["DegreeMark"][];
         };
@@ -4701,6 +4713,20 @@ export interface components {
             modes: components["schemas"]["ModeOut"][];
             /** Tail Choices */
             tail_choices: components["schemas"]["GainsOut"][];
+        };
+        /**
+         * OnPaperOut
+         * @description A mode's hover by theory; ``lacks`` names what it would need, then all else is null.
+         */
+        OnPaperOut: {
+            /** Rpm */
+            rpm: number | null;
+            /** Pitch Deg */
+            pitch_deg: number | null;
+            /** Stick Pct */
+            stick_pct: number | null;
+            /** Lacks */
+            lacks: string[];
         };
         /**
          * RateOut

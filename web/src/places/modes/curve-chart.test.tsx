@@ -82,6 +82,15 @@ test("without a hand to move it the curve is a picture that says its ends", () =
   expect(screen.queryByRole("slider")).toBeNull();
 });
 
+test("hover on paper is a mark of its own, where it can be computed", () => {
+  const on_paper = { rpm: 2100, pitch_deg: 2.6, stick_pct: 64, lacks: [] };
+  const { container } = chart({ curve: { ...CURVE, on_paper } });
+  // Stick 64 of 0…100 on 34…134, from the chart's lower edge.
+  expect(container.querySelector("[data-mark='on paper']")?.getAttribute("d")).toMatch(/^M98 110/);
+  const none = chart({ curve: { ...CURVE, on_paper: { ...on_paper, stick_pct: null } } });
+  expect(none.container.querySelector("[data-mark='on paper']")).toBeNull();
+});
+
 test("a throttle curve has percent alone, and no mark for the hover", () => {
   const { container } = chart({ degrees: false, curve: { ...CURVE, point_deg: [] } });
   const words = [...container.querySelectorAll("text")].map((text) => text.textContent);

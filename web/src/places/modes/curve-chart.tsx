@@ -105,6 +105,14 @@ export function CurveChart(props: Props) {
           strokeWidth="3"
         />
       )}
+      {degrees && curve.on_paper?.stick_pct != null && (
+        <path
+          d={`M${x(curve.on_paper.stick_pct)} ${high - edge.bottom}l4 -7h-8z`}
+          data-mark="on paper"
+          className="fill-sheet stroke-ink"
+          strokeWidth="1.5"
+        />
+      )}
       <path d={path ?? ""} className="fill-none stroke-ink" strokeWidth={small ? 1.8 : 2.2} />
       {onMove &&
         curve.points.map((percent, i) => (

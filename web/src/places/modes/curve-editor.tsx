@@ -11,6 +11,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { CurveTools } from "./curve-tools";
+import { OnPaper } from "./on-paper";
 import { PointTable } from "./point-table";
 import { slopeAt } from "./sampled";
 
@@ -66,6 +67,7 @@ export function CurveEditor(props: Props) {
             </p>
           )}
         </div>
+        {which === "pitch" && <OnPaper found={shownCurve.on_paper} />}
         <CurveChart
           curve={shownCurve}
           label={`${which === "pitch" ? "Pitch" : "Throttle"}`}

@@ -1,0 +1,35 @@
+"""The main rotor of a setup as it is described, turning at a head speed."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from mint_lever.rotor.air import GRAVITY
+from mint_lever.rotor.hover import Blades, TurningRotor
+from mint_lever.rotor.turning import RAD_S
+from mint_lever.setup.document import Setup
+from mint_lever.setup.missing import missing
+
+MAIN = ("airframe.rotor.radius_mm", "airframe.rotor.root_mm", "airframe.rotor.chord_mm")
+MASS, BLADE_MASS = "airframe.mass_g", "airframe.rotor.blade_mass_g"
+
+
+def main_rotor(setup: Setup, rpm: float, density: float) -> TurningRotor | None:
+    """The main rotor at a head speed (rpm) in air (kg/m³); None where its blades are not known."""
+    if missing(setup, MAIN):
+        return None
+    blades = blades_of(setup.airframe.rotor, setup.airframe.head.blades)
+    return TurningRotor(blades, rpm * RAD_S, density)
+
+
+def weight_n(setup: Setup) -> float | None:
+    """What the model weighs, newtons; None where nobody weighed it."""
+    mass_g = setup.airframe.mass_g
+    return None if mass_g is None else mass_g / 1e3 * GRAVITY
+
+
+def blades_of(described: Any, count: int) -> Blades:
+    """Blades of a part that has radius, root and chord in millimetres."""
+    return Blades(
+        count, described.radius_mm / 1e3, described.root_mm / 1e3, described.chord_mm / 1e3
+    )

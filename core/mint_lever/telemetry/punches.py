@@ -1,0 +1,78 @@
+"""Punches in a log: how far the head speed fell, how soon it was back, how far it overshot."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from mint_lever.axes import Array
+from mint_lever.telemetry.recorded import Recorded
+
+_RISE_S, _BEFORE_S, _AFTER_S = 0.4, 1.0, 3.0
+_THROTTLE_PCT, _AMP_SHARE, _FALL = 15.0, 0.25, 0.015
+_STEADY, _BACK = 0.02, 0.02
+_RUNS = 0.5
+"""Below this share of its usual speed the head is not held by anything. All from memory."""
+
+
+@dataclass(frozen=True)
+class Punched:
+    """One punch: percent of the mean speed in the second before it; ``back_s`` None where it was
+    not back within 2 % in three seconds."""
+
+    at_s: float
+    droop_pct: float
+    back_s: float | None
+    overshoot_pct: float
+
+
+def punches(log: Recorded) -> list[Punched]:
+    """Find the punches: throttle, current or, without these, the head speed itself tells."""
+    speed = log.speed
+    if speed is None:
+        return []
+    before, after = log.samples(_BEFORE_S), log.samples(_AFTER_S)
+    usual = float(np.median(speed[speed > _RUNS * speed.max()])) if speed.max() > 0 else 0.0
+    found: list[Punched] = []
+    free = 0
+    for at in _starts(log, speed):
+        if at < max(before, free) or at + after > len(speed):
+            continue
+        calm = speed[at - before : at]
+        mean = float(calm.mean())
+        if mean < _RUNS * usual or np.ptp(calm) > _STEADY * mean:
+            continue
+        found.append(_punched(log, speed[at : at + after], mean, at))
+        free = at + after
+    return found
+
+
+def _starts(log: Recorded, speed: Array) -> NDArray[np.intp]:
+    """Samples at which something rises sharply for the first time."""
+    span = log.samples(_RISE_S)
+    throttle, amps = log.channels.get("throttle"), log.channels.get("amp")
+    if throttle is not None:
+        rises, least = throttle, _THROTTLE_PCT
+    elif amps is not None:
+        rises, least = amps, _AMP_SHARE * float(np.percentile(amps, 99))
+    else:
+        rises, least = -speed, _FALL * float(speed.max())
+    sharp = np.zeros(len(rises), dtype=bool)
+    sharp[:-span] = rises[span:] - rises[:-span] > max(least, 1e-9)
+    return np.flatnonzero(sharp & ~np.concatenate([[False], sharp[:-1]]))
+
+
+def _punched(log: Recorded, speed: Array, mean: float, at: int) -> Punched:
+    lowest = int(np.argmin(speed))
+    away = np.flatnonzero(np.abs(speed / mean - 1) > _BACK)
+    back: float | None = 0.0
+    if away.size:
+        back = None if away[-1] == len(speed) - 1 else float(away[-1] + 1) / log.rate_hz
+    return Punched(
+        at_s=float(log.time_s[at]),
+        droop_pct=100 * max(0.0, 1 - float(speed[lowest]) / mean),
+        back_s=back,
+        overshoot_pct=100 * max(0.0, float(speed[lowest:].max()) / mean - 1),
+    )
