@@ -52,9 +52,11 @@ class SlipLine(BaseModel):
 
 
 class AbsentLine(BaseModel):
-    """A step that this arrangement has not, and why: the slip jumps no number in silence."""
+    """A step that this setup has not, and why: the slip jumps no number in silence."""
 
     number: float
+    part: int
+    label: str
     title: str
     why: str
 
@@ -115,6 +117,7 @@ class AdviceOut(BaseModel):
     tail_sketch: TailSketch | None
     slide: Slide | None
     gains: list[GainLine]
+    waits_for: list[StepName]
     log: LogOut
     teaches: bool
 
@@ -167,7 +170,10 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         elapsed_s=round(seconds, 1),
         slip=[_line(run, standing) for standing in run.standings],
         absent=[
-            AbsentLine(number=step.number, title=step.title, why=step.absent) for step in run.absent
+            AbsentLine(
+                number=step.number, part=step.part, label=step.label, title=step.title, why=why
+            )
+            for step, why in run.absent
         ],
         next_step=following,
         fitness=fitness_at(run, bench.helicopter, bench.simulated is not None),
@@ -215,6 +221,7 @@ def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> Advic
         tail_sketch=advice.tail_sketch,
         slide=advice.slide,
         gains=list(advice.gains),
+        waits_for=list(advice.waits_for),
         log=_log(run, advice.step, entries, None),
         teaches=run.step(advice.step).teaches,
     )

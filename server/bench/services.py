@@ -363,6 +363,14 @@ def _safe_first(run: BenchRun, step: StepName) -> None:
             "Nothing else starts before every point of “Make safe” is confirmed since the last "
             "power-up. What you entered is still here.",
         )
+    for waits in run.advice(step).waits_for:
+        title = run.step(waits).title
+        raise Refused(
+            409,
+            f"First: {title}",
+            f"This part moves the throttle: it opens once “{title}” is confirmed at this very "
+            "power-up. What you entered is still here.",
+        )
 
 
 def _entry(bench: Bench, sequence: int) -> LogEntry:

@@ -72,9 +72,10 @@ def test_whatever_was_worked_on_fitness_is_withdrawn_with_the_reason(finished, w
     assert fitness(bench_run(setup, entries, [Event(-1, aspects), *events])).fit
 
 
-def test_a_power_up_asks_for_make_safe_again_and_for_nothing_else(finished):
+def test_a_power_up_asks_for_what_is_asked_at_every_power_up_and_for_nothing_else(finished):
     setup, entries, events = finished
-    assert stale(bench_run(setup, entries, [*events, Event(999, ("power",))])) == ["make_safe"]
+    found = stale(bench_run(setup, entries, [*events, Event(999, ("power",))]))
+    assert found == ["make_safe", "drive_safe"]
 
 
 def test_an_edit_makes_what_rests_on_it_stale_and_undoing_it_brings_it_back(finished):

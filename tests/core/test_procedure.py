@@ -16,7 +16,7 @@ from mint_lever.steps import STEPS, bench_run, graph_of
 
 
 def numbers(touches, arrangement="unit_mixes"):
-    """The steps' numbers in the order of work; the tail's parts as "14.1" to "14.11"."""
+    """The steps' numbers in the order of work; parts as "14.1" to "14.11", "15.1" and so on."""
     graph = graph_of(arrangement)
     undone = graph.in_order(graph.undone_by(touches))
     return [node.label if node.part else node.number for node in undone]
@@ -24,6 +24,15 @@ def numbers(touches, arrangement="unit_mixes"):
 
 def parts(*of):
     return [f"14.{part}" for part in of]
+
+
+def drive(*of):
+    """The parts of steps 15 and 16 by the chapter's own count: 1 to 7, and 8 to 12."""
+    return [f"15.{part}" if part < 8 else f"16.{part - 7}" for part in of]
+
+
+# What a unit held of the drive: its governor's switch, and all from the throttle's ends on.
+UNIT_AND_DRIVE = drive(3, 8, 9, 10, 11, 12)
 
 
 def after_work(*aspects, arrangement="unit_mixes"):
@@ -43,18 +52,29 @@ def after_work(*aspects, arrangement="unit_mixes"):
         ("swash link or swash replaced", [8, 9, 10, 11, 12, 13, 18]),
         ("ball moved on a horn or ring", [9, 10, 11, 12, 18]),
         ("ball moved, links changed to suit", [8, 9, 10, 11, 12, 18]),
-        ("unit remounted or turned", [13, *parts(5, 10), 16, 18]),
+        ("unit remounted or turned", [13, *parts(5, 10), *drive(10), 18]),
         # The tail's own list, part by part.
         ("tail servo or its horn", [*parts(3, 4, 5, 6, 7, 8, 10), 18]),
         ("tail push rod", [*parts(7, 8, 10), 18]),
         ("tail belt or tail case opened", [*parts(1, 7, 8, 10), 18]),
         ("tail blades changed", [*parts(8, 11), 18]),
         ("head speed changed by more than a tenth", [*parts(11), 18]),
-        ("motor, pinion, gear or speed controller changed", [15, 16, 17, 18]),
-        ("pack with another cell count", [15, 16, 17, 18]),
-        ("transmitter changed or model memory reset", [2, 3, *parts(6, 11), 15, 16, 17, 18]),
-        ("end points, reversing or trims touched", [3, *parts(3, 6, 8), 15, 16, 18]),
-        ("powered up again", [1]),
+        # The drive's own list; agreement is its part 11 here, for yaw feed is a part of its own.
+        ("motor, pinion or gear changed", [*parts(11), *drive(2, 11), 17, 18]),
+        (
+            "speed controller changed or reset",
+            [*parts(11), *drive(2, 3, 4, 5, 6, 7, 8, 11), 17, 18],
+        ),
+        ("pack with another cell count", [*parts(11), *drive(2, 6), 17, 18]),
+        (
+            "transmitter changed or model memory reset",
+            [2, 3, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
+        ),
+        (
+            "end points, reversing or trims touched",
+            [3, *parts(3, 6, 8), *drive(4, 5, 8, 11), 18],
+        ),
+        ("powered up again", [1, *drive(1)]),
     ],
 )
 def test_every_item_of_the_list(touched, redo):
@@ -91,9 +111,12 @@ def test_whatever_is_touched_the_final_directions_come_last():
 @pytest.mark.parametrize(
     ("touched", "redo"),
     [
-        ("end points, reversing or trims touched", [12.5, 13, *parts(3, 6, 8), 15, 16, 18]),
+        (
+            "end points, reversing or trims touched",
+            [12.5, 13, *parts(3, 6, 8), *drive(4, 5, 8, 11), 18],
+        ),
         ("pitch link turned or replaced", [9, 11, 12, 18]),
-        ("unit remounted or turned", [13, *parts(5, 10), 16, 18]),
+        ("unit remounted or turned", [13, *parts(5, 10), *drive(10), 18]),
     ],
 )
 def test_a_unit_behind_the_mixing_is_taught_anew_when_what_it_was_shown_changes(touched, redo):
@@ -113,23 +136,23 @@ def test_a_flybar_head_has_no_corrections_to_check():
         (
             "model_memory",
             "transmitter_mixes",
-            [2, 5, 6, 7, 8, 9, 10, 11, 12, *parts(6, 11), 15, 16, 17, 18],
+            [2, 5, 6, 7, 8, 9, 10, 11, 12, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
         ),
         (
             "model_memory",
             "transmitter_mixes_unit_behind",
-            [2, 5, 6, 7, 8, 9, 10, 11, 12, 12.5, 13, *parts(6, 11), 15, 16, 17, 18],
+            [2, *range(5, 13), 12.5, 13, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
         ),
         (
             "unit_memory",
             "unit_mixes",
-            [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, *parts(4, 5, 8, 9, 10, 11), 16, 17, 18],
+            [*range(4, 14), *parts(4, 5, 8, 9, 10, 11), *UNIT_AND_DRIVE, 17, 18],
         ),
         # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
         (
             "unit_memory",
             "transmitter_mixes_unit_behind",
-            [4, 5, 6, 8, 9, 10, 11, 12, 13, *parts(4, 5, 6, 8, 9, 10, 11), 16, 17, 18],
+            [4, 5, 6, *range(8, 14), *parts(4, 5, 6, 8, 9, 10, 11), *UNIT_AND_DRIVE, 17, 18],
         ),
     ],
 )

@@ -8,6 +8,7 @@ from mint_lever.audit.finding import Audited, Finding
 from mint_lever.dials import sub_trim, sub_trim_us
 from mint_lever.measure.verdict import SUB_TRIM_US
 from mint_lever.setup.edit import Change
+from mint_lever.setup.ratings import ratings
 
 _SPARE_US = 200.0
 """formulas §9: what a frame is longer than its longest pulse at least."""
@@ -109,13 +110,7 @@ def voltage_above_rating(at: Audited) -> Iterator[Finding]:
     volt = at.setup.speed_controller.bec_volt
     if volt is None:
         return
-    rated = [
-        (servo.rated_volt, f"servo {i + 1}")
-        for i, servo in enumerate(at.setup.airframe.servos)
-        if servo.rated_volt is not None
-    ]
-    if at.setup.unit is not None and at.setup.unit.rated_volt is not None:
-        rated.append((at.setup.unit.rated_volt, "the unit"))
+    rated = ratings(at.setup)
     if rated and volt > min(rated)[0]:
         lowest, name = min(rated)
         yield Finding(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.drive.machine import Machine, gear_ratio
+from mint_lever.drive.multiples import Own
 from mint_lever.setup.document import Setup
 from mint_lever.setup.drive import Drive
 from mint_lever.setup.missing import missing
@@ -55,3 +56,13 @@ def _machine(drive: Drive, gear: float | None) -> Machine:
         efficiency=drive.efficiency_pct / 100,
         tail_share=drive.tail_share_pct / 100,
     )
+
+
+def own_figures(setup: Setup) -> Own:
+    """The figures of the drive that a governor has to be told."""
+    drive = setup.drive
+    if drive is None:
+        return Own()
+    second = drive.gear.second
+    stage = None if second is None else second[1] / second[0]
+    return Own(drive.motor.poles, drive.gear.pinion, stage, drive.pack.cells)

@@ -1,56 +1,83 @@
 """A shown head speed that is a simple multiple of the one asked for: which figure is wrong.
 
-A governor counts electrical turns. It shows poles and gear wrong as a speed wrong in proportion:
-with the poles it was told, shown = true · (true poles / told poles) · (true gear / told gear).
+A governor counts electrical turns, or works from the pack's cells. What it was told wrong shows as
+a speed wrong in proportion: shown = true · (true poles / told poles), and so on.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import product
+from typing import Literal
 
 CLOSE = 0.01
 """How near a ratio must come (common practice, no source)."""
+Input = Literal["poles", "pinion", "stage", "cells"]
+INPUTS: tuple[Input, ...] = ("poles", "pinion", "stage", "cells")
+"""In the order in which they are most often wrong; from memory."""
 POLES = tuple(range(2, 15, 2))
+_CELLS = tuple(range(2, 15))
+_PINIONS = 4
+"""How many teeth a told pinion is tried beside the true one. From memory."""
+FORGOTTEN, TWICE = "forgotten", "twice"
 
 
 @dataclass(frozen=True)
-class WrongFigures:
-    """What the governor may have been told instead: None is a figure that is right."""
+class Own:
+    """The drive's own figures; None is not known, or (``stage``, driven over driver) not there."""
 
     poles: int | None = None
-    stage_forgotten: bool = False
-    stage_told_twice: bool = False
-
-    @property
-    def count(self) -> int:
-        """How many figures are wrong."""
-        return (self.poles is not None) + self.stage_forgotten + self.stage_told_twice
+    pinion: int | None = None
+    stage: float | None = None
+    cells: int | None = None
 
 
-def explain(shown_over_asked: float, poles: int, stage: float | None) -> list[WrongFigures]:
-    """Give the smallest sets of wrong figures that explain a ratio, the nearest first; empty where
+@dataclass(frozen=True)
+class Told:
+    """One figure the governor may have been told instead of the drive's own."""
+
+    what: Input
+    value: int | str
+
+
+@lru_cache(maxsize=64)
+def explain(shown_over_asked: float, own: Own) -> tuple[tuple[Told, ...], ...]:
+    """Give the smallest sets of wrong figures that explain a ratio, the nearest first; none where
     the ratio is 1 within :data:`CLOSE`, or where nothing explains it.
 
-    ``poles`` are the motor's own; ``stage`` is the gear's second stage (driven over driver), None
-    without one. A governor that holds the speed it reads makes the head turn at asked/ratio; one
-    that only shows, shows ratio · true: in both a wrong figure makes the ratio or its inverse.
+    A governor that holds the speed it reads makes the head turn at asked/ratio; one that only
+    shows, shows ratio · true: a wrong figure makes the ratio or its inverse.
     """
-    if abs(shown_over_asked - 1) <= CLOSE:
-        return []
-    stages: Sequence[tuple[bool, bool, float]] = [(False, False, 1.0)]
-    if stage is not None and abs(stage - 1) > CLOSE:
-        stages = [*stages, (True, False, stage), (False, True, 1 / stage)]
-    found = []
-    for told, (forgotten, twice, gear) in product([None, *POLES], stages):
-        if told == poles:
-            continue
-        ratio = gear * (1.0 if told is None else poles / told)
+    if not shown_over_asked > 0 or abs(shown_over_asked - 1) <= CLOSE:
+        return ()
+    found: list[tuple[float, tuple[Told, ...]]] = []
+    for set_ in product(*(_told(what, own) for what in INPUTS)):
+        ratio = 1.0
+        for _, by in set_:
+            ratio *= by
         off = min(abs(ratio / shown_over_asked - 1), abs(1 / ratio / shown_over_asked - 1))
         if off <= CLOSE and abs(ratio - 1) > CLOSE:
-            found.append((off, WrongFigures(told, forgotten, twice)))
-    if not found:
-        return []
-    least = min(wrong.count for _, wrong in found)
-    return [w for _, w in sorted(found, key=lambda pair: pair[0]) if w.count == least]
+            found.append((off, tuple(told for told, _ in set_ if told is not None)))
+    least = min((len(set_) for _, set_ in found), default=0)
+    ordered = sorted(found, key=lambda pair: round(pair[0], 9))
+    return tuple(set_ for _, set_ in ordered if len(set_) == least)
+
+
+def _told(what: Input, own: Own) -> Sequence[tuple[Told | None, float]]:
+    """What a figure may have been told as, and what of the ratio that makes; told right first."""
+    true = getattr(own, what)
+    options: list[tuple[Told | None, float]] = [(None, 1.0)]
+    if true is None:
+        return options
+    if what == "stage":
+        if abs(true - 1) > CLOSE:
+            options += [(Told(what, FORGOTTEN), true), (Told(what, TWICE), 1 / true)]
+        return options
+    beside = {
+        "poles": POLES,
+        "cells": _CELLS,
+        "pinion": range(max(true - _PINIONS, 1), true + _PINIONS + 1),
+    }[what]
+    return [*options, *((Told(what, each), true / each) for each in beside if each != true)]

@@ -57,6 +57,6 @@ def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
         bench.truth.tail.delay = "set"
     elif work.kind == "teach_throttle":
         bench.truth.throttle_taught = bench.throttle_low_at_low_stick()
-    elif work.kind == "mend_governor":
-        bench.truth.governor_shows = 1.0
+    else:
+        bench.drive.do(work.kind, work.index, work.amount)
     # The simulated unit is always set to the draft's layout, and no lead of it is ever dead.

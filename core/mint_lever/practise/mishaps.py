@@ -73,9 +73,19 @@ def _tail_case(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     _tail_rod(bench, rng)
 
 
-def _drive_changed(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+def _gear_changed(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """Another pinion, which nobody tells the governor."""
+    drive = bench.truth.drive
+    drive.told.setdefault("pinion", drive.facts["pinion"])
+    drive.facts["pinion"] = float(max(drive.facts["pinion"] + rng.choice([-1, 1]), 5))
+
+
+def _controller_changed(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
+    """A new one: as it was delivered, and its card anyhow."""
     bench.truth.throttle_taught = False
-    bench.truth.governor_shows = float(rng.choice([1.0, 2.0]))
+    drive = bench.truth.drive
+    drive.card = {str(item): int(rng.integers(2)) for item in range(6)}
+    drive.governor_on["speed_controller"] = bool(rng.integers(2))
 
 
 def _remounted(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
@@ -83,6 +93,7 @@ def _remounted(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     for axis in truth.correction_reversed:
         truth.correction_reversed[axis] = bool(rng.integers(2))
     truth.tail.gyro_turned = bool(rng.integers(2))
+    truth.drive.yaw_feed_right = bool(rng.integers(2))
     truth.tail.face_up = "base" if rng.random() < 0.5 else "label"
 
 
@@ -90,6 +101,7 @@ def _unit_reset(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
     """Half of the pilots key the sheet in again, the others begin with what the unit then holds."""
     fresh = _delivered(bench)
     bench.truth.taught_us.clear()
+    bench.truth.drive.unit_reset()
     if fresh.unit is not None and rng.random() < 0.5:
         bench.setup = bench.setup.model_copy(update={"unit": fresh.unit})
 
@@ -123,7 +135,9 @@ MISHAPS: dict[str, Happens] = {
     "tail push rod": _tail_rod,
     "tail belt or tail case opened": _tail_case,
     "tail blades changed": _nothing,
-    "motor, pinion, gear or speed controller changed": _drive_changed,
+    "motor, pinion or gear changed": _gear_changed,
+    "speed controller changed or reset": _controller_changed,
+    "pack with another cell count": _nothing,
     "unit remounted or turned": _remounted,
     "unit reset to its delivered settings": _unit_reset,
     "transmitter changed or model memory reset": _memory_reset,

@@ -97,8 +97,9 @@ class Work:
     """Something done by hand: what, to which servo or blade (from 0), how far.
 
     ``amount`` is turns of a link (+ longer for a swash link or the tail's push rod, + more pitch
-    for a blade link), teeth of a spline, the other servo of an exchange, or the length of a horn
-    (mm); ``arm`` is the arm of a horn wheel.
+    for a blade link), teeth of a spline, the other servo of an exchange, the length of a horn (mm),
+    on (1) or off, a choice of a card's item, volts, percent or rpm; ``arm`` is the arm of a horn
+    wheel. Of a governor ``index`` is its device, the figure it is told, or the flight mode.
     """
 
     kind: Literal[
@@ -117,7 +118,16 @@ class Work:
         "tell_mounting",
         "set_delay",
         "teach_throttle",
-        "mend_governor",
+        "teach_unit_throttle",
+        "lead_throttle",
+        "switch_governor",
+        "program_card",
+        "set_bec",
+        "set_yaw_feed",
+        "tell_governor",
+        "unlock_governor",
+        "mend_sensor",
+        "set_mode_speed",
     ]
     index: int
     amount: float = 0.0
@@ -333,7 +343,8 @@ class Advice:
 
     ``do`` are the preparations in order; ``summary`` is the verdict in words; ``outcome`` None
     while nothing of it has been read. ``rays`` is the clearance of the clearance step,
-    ``tail_sketch``, ``slide`` and ``gains`` are what the tail's parts draw.
+    ``tail_sketch``, ``slide`` and ``gains`` are what the tail's parts draw. ``waits_for`` are the
+    steps that have to be done before anything of this: till then nothing is read or done here.
     """
 
     step: StepName
@@ -349,6 +360,7 @@ class Advice:
     tail_sketch: TailSketch | None = None
     slide: Slide | None = None
     gains: tuple[GainLine, ...] = ()
+    waits_for: tuple[StepName, ...] = ()
 
     ALL: ClassVar[str] = "all."
     """What the key of an act begins with that does several things at once."""

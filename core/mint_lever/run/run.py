@@ -30,7 +30,8 @@ class Standing:
 
 
 class BenchRun(Readings):
-    """A run of the steps it is handed; ``steps`` is the registry, of every arrangement."""
+    """A run of the steps it is handed; ``steps`` is the registry, of every arrangement. ``absent``
+    are those this setup has not, each with the reason."""
 
     def __init__(
         self,
@@ -40,11 +41,12 @@ class BenchRun(Readings):
         steps: Sequence[Step],
     ):
         super().__init__(setup, entries, events, steps)
+        missing = {step.name: _why_not(step, setup) for step in steps}
         self.steps: tuple[Step, ...] = tuple(
-            sorted((s for s in steps if s.here(setup.arranged)), key=lambda step: step.place)
+            sorted((s for s in steps if missing[s.name] is None), key=lambda step: step.place)
         )
-        self.absent: tuple[Step, ...] = tuple(
-            step for step in steps if step.absent and not step.here(setup.arranged)
+        self.absent: tuple[tuple[Step, str], ...] = tuple(
+            (step, why) for step in steps if (why := missing[step.name])
         )
         self._by_name = {step.name: step for step in self.steps}
         self._answered = {entry.step for entry in self.entries}
@@ -61,9 +63,12 @@ class BenchRun(Readings):
     def advice(self, name: StepName) -> Advice:
         """What the step says now."""
         if name not in self._advice:
-            step = self.step(name)
-            self._advice[name] = _finished(step, step.advise(self))
+            self._advice[name] = self._find_advice(self.step(name))
         return self._advice[name]
+
+    def _find_advice(self, step: Step) -> Advice:
+        waits = tuple(name for name in step.opens_after if not self.done(name))
+        return _finished(step, step.advise(self), waits)
 
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""
@@ -121,8 +126,20 @@ class BenchRun(Readings):
         return self.advice(name)
 
 
-def _finished(step: Step, advice: Advice) -> Advice:
-    """The advice with its cautions, what goes together as one act, what is needed before what is
-    only better."""
+def _why_not(step: Step, setup: Setup) -> str | None:
+    """Why a setup has not got a step, "" where there is nothing to say; None where it has."""
+    if not step.here(setup.arranged):
+        return step.absent
+    return step.not_needed(setup) or None
+
+
+def _finished(step: Step, advice: Advice, waits: tuple[StepName, ...]) -> Advice:
+    """The advice with its cautions and what it waits for, what goes together as one act, what is
+    needed before what is only better. Nothing is done to what is not open yet."""
     actions = sorted(at_once(advice.actions), key=lambda action: not action.needed)
-    return replace(advice, cautions=step.cautions, actions=tuple(actions))
+    return replace(
+        advice,
+        cautions=step.cautions,
+        actions=() if waits else tuple(actions),
+        waits_for=waits,
+    )

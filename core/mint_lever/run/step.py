@@ -9,7 +9,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from mint_lever.run.advice import Advice, Answer, Ask
+from mint_lever.run.graph import StepName
 from mint_lever.run.readings import Readings, Ruled
+from mint_lever.setup.document import Setup
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 
@@ -21,6 +23,8 @@ class Step(Ruled):
     whole advice costs a search. ``simulate`` answers a question on a simulated helicopter, and
     raises NotSimulated for one it cannot answer: nothing is right by default. ``acts_as_read``:
     advice is good as soon as it is given. ``teaches``: lengths can be learned from its readings.
+    ``opens_after`` are steps that must be done before anything of this one is. ``not_needed`` says
+    why a setup has nothing to do here, "" where it has: such a step is not there.
     """
 
     advise: Callable[[Readings], Advice]
@@ -29,3 +33,5 @@ class Step(Ruled):
     cautions: tuple[str, ...] = ()
     acts_as_read: bool = False
     teaches: bool = False
+    opens_after: tuple[StepName, ...] = ()
+    not_needed: Callable[[Setup], str] = lambda _: ""

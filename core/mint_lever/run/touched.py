@@ -38,6 +38,8 @@ Aspect = Literal[
     "tail_blades",
     "head_speed",
     "drive",
+    "gear",
+    "controller",
     "pack",
 ]
 """Work by hand, as the log keeps it."""
@@ -68,8 +70,19 @@ def _alone(*steps: str) -> tuple[Touch, ...]:
     return tuple(Touch(step, "alone") for step in steps)
 
 
-# The head speeds a mode asks for hang on what turns the rotor.
-_DRIVE = ("throttle", "governor", "flight_modes")
+# The head speeds a mode asks for, and the tail's gain, hang on what turns the rotor.
+_TARGETS = ("drive_data", "flight_modes", "tail_gain")
+_GEAR = ("governor", *_TARGETS)
+_CONTROLLER = (
+    *_GEAR,
+    "governor_place",
+    "throttle",
+    "controller_ends",
+    "controller_card",
+    "bec_voltage",
+    "unit_throttle",
+)
+_UNIT_AND_DRIVE = ("unit_throttle", "governor_settings", "yaw_feed", "governor", "throttle_curves")
 HANDWORK: dict[Aspect, Handwork] = {
     "power": Handwork("the power", _metal("make_safe")),
     "servo": Handwork("a servo or its horn", _metal("horns")),
@@ -80,7 +93,7 @@ HANDWORK: dict[Aspect, Handwork] = {
     "blade_link": Handwork("a pitch link", _metal("zero_pitch")),
     "blade": Handwork("the blades", _metal("zero_pitch")),
     "head": Handwork("the rotor head", _metal("cyclic_throw")),
-    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail_mount", "governor")),
+    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail_mount", "yaw_feed")),
     "model_memory": Handwork(
         "the transmitter's memory", _settings("model_memory"), empties="transmitter"
     ),
@@ -88,7 +101,7 @@ HANDWORK: dict[Aspect, Handwork] = {
     # unit that mixes only corrects: the stick's direction is the channel's.
     "unit_memory": Handwork(
         "the unit's memory",
-        (*_settings("tail_mount"), *_alone("tail_delay", "tail_gain")),
+        (*_settings("tail_mount"), *_alone("tail_delay", "tail_gain", *_UNIT_AND_DRIVE)),
         empties="unit",
         not_mixing=_alone("tail_stick"),
     ),
@@ -103,8 +116,12 @@ HANDWORK: dict[Aspect, Handwork] = {
     "tail_case": Handwork("the tail's belt or case", _metal("tail_mechanics")),
     "tail_blades": Handwork("the tail blades", _alone("tail_limits", "tail_gain")),
     "head_speed": Handwork("the head speed", _alone("tail_gain")),
-    "drive": Handwork("motor, gear or speed controller", _metal(*_DRIVE)),
-    "pack": Handwork("the cell count", _metal(*_DRIVE)),
+    # All of it: what older logs kept of the drive.
+    "drive": Handwork("motor, gear or speed controller", _alone(*_CONTROLLER)),
+    "gear": Handwork("motor, pinion or gear", _alone(*_GEAR)),
+    "controller": Handwork("the speed controller", _alone(*_CONTROLLER)),
+    # The cut-off under load goes by the cells; it stands in the card.
+    "pack": Handwork("the cell count", _alone(*_TARGETS, "controller_card")),
 }
 
 # What a pilot says was touched, as what it touches. Common practice, no source.
@@ -124,7 +141,8 @@ WORKED_ON: dict[str, tuple[Aspect, ...]] = {
     "tail belt or tail case opened": ("tail_case",),
     "tail blades changed": ("tail_blades",),
     "head speed changed by more than a tenth": ("head_speed",),
-    "motor, pinion, gear or speed controller changed": ("drive",),
+    "motor, pinion or gear changed": ("gear",),
+    "speed controller changed or reset": ("controller",),
     "pack with another cell count": ("pack",),
     "unit remounted or turned": ("unit_mount",),
     "unit reset to its delivered settings": ("unit_memory",),

@@ -21,7 +21,7 @@ from mint_lever.setup.about import DIRECTION_SHOWN_AT, About, Device, Holder, Pl
 from mint_lever.setup.arrangement import Arrangement, device_of
 from mint_lever.setup.document import Setup
 
-Kind = Literal["number", "whole", "choice", "flag", "text", "numbers", "names"]
+Kind = Literal["number", "whole", "choice", "flag", "text", "numbers", "names", "texts"]
 
 
 @dataclass(frozen=True)
@@ -277,6 +277,8 @@ def _note(said: _Said, mark: Any) -> None:
 def _kind(bare: Any) -> Kind:
     if get_origin(bare) is list:
         inner = _read(get_args(bare)[0]).bare
+        if inner is str:
+            return "texts"
         return "names" if get_origin(inner) is Literal else "numbers"
     if get_origin(bare) is Literal:
         return "choice"

@@ -21,9 +21,11 @@ from mint_lever.setup.numbers import (
     Teeth,
 )
 
-_GOVERNOR = ("governor",)
-# What turns the rotor: the speed controller's ends and the governor's figures hang on it.
-_DRIVE = ("throttle", "governor")
+_GOVERNOR = ("governor_settings",)
+# What turns the rotor: the governor's own figures and the head speeds asked for hang on it.
+_DRIVE = ("drive_data", "governor")
+# Another pack turns the same gear: what the governor shows stays, what it can hold does not.
+_PACK = ("drive_data",)
 
 
 class Motor(Part):
@@ -126,7 +128,7 @@ class Pack(Part):
             help="How many cells stand in series; printed on the pack before its S.",
             stage="drive",
             group="Pack",
-            steps=_DRIVE,
+            steps=_PACK,
         ),
     ] = None
     resistance_mohm: Annotated[

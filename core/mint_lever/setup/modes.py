@@ -31,8 +31,9 @@ _PLACES_HELP = (
 
 
 def _point(label: str, help_: str, group: str, function: str) -> About:
+    steps = (*_MODES, "throttle_curves") if function == "throttle" else _MODES
     return About(
-        label=label, help=help_, stage="shape", group=group, function=function, steps=_MODES
+        label=label, help=help_, stage="shape", group=group, function=function, steps=steps
     )
 
 
@@ -202,7 +203,7 @@ class Mode(Part):
             stage="shape",
             group=_THROTTLE,
             function="throttle",
-            steps=_MODES,
+            steps=(*_MODES, "throttle_curves"),
             words=_SHAPES,
         ),
     ] = "straight"

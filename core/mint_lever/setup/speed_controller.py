@@ -4,8 +4,50 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from mint_lever.setup.about import ON_OFF, About
+from pydantic import Field
+
+from mint_lever.setup.about import ON_OFF, About, Holder
 from mint_lever.setup.numbers import Part, Volt
+
+_CARD = ("controller_card",)
+MOST_ITEMS = 24
+"""Items of a card that are kept, and (``MOST_CHOICES``) choices of one."""
+MOST_CHOICES = 12
+
+
+class CardItem(Part):
+    """One item of the controller's own programming, in its own order and words."""
+
+    name: Annotated[
+        str,
+        Field(min_length=1, max_length=60),
+        About(
+            label="Name",
+            help="What the controller's manual calls this item.",
+            stage="whole",
+            steps=_CARD,
+        ),
+    ]
+    choices: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=40)]],
+        Field(min_length=2, max_length=MOST_CHOICES),
+        About(
+            label="Choices",
+            help="What it can be set to, in the manual's order.",
+            stage="whole",
+            steps=_CARD,
+        ),
+    ]
+    wanted: Annotated[
+        int,
+        Field(ge=0, le=MOST_CHOICES - 1),
+        About(
+            label="Wanted",
+            help="Which of its choices it is to have, counted from 0.",
+            stage="whole",
+            steps=_CARD,
+        ),
+    ] = 0
 
 
 class SpeedController(Part):
@@ -18,7 +60,7 @@ class SpeedController(Part):
             help="Whether the speed controller holds the head speed; a governed soft start counts.",
             stage="whole",
             group="Governor",
-            steps=("throttle", "governor"),
+            steps=("governor_place", "governor_settings"),
             words=ON_OFF,
         ),
     ] = False
@@ -29,6 +71,10 @@ class SpeedController(Part):
             help="The voltage the BEC feeds servos and unit, measured at the receiver.",
             stage="whole",
             group="Supply of servos and unit",
-            steps=("throttle",),
+            steps=("bec_voltage",),
         ),
+    ] = None
+    card: Annotated[
+        list[Annotated[CardItem, Holder(name="card, item {n}", group="Its own card")]] | None,
+        Field(max_length=MOST_ITEMS),
     ] = None

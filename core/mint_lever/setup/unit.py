@@ -28,7 +28,7 @@ _LEVELLING = "Collective to cyclic, to keep the swash level"
 _TAIL = "Tail, at the unit"
 _CORRECTIONS = ("corrections",)
 # What depends on how the unit sits: it may answer the other way after a remount.
-_MOUNTED = ("corrections", "tail_mount", "governor")
+_MOUNTED = ("corrections", "tail_mount", "yaw_feed")
 
 
 class FunctionReversed(Part):
@@ -568,7 +568,7 @@ class Unit(Part):
             help="Whether the unit holds the head speed.",
             stage="whole",
             group="Governor",
-            steps=("governor",),
+            steps=("governor_place", "governor_settings"),
             words=ON_OFF,
         ),
     ] = False

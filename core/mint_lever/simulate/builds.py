@@ -7,8 +7,11 @@ from typing import cast
 import numpy as np
 
 from mint_lever.axes import Rotation
+from mint_lever.drive.governing import GovernorPlace
 from mint_lever.setup.airframe import LayoutName, SizeClass
 from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.document import Setup
+from mint_lever.setup.drive import Drive, Gear, Governor, Motor, Pack
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.rebuild import with_arrangement
 from mint_lever.setup.tail import Slider, Tail, TailServo
@@ -58,7 +61,47 @@ def random_helicopter(
         update={"head": head, "swash": swash, "tail": tail, "size_class": size}
     )
     setup = with_arrangement(setup.model_copy(update={"airframe": airframe}), arrangement)
+    setup = _driven(setup, np.random.default_rng([seed, 5]))
     return SimulatedHelicopter(setup, random_truth(setup, rng), seed)
+
+
+def _driven(setup: Setup, rng: np.random.Generator) -> Setup:
+    """Half of the machines have a governor, with a head speed for each idle-up; of the others
+    nothing of the drive is described."""
+    if rng.random() < 0.5:
+        return setup
+    places: list[GovernorPlace] = ["unit", "speed_controller"]
+    place = places[int(rng.integers(0 if setup.unit is not None else 1, 2))]
+    return with_governor(setup, place, rng)
+
+
+def with_governor(setup: Setup, place: GovernorPlace, rng: np.random.Generator) -> Setup:
+    """Describe a drive with a governor as its pilot means it. Figures from memory."""
+    cells = int(rng.choice([6, 12]))
+    speeds = sorted(50.0 * int(each) for each in rng.integers(34, 46, 2))
+    drive = Drive(
+        motor=Motor(
+            kv_rpm_per_v=1100.0 if cells == 6 else 520.0,
+            poles=int(rng.choice([8, 10, 12])),
+            resistance_mohm=float(rng.integers(10, 20)),
+            no_load_a=2.0,
+        ),
+        gear=Gear(
+            pinion=int(rng.integers(10, 14)),
+            main=int(rng.integers(105, 125)),
+            second=[18, 22] if rng.random() < 0.3 else None,
+        ),
+        pack=Pack(cells=cells, resistance_mohm=float(rng.integers(15, 30)), capacity_mah=4500.0),
+        governor=Governor(place=place),
+    )
+    modes = setup.transmitter.modes
+    asked = {
+        name: getattr(modes, name).model_copy(update={"head_speed_rpm": rpm})
+        for name, rpm in zip(("idle_up_1", "idle_up_2"), speeds, strict=True)
+        if getattr(modes, name) is not None
+    }
+    transmitter = setup.transmitter.model_copy(update={"modes": modes.model_copy(update=asked)})
+    return setup.model_copy(update={"drive": drive, "transmitter": transmitter})
 
 
 def _tail(rng: np.random.Generator) -> tuple[Tail, SizeClass]:

@@ -23,6 +23,7 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.modes import ModeName
 from mint_lever.setup.reading import read_setup
+from mint_lever.simulate.drive import SimulatedDrive
 from mint_lever.simulate.tail import SimulatedTail
 from mint_lever.simulate.truth import Truth
 from mint_lever.simulate.uneven import UnevenServos
@@ -204,6 +205,11 @@ class SimulatedHelicopter:
     def tail(self) -> SimulatedTail:
         """The tail with the devices' present settings."""
         return SimulatedTail(self.setup, self.truth.tail, self._rudder, self._noisy)
+
+    @property
+    def drive(self) -> SimulatedDrive:
+        """What turns the rotor, with the devices' present settings."""
+        return SimulatedDrive(self.setup, self.truth.drive, self.throttle_low_at_low_stick())
 
     def wags_at(self, mode: ModeName) -> float | None:
         """Fly in a mode and raise the gain: the figure (0 to 100) at which the tail begins to wag;

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, model_validator
 
 from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.document import Setup
 from mint_lever.setup.tail import Tail
+from mint_lever.simulate.drive import DriveTruth, random_drive
 from mint_lever.simulate.tail import TailTruth
 
 _EXCHANGED = 0.15
@@ -49,15 +52,22 @@ class Truth(BaseModel):
     tail: TailTruth = TailTruth()
     throttle_turned: bool = False
     """With a straight channel the throttle stands at full with the stick low."""
-    governor_shows: float = 1.0
-    """What a governor's figure is of the one that is set: 2 with half the poles."""
     throttle_taught: bool = True
     """Whether the speed controller has learned both ends."""
+    drive: DriveTruth = DriveTruth()
     tilt_limit_deg: float = 25.0
     gauge_sd_deg: float = 0.05
     slop_deg: float = 0.05
     hasty: dict[str, float] = {}
     taught_us: dict[str, list[list[float]]] = {}
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_older_models(cls, value: Any) -> Any:
+        """A practice model of an older version kept of its governor one figure only."""
+        if isinstance(value, dict) and "governor_shows" in value:
+            return {key: each for key, each in value.items() if key != "governor_shows"}
+        return value
 
     def airframe(self, written: Airframe) -> Airframe:
         """Give the real airframe behind the one that is written down."""
@@ -127,12 +137,20 @@ def random_truth(setup: Setup, rng: np.random.Generator) -> Truth:
         tail=_random_tail(setup, rng),
         throttle_turned=bool(rng.integers(2)),
         throttle_taught=False,
-        governor_shows=float(rng.choice([1.0, 1.0, 2.0])),
+        drive=random_drive(setup, _apart(rng)),
         hasty={str(rng.choice(FUNCTIONS[:3])): float(rng.uniform(0.8, 1.0))},
         servo_share=[
             (float(low), float(high)) for low, high in rng.uniform(0.95, 1.05, (count, 2))
         ],
     )
+
+
+def _apart(rng: np.random.Generator) -> np.random.Generator:
+    """A draw of its own that takes one number here, so that the metal behind a seed stays what it
+    was."""
+    state = int(rng.bit_generator.state["state"]["state"]) % 2**63
+    rng.choice([1.0, 1.0, 2.0])
+    return np.random.default_rng(state)
 
 
 def _random_tail(setup: Setup, rng: np.random.Generator) -> TailTruth:

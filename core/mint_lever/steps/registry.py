@@ -19,19 +19,18 @@ from mint_lever.steps import (
     cyclic_throw,
     final_directions,
     flight_modes,
-    governor,
     horns,
     level,
     make_safe,
     model_memory,
     servo_basics,
     teach_throws,
-    throttle,
     tilts,
     together,
     zero_pitch,
 )
-from mint_lever.steps.tail import PARTS
+from mint_lever.steps.head_speed import PARTS as HEAD_SPEED
+from mint_lever.steps.tail import PARTS as TAIL
 
 STEPS: tuple[Step, ...] = (
     make_safe.STEP,
@@ -48,9 +47,8 @@ STEPS: tuple[Step, ...] = (
     clearance.STEP,
     teach_throws.STEP,
     corrections.STEP,
-    *PARTS,
-    throttle.STEP,
-    governor.STEP,
+    *TAIL,
+    *HEAD_SPEED,
     flight_modes.STEP,
     final_directions.STEP,
 )

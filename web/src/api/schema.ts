@@ -1170,6 +1170,28 @@ export interface components {
             radius_mm: number;
         };
         /**
+         * CardItem
+         * @description One item of the controller's own programming, in its own order and words.
+         */
+        CardItem: {
+            /**
+             * Name
+             * @description What the controller's manual calls this item.
+             */
+            name: string;
+            /**
+             * Choices
+             * @description What it can be set to, in the manual's order.
+             */
+            choices: string[];
+            /**
+             * Wanted
+             * @description Which of its choices it is to have, counted from 0.
+             * @default 0
+             */
+            wanted: number;
+        };
+        /**
          * Channel
          * @description One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops.
          */
@@ -2337,7 +2359,8 @@ export interface components {
             /**
              * @default {
              *       "governor": false,
-             *       "bec_volt": null
+             *       "bec_volt": null,
+             *       "card": null
              *     }
              */
             speed_controller: components["schemas"]["SpeedController"];
@@ -2405,6 +2428,8 @@ export interface components {
              * @description The voltage the BEC feeds servos and unit, measured at the receiver.
              */
             bec_volt?: number | null;
+            /** Card */
+            card?: components["schemas"]["CardItem"][] | null;
         };
         /**
          * StepOut
@@ -3614,11 +3639,15 @@ export interface components {
         };
         /**
          * AbsentLine
-         * @description A step that this arrangement has not, and why: the slip jumps no number in silence.
+         * @description A step that this setup has not, and why: the slip jumps no number in silence.
          */
         AbsentLine: {
             /** Number */
             number: number;
+            /** Part */
+            part: number;
+            /** Label */
+            label: string;
             /** Title */
             title: string;
             /** Why */
@@ -3683,6 +3712,8 @@ export interface components {
             slide: components["schemas"]["Slide"] | null;
             /** Gains */
             gains: components["schemas"]["GainLine"][];
+            /** Waits For */
+            waits_for: string[];
             log: components["schemas"]["LogOut"];
             /** Teaches */
             teaches: boolean;
@@ -5212,7 +5243,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "number" | "whole" | "choice" | "flag" | "text" | "numbers" | "names";
+            kind: "number" | "whole" | "choice" | "flag" | "text" | "numbers" | "names" | "texts";
             /**
              * Device
              * @enum {string}

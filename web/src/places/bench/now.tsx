@@ -28,9 +28,16 @@ type Props = {
   onStep: (step: StepName) => void;
 };
 
+/** What has to be done at this very power-up before anything of the step at hand. */
+function gatesOf({ slip, advice }: Bench) {
+  const names = [slip[0]?.name, ...advice.waits_for].filter((name) => name !== advice.step);
+  const shut = slip.filter((line) => !["good", "workable"].includes(line.state));
+  return shut.filter((line) => names.includes(line.name));
+}
+
 export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props) {
   const { advice } = bench;
-  const gate = bench.slip[0];
+  const gates = gatesOf(bench);
   const problem = useHandProblem(hand);
   const onItsWay = useOnItsWay(helicopter, advice.step, ask?.key ?? "");
   const [filled, setFilled] = useState<{ key: string; value: number } | null>(null);
@@ -48,8 +55,8 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
   const start = filled && filled.key === ask?.key ? filled.value : null;
   return (
     <div>
-      {gate && advice.step !== gate.name && !["good", "workable"].includes(gate.state) && (
-        <p className="mb-2 border-l-4 border-workable pl-2 text-sm">
+      {gates.map((gate) => (
+        <p key={gate.name} className="mb-2 border-l-4 border-workable pl-2 text-sm">
           Nothing is recorded before{" "}
           <button
             type="button"
@@ -60,7 +67,7 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
           </button>{" "}
           is confirmed since the last power-up.
         </p>
-      )}
+      ))}
       {ask && <p className="mb-1 text-lg leading-tight font-semibold">{ask.label}</p>}
       {problem && <ProblemNote problem={problem} />}
       <p role="status" className="text-sm font-semibold text-workable">

@@ -13,7 +13,9 @@ const SLIP = [
 
 function slip(open: string) {
   const onOpen = vi.fn();
-  const absent = [{ number: 3, title: "Link and arrival", why: "No unit shows it." }];
+  const absent = [
+    { number: 3, part: 0, label: "3", title: "Link and arrival", why: "No unit shows it." },
+  ];
   const bench = { slip: SLIP, absent, next_step: "b" } as unknown as Bench;
   render(<Slip bench={bench} open={open} onOpen={onOpen} />);
   const [a, b, c] = screen.getAllByRole("button") as [HTMLElement, HTMLElement, HTMLElement];

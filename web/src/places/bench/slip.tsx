@@ -8,7 +8,7 @@ type Props = { bench: Bench; open: StepName; onOpen: (step: StepName) => void };
 export function Slip({ bench, open, onOpen }: Props) {
   const at = bench.slip.find((line) => line.name === open);
   const lines: (SlipLine | Absent)[] = [...bench.slip, ...bench.absent];
-  lines.sort((a, b) => a.number - b.number);
+  lines.sort((a, b) => a.number - b.number || a.part - b.part);
   return (
     <ol>
       {lines.map((line) =>
@@ -24,7 +24,7 @@ export function Slip({ bench, open, onOpen }: Props) {
           />
         ) : (
           <li key={line.title} className="border-b border-rule px-3 py-1.5 pl-4 text-faint">
-            <span className="figure mr-1.5 text-sm">{line.number}</span>
+            <span className="figure mr-1.5 text-sm">{line.label}</span>
             {line.title}
             <span className="block text-sm">Not here. {line.why}</span>
           </li>
@@ -34,7 +34,7 @@ export function Slip({ bench, open, onOpen }: Props) {
   );
 }
 
-/** A number that this arrangement has no step for. */
+/** A step that this setup has not. */
 type Absent = Bench["absent"][number];
 const isStep = (line: SlipLine | Absent): line is SlipLine => "state" in line;
 

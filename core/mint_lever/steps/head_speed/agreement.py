@@ -1,0 +1,272 @@
+"""Step 16, part 4: in every mode the head speed asked for is the one the governor shows (F17).
+
+Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from mint_lever.drive.governing import governed_modes, meant
+from mint_lever.drive.multiples import CLOSE
+from mint_lever.measure.verdict import Word
+from mint_lever.run.advice import (
+    Action,
+    Advice,
+    Answer,
+    Ask,
+    Cell,
+    Choice,
+    Confirm,
+    Number,
+    Outcome,
+    Work,
+)
+from mint_lever.run.confirming import points
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import worst
+from mint_lever.setup.modes import MODE_WORDS, MODES, ModeName
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.head_speed.common import GOVERNOR, LIMITS, LOCK, MOVES_THE_THROTTLE
+from mint_lever.steps.head_speed.not_engaging import search
+from mint_lever.steps.head_speed.told_wrong import Looks, looks
+
+NAME = "governor"
+_DISPLAY_RPM = 10.0
+"""The display's own step; figures that differ by no more are one. From memory."""
+_GRID = "head speed by mode"
+
+
+@dataclass(frozen=True)
+class _Shown:
+    """One mode: what is asked for (0: the governor is off there) and what is shown."""
+
+    mode: ModeName
+    asked: float
+    ask: Number
+
+    @property
+    def ratio(self) -> float | None:
+        """Shown over asked where both turn; else None."""
+        shown = self.ask.answer
+        return None if not shown or not self.asked else shown / self.asked
+
+
+def _advise(run: Readings) -> Advice:
+    if meant(run.setup) == "none":
+        return _by_hand(run)
+    modes = [_shown(run, name) for name in _gone_through(run)]
+    asks: list[Ask] = [mode.ask for mode in modes]
+    summary, actions = "", []
+    if all(mode.ask.answer is not None for mode in modes):
+        more, action, summary = _search(run, modes)
+        asks += more
+        actions = [] if action is None else [action]
+    outcome: Outcome | None = None
+    if any(mode.ask.answer is not None for mode in modes):
+        outcome = worst(mode.ask.word for mode in modes)
+    if outcome == "good":
+        summary = "In every mode the figure asked for and the figure shown are one."
+    return Advice(
+        step=NAME,
+        do=(
+            "Start in normal, then every mode, up and down; read the governor's own display.",
+            "Off on the transmitter is off at the governor.",
+            "A mode left on a default figure is the classic mistake.",
+        ),
+        asks=tuple(asks),
+        summary=summary,
+        actions=tuple(actions),
+        outcome=outcome,
+    )
+
+
+def _by_hand(run: Readings) -> Advice:
+    """No governor: what the head speed is, the curves and the ear decide."""
+    asks = points(
+        run,
+        NAME,
+        (
+            (
+                "none",
+                "No device holds the head speed, in any mode",
+                "On the devices' own menus. Wrong is one that is on unseen: the head surges when "
+                "the curve moves.",
+            ),
+            (
+                "found",
+                "How the head speed of every mode will be found is settled",
+                "By a tachometer, a log, or by ear against one that is known: at the first "
+                "spool-up outside, from low to high, never beyond the makers' limits.",
+            ),
+        ),
+    )
+    outcome: Outcome | None = worst(ask.word for ask in asks)
+    if all(ask.answer is None for ask in asks):
+        outcome = None
+    return Advice(
+        step=NAME,
+        do=("Without a governor the throttle curves alone make the head speed.",),
+        asks=asks,
+        summary="The curves make the head speed; it is measured outside."
+        if outcome == "good"
+        else "",
+        actions=tuple(_settle(ask) for ask in asks if ask.answer is False),
+        outcome=outcome,
+    )
+
+
+def _settle(ask: Confirm) -> Action:
+    text = {
+        "none": "Switch it off as part 3 of step 15 has it, or write down there that it is meant.",
+        "found": "Find somebody with a tachometer, or a log that shows the head speed, first.",
+    }
+    return Action(key=f"settle.{ask.key}", text=text[ask.key], device="helicopter", keys=(ask.key,))
+
+
+def _gone_through(run: Readings) -> list[ModeName]:
+    """Every mode: those in which it holds a speed, and those in which it must be off."""
+    return list(run.setup.transmitter.modes.names())
+
+
+def _shown(run: Readings, name: ModeName) -> _Shown:
+    governed = name in governed_modes(run.setup)
+    rpm = getattr(run.setup.transmitter.modes, name).head_speed_rpm
+    asked = float(rpm) if governed else 0.0
+    answer = run.answer(NAME, _key(name))
+    word: Word | None = None
+    if answer is not None:
+        word = "in" if abs(answer - asked) <= _DISPLAY_RPM else "out"
+    wanted = f"{asked:g} rpm is asked for" if asked else "off is asked for: 0"
+    return _Shown(
+        name,
+        asked,
+        Number(
+            key=_key(name),
+            label=f"{MODE_WORDS[name]}: the governor shows",
+            hint=f"{wanted}. 0 where it is off or does not engage.",
+            unit="rpm",
+            low=0.0,
+            high=20_000.0,
+            nudge=10.0,
+            answer=answer,
+            word=word,
+            cell=Cell(_GRID, MODE_WORDS[name], f"asked {asked:g} rpm" if asked else "off"),
+        ),
+    )
+
+
+def _key(name: ModeName) -> str:
+    return f"shown.{name}"
+
+
+def _search(
+    run: Readings, modes: list[_Shown]
+) -> tuple[tuple[Choice | Number, ...], Action | None, str]:
+    """What to look at next, what to do, and what it looks like, once every mode was read."""
+    wrong = [mode for mode in modes if mode.ask.word == "out"]
+    if not wrong:
+        return (), None, ""
+    silent = [mode for mode in wrong if mode.asked and not mode.ask.answer]
+    if silent:
+        again = tuple(_key(mode.mode) for mode in silent)
+        found = search(run, NAME, silent[0].mode, again)
+        ruled = f" Ruled out: {', '.join(found.ruled_out)}." if found.ruled_out else ""
+        where = ", ".join(MODE_WORDS[mode.mode].lower() for mode in silent)
+        return found.asks, found.action, f"It does not engage in {where}.{ruled}"
+    on = next((mode for mode in wrong if not mode.asked), None)
+    if on is not None:
+        said = f"It is on in {MODE_WORDS[on.mode].lower()}, where it is to be off."
+        return (), _set_mode(on), said
+    ratio = _shared(modes, wrong)
+    seen: tuple[Choice | Number, ...] = ()
+    if ratio is not None:
+        figures = looks(run, NAME, ratio, tuple(_key(mode.mode) for mode in wrong))
+        if not figures.all_right:
+            return figures.asks, figures.action, _says(ratio, figures)
+        seen = figures.asks
+    one = wrong[0]
+    return (
+        seen,
+        _set_mode(one),
+        f"{MODE_WORDS[one.mode]} shows {one.ask.answer:g} where {one.asked:g} is asked for: a "
+        "figure left at a default.",
+    )
+
+
+def _shared(modes: list[_Shown], wrong: list[_Shown]) -> float | None:
+    """The ratio that points to a figure all modes share: one that two modes agree in or, where no
+    mode is right, the first. None where a right mode shows that the shared figures are right."""
+    if any(mode.asked and mode.ask.word == "in" for mode in modes):
+        return None
+    ratios = [mode.ratio for mode in wrong if mode.ratio is not None]
+    return max(
+        ratios, key=lambda one: sum(abs(each / one - 1) <= CLOSE for each in ratios), default=None
+    )
+
+
+def _says(ratio: float, figures: Looks) -> str:
+    by = f": {figures.explains} would make that" if figures.explains else ""
+    return f"Every governed mode shows {ratio:.2f} of what is asked for{by}."
+
+
+def _set_mode(one: _Shown) -> Action:
+    to = f"{one.asked:g} rpm" if one.asked else "off"
+    return Action(
+        key=f"set.{one.mode}",
+        text=f"Set {MODE_WORDS[one.mode].lower()} to {to} where the governor takes it from: on the "
+        "transmitter's channel, or in the governor's own menu for this mode.",
+        expect="Then read this mode again.",
+        device="transmitter",
+        work=(Work("set_mode_speed", MODES.index(one.mode), one.asked),),
+        keys=(_key(one.mode),),
+    )
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """A mode's figure is its own; what the governor was told does not hang on the modes."""
+    if not path.endswith(".head_speed_rpm"):
+        return False
+    return not key.startswith("shown.") or f".{key.removeprefix('shown.')}." not in path
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    drive, (kind, _, of) = bench.drive, ask.key.partition(".")
+    if kind == "none":
+        return not drive.any_governor_on()
+    if kind == "found":
+        return True
+    if kind == "locked":
+        return "on" if drive.truth.locked else "low"
+    if kind == "sensor":
+        return drive.truth.sensor_pct
+    if kind == "told":
+        told = drive.told(of)
+        return ("other" if of in drive.truth.told else "right") if _by_eye(ask, told) else told
+    mode = next((name for name in MODES if name == of), None)
+    if mode is None:
+        raise not_simulated(ask.key)
+    return drive.shows(mode) if kind == "shown" else drive.lowest_throttle(mode)
+
+
+def _by_eye(ask: Ask, told: float | str) -> bool:
+    return ask.kind == "choice" and not isinstance(told, str)
+
+
+STEP = Step(
+    name=NAME,
+    number=GOVERNOR,
+    part=4,
+    title="Agreement of the head speeds",
+    why="A figure that one device takes for another over-speeds the head.",
+    rests_on=("unit_throttle", "governor_settings"),
+    settings_of=("model_memory",),
+    repeats=0.0,
+    spares=_spares,
+    opens_after=MOVES_THE_THROTTLE,
+    cautions=(LIMITS, LOCK),
+    advise=_advise,
+    simulate=_simulate,
+)

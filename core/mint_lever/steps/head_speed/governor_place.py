@@ -1,0 +1,128 @@
+"""Step 15, part 3: exactly one governor, or none: where it lives, and that the other one is off."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from mint_lever.drive.governing import PLACE_WORDS, GovernorPlace, electric, meant, switched_on
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option, Work
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import outcome_of
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.head_speed.common import DRIVE, MANUAL_FIRST
+from mint_lever.steps.looked_at import looked_at
+
+NAME = "governor_place"
+Box = Literal["unit", "speed_controller"]
+_PATH = {"unit": "unit.governor", "speed_controller": "speed_controller.governor"}
+_HINT: dict[Box, str] = {
+    "unit": "In the unit's own menus. Wrong is one that is on beside the controller's.",
+    "speed_controller": "By its card or its manual; a soft start with governor counts as one. "
+    "Wrong is one that is on beside the unit's.",
+}
+
+
+def _boxes(run: Readings) -> tuple[Box, ...]:
+    boxes: list[Box] = [] if run.setup.unit is None else ["unit"]
+    if electric(run.setup):
+        boxes.append("speed_controller")
+    return tuple(boxes)
+
+
+def _advise(run: Readings) -> Advice:
+    boxes = _boxes(run)
+    places: list[GovernorPlace] = [*boxes, "none"]
+    place = Choice(
+        key="place",
+        label="The head speed is to be held by",
+        hint="One device, or nobody. In the unit the throttle has to run through the unit; with a "
+        "lead for every function that may not be possible.",
+        options=tuple(Option(each, PLACE_WORDS[each]) for each in places),
+        answer=run.answer(NAME, "place"),
+        word=None if run.answer(NAME, "place") is None else "in",
+        writes=("drive.governor.place",),
+    )
+    wanted = meant(run.setup)
+    found = [_seen(run, box, wanted == box) for box in boxes]
+    actions = [
+        action
+        for box, ask in zip(boxes, found, strict=True)
+        if ask.answer is not None
+        for action in (_switch(run, box, ask),)
+        if action is not None
+    ]
+    asks = (place, *found)
+    outcome = outcome_of(asks)
+    if actions and outcome == "good":
+        outcome = "begun"
+    return Advice(
+        step=NAME,
+        do=(
+            "Exactly one governor at most: two fight over the throttle.",
+            "With the controller's governor the unit passes the throttle through untouched.",
+        ),
+        asks=asks,
+        summary=f"Held by {PLACE_WORDS[wanted]}." if outcome == "good" else "",
+        actions=tuple(actions) if place.answer is not None else (),
+        outcome=outcome,
+    )
+
+
+def _seen(run: Readings, box: Box, on: bool) -> Choice:
+    return looked_at(
+        run,
+        NAME,
+        box,
+        f"The governor of {PLACE_WORDS[box]} is",
+        _HINT[box],
+        (Option("on", "on", on), Option("off", "off", not on)),
+    )
+
+
+def _switch(run: Readings, box: Box, seen: Choice) -> Action | None:
+    """Switch it as it is meant; or, where it is so already, write that down."""
+    wanted = meant(run.setup) == box
+    written = box in switched_on(run.setup)
+    change = Change(_PATH[box], wanted)
+    if seen.word == "out":
+        return Action(
+            key=f"switch.{box}",
+            text=f"Switch the governor of {PLACE_WORDS[box]} {'on' if wanted else 'off'}.",
+            expect="Then look again on its own menu.",
+            device="unit" if box == "unit" else "speed controller",
+            changes=() if written == wanted else (change,),
+            work=(Work("switch_governor", ("unit", "speed_controller").index(box), float(wanted)),),
+            keys=(box,),
+        )
+    if written != wanted:
+        return Action(
+            key=f"note.{box}",
+            text=f"Write down that the governor of {PLACE_WORDS[box]} is "
+            f"{'on' if wanted else 'off'}.",
+            changes=(change,),
+            learned=True,
+        )
+    return None
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == "place":
+        return meant(bench.setup)
+    if ask.key in _PATH:
+        return "on" if bench.drive.governor_on(ask.key) else "off"
+    raise not_simulated(ask.key)
+
+
+STEP = Step(
+    name=NAME,
+    number=DRIVE,
+    part=3,
+    title="Where the governor lives",
+    why="Two governors fight over the throttle; none where one is meant lets the rotor stop.",
+    cautions=(MANUAL_FIRST,),
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,190 @@
+"""Step 16, part 2: the governor's own figures: band, on-point, gain, ramps.
+
+Common practice, no source, unless said otherwise.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from mint_lever.drive.governing import governed_modes, meant
+from mint_lever.measure.verdict import Word
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Number
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.run.words import outcome_of
+from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.document import Setup
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.answers import not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.head_speed.common import (
+    CANNOT_DRIVE,
+    GOVERNOR,
+    LOCK,
+    MOVES_THE_THROTTLE,
+    NO_GOVERNOR,
+)
+
+NAME = "governor_settings"
+_ON_POINT = (20.0, 45.0)
+_ON_POINT_USUAL = 30.0
+_GAIN = (5.0, 9.0)
+_ROOM = 0.05
+"""A target so near an edge of the band (as a share) is workable only. From memory."""
+_BAND_ROOM = 0.15
+"""What the advised band leaves on both sides of the targets. From memory."""
+_STEP_RPM = 50.0
+
+
+@dataclass(frozen=True)
+class _Figure:
+    """One of the governor's figures: where it is kept and how it is judged."""
+
+    key: str
+    path: str
+    judge: Callable[[Readings, float], Word]
+
+
+def _advise(run: Readings) -> Advice:
+    figures = [figure for figure in _FIGURES if _asked(run, figure)]
+    asks = tuple(_ask(run, figure) for figure in figures)
+    actions = [
+        action
+        for figure, ask in zip(figures, asks, strict=True)
+        if ask.answer is not None and ask.word in ("out", "workable")
+        for action in (_mend(run, figure, ask),)
+        if action is not None
+    ]
+    outcome = outcome_of(asks)
+    return Advice(
+        step=NAME,
+        do=(
+            "In this order: ends, on-point, limits, delays.",
+            "Better no separate switch for the governor: one that is on at power-up locks it.",
+            "Ramp up longer where the tail kicks as the mode changes.",
+        ),
+        asks=asks,
+        summary="Every target lies inside the governor's band."
+        if outcome in ("good", "workable")
+        else "",
+        actions=tuple(actions),
+        outcome=outcome,
+    )
+
+
+def _asked(run: Readings, figure: _Figure) -> bool:
+    """A controller's governor has no band and no on-point of this kind."""
+    return meant(run.setup) == "unit" or figure.key == "gain"
+
+
+def _ask(run: Readings, figure: _Figure) -> Number:
+    row = row_of(figure.path)
+    assert row is not None
+    answer = run.answer(NAME, figure.key)
+    return Number(
+        key=figure.key,
+        label=f"The governor's menu: {row.about.label[0].lower()}{row.about.label[1:]}",
+        hint=f"{row.about.help} As the device has it now.",
+        unit=row.unit,
+        low=row.least or 0.0,
+        high=row.most or 0.0,
+        nudge=row.nudge,
+        answer=answer,
+        word=None if answer is None else figure.judge(run, answer),
+        writes=(figure.path,),
+    )
+
+
+def _targets(run: Readings) -> list[float]:
+    modes = run.setup.transmitter.modes
+    return [getattr(modes, name).head_speed_rpm for name in governed_modes(run.setup)]
+
+
+def _band_low(run: Readings, rpm: float) -> Word:
+    lowest = min(_targets(run), default=rpm)
+    return _inside(lowest - rpm, lowest)
+
+
+def _band_high(run: Readings, rpm: float) -> Word:
+    highest = max(_targets(run), default=rpm)
+    return _inside(rpm - highest, highest)
+
+
+def _inside(room: float, target: float) -> Word:
+    if room < 0:
+        return "out"
+    return "in" if room >= _ROOM * target else "workable"
+
+
+def _on_point(run: Readings, pct: float) -> Word:
+    return "in" if _ON_POINT[0] <= pct <= _ON_POINT[1] else "out"
+
+
+def _gain(run: Readings, gain: float) -> Word:
+    return "in" if _GAIN[0] <= gain <= _GAIN[1] else "workable"
+
+
+_FIGURES = (
+    _Figure("on_above", "drive.governor.on_above_pct", _on_point),
+    _Figure("band_low", "drive.governor.band_low_rpm", _band_low),
+    _Figure("band_high", "drive.governor.band_high_rpm", _band_high),
+    _Figure("gain", "drive.governor.gain", _gain),
+)
+_PATHS = {figure.key: figure.path for figure in _FIGURES}
+
+
+def _mend(run: Readings, figure: _Figure, ask: Number) -> Action | None:
+    """Give the figure that does; nothing for a gain, which flying finds."""
+    targets = _targets(run)
+    to: float | None = None
+    if figure.key == "on_above":
+        to = _ON_POINT_USUAL
+    elif figure.key == "band_low" and targets:
+        to = _STEP_RPM * (min(targets) * (1 - _BAND_ROOM) // _STEP_RPM)
+    elif figure.key == "band_high" and targets:
+        to = -_STEP_RPM * (-max(targets) * (1 + _BAND_ROOM) // _STEP_RPM)
+    if to is None or ask.answer is None:
+        return None
+    return Action(
+        key=f"set.{figure.key}",
+        text=f"{ask.label}: from {ask.answer:g} to {to:g} {ask.unit}.",
+        expect="Then read it off the menu again.",
+        device="unit",
+        changes=(Change(figure.path, to),),
+        keys=(figure.key,),
+        needed=ask.word == "out",
+        together="figures",
+    )
+
+
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """A figure goes stale by its own setting alone, or by which device holds the speed."""
+    return path in _PATHS.values() and _PATHS.get(key) != path
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key not in _PATHS:
+        raise not_simulated(ask.key)
+    return bench.drive.governor_figure(ask.key)
+
+
+def _not_needed(setup: Setup) -> str:
+    return NO_GOVERNOR if meant(setup) == "none" else ""
+
+
+STEP = Step(
+    name=NAME,
+    number=GOVERNOR,
+    part=2,
+    title="Settings of the governor",
+    why="A band that leaves a target out, or an on-point in the curve's way, lets the speed go.",
+    repeats=0.0,
+    spares=_spares,
+    opens_after=MOVES_THE_THROTTLE,
+    not_needed=_not_needed,
+    cautions=(CANNOT_DRIVE, LOCK),
+    advise=_advise,
+    simulate=_simulate,
+)

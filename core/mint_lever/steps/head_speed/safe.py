@@ -1,0 +1,65 @@
+"""Step 15, part 1: the motor cannot drive, seen again at this very power-up."""
+
+from __future__ import annotations
+
+from mint_lever.run.advice import Advice, Answer, Ask
+from mint_lever.run.confirming import confirmed, points
+from mint_lever.run.readings import Readings
+from mint_lever.run.step import Step
+from mint_lever.simulate.answers import done_as_asked
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.head_speed.common import CANNOT_DRIVE, DRIVE, SAFE
+
+_POINTS = (
+    (
+        "motor",
+        "The motor cannot drive: looked at just now",
+        "Its leads are off, or the pinion is out of mesh. Pull at it; do not trust memory.",
+    ),
+    (
+        "start",
+        "Powered up in normal, stick low, throttle hold on",
+        "Never in an idle-up: a governor that wakes with the throttle high locks, and a motor that "
+        "can drive starts.",
+    ),
+)
+
+
+def _advise(run: Readings) -> Advice:
+    """Ask once more, for what follows takes throttle hold off."""
+    asks = points(run, SAFE, _POINTS)
+    outcome = confirmed(asks)
+    return Advice(
+        step=SAFE,
+        do=(
+            "Servo work runs safest from a pack on the receiver, without the speed controller.",
+            "The parts after this one take throttle hold off: the throttle then moves for real.",
+        ),
+        asks=asks,
+        summary="The parts that move the throttle are open until the model is powered up again."
+        if outcome == "good"
+        else "The parts that move the throttle open once both points are so.",
+        outcome=outcome,
+    )
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    return done_as_asked("motor", "start")(ask.key)
+
+
+STEP = Step(
+    name=SAFE,
+    number=DRIVE,
+    part=1,
+    title="The motor cannot drive",
+    why="What follows moves the throttle with hold off: a motor that can drive would start.",
+    every_power_up=True,
+    metal_of=("make_safe",),
+    cautions=(
+        CANNOT_DRIVE,
+        "Before any lead is connected with propulsion present, test throttle hold: stick up, "
+        "nothing turns.",
+    ),
+    advise=_advise,
+    simulate=_simulate,
+)

@@ -1,0 +1,377 @@
+"""Steps 15 and 16 in their parts. Common practice, no source, unless said otherwise."""
+
+import numpy as np
+import pytest
+
+import judge_drive
+from drive_pilot import work_the_drive
+from mint_lever.run import Entry, Event, fitness_of
+from mint_lever.run.log import action_event
+from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.simulate.builds import with_governor
+from mint_lever.simulate.drive import DriveTruth, true_facts
+from mint_lever.simulate.drive_builds import FAULTS, random_drive_build
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.truth import random_truth
+from mint_lever.steps import bench_run
+from mint_lever.steps.head_speed import PARTS
+
+GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
+OPENS_LATER = (
+    "throttle",
+    "controller_ends",
+    "unit_throttle",
+    "governor_settings",
+    "governor",
+    "throttle_curves",
+)
+
+
+def edited(setup, *changes):
+    made = [Change(path, value) for path, value in changes]
+    return read_setup(apply_changes(setup.as_document(), made))
+
+
+def said(setup, step, **answers):
+    """A run in which a step was answered; "__" in a name is the dot in the question's key."""
+    keys = {name.replace("__", "."): value for name, value in answers.items()}
+    entries = [Entry(i, step, key, value, setup) for i, (key, value) in enumerate(keys.items())]
+    return bench_run(setup, entries)
+
+
+def advice(setup, step, **answers):
+    return said(setup, step, **answers).advice(step)
+
+
+def words(found):
+    return {ask.key: ask.word for ask in found.asks}
+
+
+def sound(place="unit", **drive):
+    """A governed helicopter with nothing wrong, and what is to be wrong with it."""
+    setup = with_governor(fresh_setup("Savory 500"), place, np.random.default_rng(4))
+    rng = np.random.default_rng(9)
+    truth = random_truth(setup, rng)
+    truth.throttle_turned, truth.throttle_taught = False, True
+    facts = {**true_facts(setup.drive, rng), "pinion": float(setup.drive.gear.pinion)}
+    on = {box: box == place for box in ("unit", "speed_controller")}
+    truth.drive = DriveTruth(facts=facts, governor_on=on, unit_taught=True)
+    for name, value in drive.items():
+        setattr(truth.drive, name, value)
+    return SimulatedHelicopter(setup, truth, 1)
+
+
+class TestWholeDrives:
+    @pytest.mark.parametrize("seed", range(310_000, 310_024))
+    def test_a_drive_worked_through_ends_right(self, seed):
+        bench, _ = random_drive_build(seed)
+        work_the_drive(bench)
+        found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+        assert judge_drive.wrong_with_drive(*found) == []
+
+    @pytest.mark.parametrize("seed", range(311_000, 311_030))
+    def test_the_judge_sees_what_is_hidden_before_anybody_worked_on_it(self, seed):
+        bench, faults = random_drive_build(seed)
+        found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+        # With the controller's governor nothing rests on the unit's sensor.
+        harmless = {"sensor"} if bench.setup.drive.governor.place != "unit" else set()
+        assert bool(judge_drive.wrong_with_drive(*found)) == bool(set(faults) - harmless)
+
+    def test_each_kind_of_fault_is_drawn_and_one_drive_in_ten_has_none(self):
+        drawn = [random_drive_build(seed)[1] for seed in range(312_000, 312_120)]
+        assert {kind for faults in drawn for kind in faults} == set(FAULTS)
+        assert 4 <= sum(not faults for faults in drawn) <= 24
+
+
+class TestToldWrong:
+    @pytest.mark.parametrize("place", ["unit", "speed_controller"])
+    @pytest.mark.parametrize(
+        ("what", "told"),
+        [("poles", p) for p in (2, 4, 6, 8, 10, 12, 14)]
+        + [("pinion", -2), ("pinion", -1), ("pinion", 1), ("pinion", 2)]
+        + [("cells", c) for c in (3, 4, 6, 8, 12)],
+    )
+    def test_one_wrong_figure_is_named_in_at_most_three_looks(self, place, what, told):
+        bench = sound(place)
+        facts = bench.truth.drive.facts
+        told = told + facts["pinion"] if what == "pinion" else told
+        bench.truth.drive.told = {what: float(told)}
+        _, events, reads = work_the_drive(bench)
+        looks = [key for (step, key) in reads if step == "governor" and key.startswith("told.")]
+        named = [event for event in events if f"told.{what}" in event.keys]
+        if told == facts[what]:
+            assert looks == []
+            assert named == []
+        else:
+            assert len(looks) <= 3
+            assert len(named) == 1
+            assert bench.truth.drive.told == {}
+
+    def test_what_would_explain_a_ratio_is_said_in_words(self):
+        setup = edited(GOVERNED, ("drive.motor.poles", 10))
+        low, high = (
+            getattr(setup.transmitter.modes, f"idle_up_{i}").head_speed_rpm for i in (1, 2)
+        )
+        shown = {"shown__normal": 0.0, "shown__hold": 0.0}
+        shown |= {"shown__idle_up_1": low * 10 / 8, "shown__idle_up_2": high * 10 / 8}
+        found = advice(setup, "governor", **shown)
+        assert found.outcome == "out"
+        assert "1.25" in found.summary
+        assert "8 poles" in found.summary
+        assert found.next_key == "told.poles"
+        named = advice(setup, "governor", **shown, told__poles=8.0)
+        (action,) = bench_actions(setup, "governor", **shown, told__poles=8.0)
+        assert "told 8" in action.text
+        assert named.next_key is None
+
+    def test_one_mode_that_differs_is_a_figure_left_at_a_default(self):
+        low, high = (
+            getattr(GOVERNED.transmitter.modes, f"idle_up_{i}").head_speed_rpm for i in (1, 2)
+        )
+        shown = {"shown__normal": 0.0, "shown__hold": 0.0, "shown__idle_up_1": low}
+        (action,) = bench_actions(GOVERNED, "governor", **shown, shown__idle_up_2=1500.0)
+        assert f"{high:g} rpm" in action.text
+        assert action.keys == ("shown.idle_up_2",)
+
+    def test_on_where_it_is_to_be_off_is_wrong(self):
+        low, high = (
+            getattr(GOVERNED.transmitter.modes, f"idle_up_{i}").head_speed_rpm for i in (1, 2)
+        )
+        shown = {"shown__idle_up_1": low, "shown__idle_up_2": high, "shown__normal": 0.0}
+        found = advice(GOVERNED, "governor", **shown, shown__hold=1500.0)
+        assert words(found)["shown.hold"] == "out"
+        assert found.outcome == "out"
+        (action,) = bench_actions(GOVERNED, "governor", **shown, shown__hold=1500.0)
+        assert "off" in action.text
+
+    def test_every_mode_has_to_be_gone_through(self):
+        low = GOVERNED.transmitter.modes.idle_up_1.head_speed_rpm
+        assert advice(GOVERNED, "governor", shown__idle_up_1=low).outcome == "begun"
+
+
+def bench_actions(setup, step, **answers):
+    """What a step asks to be done, the parts it waits for being done."""
+    run = said(setup, step, **answers)
+    safe = [
+        Entry(900 + i, "drive_safe", key, True, setup) for i, key in enumerate(("motor", "start"))
+    ]
+    return bench_run(setup, [*run.entries, *safe]).advice(step).actions
+
+
+class TestNotEngaging:
+    SHOWN = {f"shown__{name}": 0.0 for name in ("normal", "idle_up_1", "idle_up_2", "hold")}
+
+    def test_the_questions_come_in_their_order_and_say_what_is_ruled_out(self):
+        answers = dict(self.SHOWN)
+        for key, value, ruled in (
+            ("locked", "low", "not locked"),
+            ("throttle.idle_up_1", 70.0, "throttle above the on-point"),
+            ("sensor", 85.0, "a clean sensor"),
+        ):
+            found = advice(GOVERNED, "governor", **answers)
+            assert found.next_key == key
+            assert ruled not in found.summary
+            answers[key.replace(".", "__")] = value
+            assert ruled in advice(GOVERNED, "governor", **answers).summary
+        assert advice(GOVERNED, "governor", **answers).next_key.startswith("told.")
+
+    @pytest.mark.parametrize(
+        ("answers", "does"),
+        [
+            ({"locked": "on"}, "Throttle low"),
+            ({"locked": "low", "throttle__idle_up_1": 20.0}, "key it into the transmitter"),
+            ({"locked": "low", "throttle__idle_up_1": 70.0, "sensor": 40.0}, "sensor"),
+        ],
+    )
+    def test_the_first_wrong_answer_is_the_cause(self, answers, does):
+        (action,) = bench_actions(GOVERNED, "governor", **self.SHOWN, **answers)
+        assert does in action.text
+
+    def test_a_curve_below_the_on_point_is_lifted(self):
+        flat = edited(GOVERNED, ("transmitter.modes.idle_up_1.throttle_curve", [25.0] * 5))
+        answers = {**self.SHOWN, "locked": "low", "throttle__idle_up_1": 25.0}
+        (action,) = bench_actions(flat, "governor", **answers)
+        lifted = read_setup(apply_changes(flat.as_document(), action.changes))
+        assert min(lifted.transmitter.modes.idle_up_1.throttle_curve) > 30.0
+
+    def test_with_everything_ruled_out_it_says_that_it_does_not_know(self):
+        facts = {"poles": 10, "pinion": 12, "cells": 12}
+        facts = {
+            "poles": GOVERNED.drive.motor.poles,
+            "pinion": GOVERNED.drive.gear.pinion,
+            "cells": GOVERNED.drive.pack.cells,
+        }
+        answers = {**self.SHOWN, "locked": "low", "throttle__idle_up_1": 70.0, "sensor": 90.0}
+        answers |= {f"told__{what}": float(value) for what, value in facts.items()}
+        if GOVERNED.drive.gear.second:
+            answers["told__stage"] = "right"
+        (action,) = bench_actions(GOVERNED, "governor", **answers)
+        assert "Nothing of the usual is left" in action.text
+
+
+class TestOrder:
+    @pytest.mark.parametrize("step", OPENS_LATER)
+    def test_what_moves_the_throttle_opens_after_the_motor_was_looked_at(self, step):
+        assert bench_run(GOVERNED).advice(step).waits_for == ("drive_safe",)
+        safe = [
+            Entry(i, "drive_safe", key, True, GOVERNED) for i, key in enumerate(("motor", "start"))
+        ]
+        assert bench_run(GOVERNED, safe).advice(step).waits_for == ()
+        again = [Event(5, ("power",))]
+        assert bench_run(GOVERNED, safe, again).advice(step).waits_for == ("drive_safe",)
+
+    @pytest.mark.parametrize("step", sorted({p.name for p in PARTS} - {*OPENS_LATER}))
+    def test_the_other_parts_do_not_wait(self, step):
+        assert bench_run(GOVERNED).advice(step).waits_for == ()
+
+    def test_nothing_is_done_to_a_part_that_waits(self):
+        run = said(GOVERNED, "throttle", low="full")
+        assert run.advice("throttle").actions == ()
+        assert bench_actions(GOVERNED, "throttle", low="full")[0].key == "turn.throttle"
+
+    def test_a_unit_taught_before_the_controllers_ends_is_taught_anew(self):
+        read = {"through": "yes", "low": 0.0, "middle": 50.0, "full": 100.0}
+        entries = [
+            Entry(i, "unit_throttle", *pair, GOVERNED) for i, pair in enumerate(read.items())
+        ]
+        assert bench_run(GOVERNED, entries).advice("unit_throttle").outcome == "good"
+        missing = bench_run(GOVERNED, [Entry(5, "controller_ends", "ends", "missing", GOVERNED)])
+        teach = next(p for p in PARTS if p.name == "controller_ends").advise(missing).actions[0]
+        taught = [action_event(6, "controller_ends", teach, GOVERNED)]
+        found = bench_run(GOVERNED, entries, taught).advice("unit_throttle")
+        assert found.outcome == "out"
+        assert "teach the unit anew" in found.summary
+
+
+class TestParts:
+    def test_full_at_low_stick_at_the_unit_is_a_danger(self):
+        found = advice(GOVERNED, "unit_throttle", through="yes", low=100.0, middle=50.0, full=0.0)
+        assert "do not arm" in found.summary
+        assert found.outcome == "out"
+
+    @pytest.mark.parametrize(("travel", "asks"), [(100.0, False), (90.0, False), (60.0, True)])
+    def test_the_throttles_travel_is_not_squeezed(self, travel, asks):
+        setup = edited(GOVERNED, ("transmitter.channels.throttle.travel_high_pct", travel))
+        keys = [action.key for action in bench_actions(setup, "throttle", low="low")]
+        assert keys == (["clean.throttle"] if asks else [])
+
+    @pytest.mark.parametrize(
+        ("on", "place", "wrong"),
+        [
+            ({"unit": "on", "speed_controller": "off"}, "unit", []),
+            ({"unit": "on", "speed_controller": "on"}, "unit", ["speed_controller"]),
+            ({"unit": "off", "speed_controller": "off"}, "unit", ["unit"]),
+            ({"unit": "off", "speed_controller": "on"}, "none", ["speed_controller"]),
+        ],
+    )
+    def test_exactly_one_governor_is_on(self, on, place, wrong):
+        setup = edited(GOVERNED, ("drive.governor.place", place))
+        found = advice(setup, "governor_place", place=place, **on)
+        assert [key for key, word in words(found).items() if word == "out"] == wrong
+        switched = [a.key for a in found.actions if a.key.startswith("switch.")]
+        assert switched == [f"switch.{box}" for box in wrong]
+
+    @pytest.mark.parametrize(("limit", "word", "lowered"), [(6000.0, "in", 0), (1500.0, "out", 2)])
+    def test_no_mode_goes_beyond_a_makers_limit(self, limit, word, lowered):
+        found = advice(GOVERNED, "drive_data", limit=limit)
+        assert words(found)["limit"] == word
+        changes = {change.path: change.value for a in found.actions for change in a.changes}
+        assert len(changes) == lowered
+        assert all(value <= limit for value in changes.values())
+
+    def test_a_governor_needs_teeth_and_poles_and_nobody_has_to_weigh(self):
+        needed = {a.key for a in advice(GOVERNED, "drive_data").asks if not a.optional}
+        assert needed == {"pinion", "main", "poles", "limit"}
+        free = {a.key for a in advice(fresh_setup("Sage"), "drive_data").asks if not a.optional}
+        assert free == {"limit"}
+
+    @pytest.mark.parametrize(
+        ("low", "high", "out"),
+        [(1000.0, 4000.0, []), (2600.0, 4000.0, ["band_low"]), (500.0, 1400.0, ["band_high"])],
+    )
+    def test_the_band_holds_every_target(self, low, high, out):
+        answers = {"on_above": 30.0, "band_low": low, "band_high": high, "gain": 6.0}
+        found = advice(GOVERNED, "governor_settings", **answers)
+        assert [key for key, word in words(found).items() if word == "out"] == out
+        actions = bench_actions(GOVERNED, "governor_settings", **answers)
+        for action in actions:
+            mended = read_setup(apply_changes(GOVERNED.as_document(), action.changes))
+            key = action.key.removeprefix("set.")
+            value = getattr(mended.drive.governor, f"{key}_rpm")
+            again = advice(mended, "governor_settings", **{**answers, key: value})
+            assert words(again)[key] == "in"
+        assert len(actions) == len(out)
+
+    @pytest.mark.parametrize(("rated", "word"), [(8.4, "in"), (6.0, "out"), (None, "in")])
+    def test_the_supply_is_judged_by_the_ratings_that_are_known(self, rated, word):
+        setup = edited(GOVERNED, ("unit.rated_volt", rated))
+        found = advice(setup, "bec_voltage", volt=7.4)
+        assert words(found)["volt"] == word
+        # The servos' ratings are not written down: unknown is never right.
+        assert found.outcome in ("begun", "out")
+
+    def test_each_mode_sends_the_throttle_that_is_written_down(self):
+        found = advice(GOVERNED, "throttle_curves", lowest__idle_up_1=40.0)
+        assert words(found)["lowest.idle_up_1"] == "out"
+        below = edited(GOVERNED, ("transmitter.modes.idle_up_1.throttle_curve", [20.0] * 5))
+        keys = [a.key for a in bench_actions(below, "throttle_curves", lowest__idle_up_1=20.0)]
+        assert keys == ["lift.idle_up_1"]
+
+
+class TestCard:
+    def test_the_neutral_set_is_a_start_and_every_item_is_led_through(self):
+        run = said(GOVERNED, "controller_card", own="neutral")
+        (action,) = run.advice("controller_card").actions
+        setup = read_setup(apply_changes(GOVERNED.as_document(), action.changes))
+        asks = advice(setup, "controller_card").asks
+        assert len(asks) == len(setup.speed_controller.card) >= 5
+        assert "hold it low" in asks[0].hint
+        assert all("missed" in [option.value for option in ask.options] for ask in asks)
+        right = {
+            f"item__{i}": str(item.wanted) for i, item in enumerate(setup.speed_controller.card)
+        }
+        assert advice(setup, "controller_card", **right).outcome == "good"
+        found = advice(setup, "controller_card", **{**right, "item__2": "missed"})
+        assert found.outcome == "out"
+        assert found.actions[0].keys == ("item.2",)
+
+    def test_another_choice_asks_for_its_own_item_anew_and_for_no_other(self):
+        items = [
+            {"name": "Brake", "choices": ["off", "on"], "wanted": 0},
+            {"name": "Start", "choices": ["soft", "hard"], "wanted": 0},
+        ]
+        setup = edited(GOVERNED, ("speed_controller.card", items))
+        entries = [Entry(i, "controller_card", f"item.{i}", "0", setup) for i in range(2)]
+        other = edited(setup, ("speed_controller.card.1.wanted", 1))
+        run = bench_run(other, entries)
+        assert run.held("controller_card", "item.0")
+        assert not run.held("controller_card", "item.1")
+
+
+class TestWithout:
+    def test_without_a_governor_its_parts_are_not_there_and_say_why(self):
+        run = bench_run(fresh_setup("Sage"))
+        here = {step.name for step in run.steps}
+        gone = {step.name: why for step, why in run.absent}
+        assert {"unit_throttle", "governor_settings", "yaw_feed"} <= gone.keys()
+        assert {"throttle", "controller_ends", "governor", "throttle_curves"} <= here
+        assert [ask.kind for ask in run.advice("governor").asks] == ["confirm", "confirm"]
+
+    def test_another_kind_of_drive_finishes_without_a_speed_controller(self):
+        bench = sound("unit")
+        bench.change([Change("drive.kind", "other"), Change("drive.governor.place", "none")])
+        bench.truth.drive.governor_on = {"unit": False, "speed_controller": False}
+        work_the_drive(bench)
+        here = {step.name for step in bench_run(bench.setup).steps}
+        assert not here & {"controller_ends", "controller_card", "governor_settings"}
+        assert here >= {"throttle", "bec_voltage", "governor"}
+
+    @pytest.mark.parametrize(
+        "step", ["throttle", "controller_ends", "governor", "final_directions"]
+    )
+    def test_fitness_is_withheld_until_it_stands(self, step):
+        bench = sound("unit")
+        entries, events, _ = work_the_drive(bench)
+        run = bench_run(bench.setup, [e for e in entries if e.step != step], events)
+        title = run.step(step).title.lower()
+        assert any(each.startswith(title) for each in fitness_of(run, None).withheld)
