@@ -17,7 +17,7 @@ from drive_pilot import work_the_drive
 from mint_lever.chain.drive_report import drive_report
 from mint_lever.chain.model import build_chain
 from mint_lever.chain.tail_report import full_collective_deg
-from mint_lever.drive.headroom import headroom_word
+from mint_lever.measure.headroom import headroom_word
 from mint_lever.simulate.drive_builds import random_drive_build
 
 FIRST_SEED = 300_000

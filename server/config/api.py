@@ -12,6 +12,7 @@ from config.problems import Api, use_problems
 from demo.api import router as demo
 from hangar.api import router as hangar
 from hangar.catalogue import router as catalogue
+from headspeed.api import router as headspeed
 from levers.api import router as levers
 from mint_lever.setup import json_schema
 from modes.api import router as modes
@@ -30,6 +31,7 @@ api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
 api.add_router("/helicopters", bench)
 api.add_router("/helicopters", modes)
+api.add_router("/helicopters", headspeed)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/bench", benches)

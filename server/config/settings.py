@@ -32,6 +32,7 @@ INSTALLED_APPS = [
     "hangar",
     "levers",
     "modes",
+    "headspeed",
     "audit",
     "bench",
     "shell",

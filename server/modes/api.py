@@ -139,7 +139,6 @@ def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HttpR
     names = chain.setup.transmitter.modes.names()
     shown = ModesOut(
         version=version,
-        hover_deg=chain.setup.targets.hover_deg,
         modes=[show_mode(chain, name) for name in names],
         tail_choices=tail_choices(chain),
     )

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from mint_lever.axes import Array, Mask
 from mint_lever.chain import Chain
 from mint_lever.modes.drawn import Which, curve_in
-from mint_lever.modes.hover_on_paper import OnPaper, hover_on_paper
+from mint_lever.modes.hover_of import By, HoverOf, hover_of
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
 from mint_lever.modes.rates import RATED, rate_curve
 from mint_lever.modes.switching import switching
@@ -39,6 +39,26 @@ class OnPaperOut(BaseModel):
     lacks: list[str]
 
 
+class StickBandOut(BaseModel):
+    """From where to where a stick moves (percent)."""
+
+    low: float
+    high: float
+
+
+class HoverOut(BaseModel):
+    """Where a mode hovers: by what was flown, on paper, or as it was typed; what theory alone gives
+    beside it."""
+
+    pitch_deg: float
+    stick_pct: float | None
+    by: By
+    paper: OnPaperOut
+    factor: float | None
+    band: StickBandOut | None
+    said: str
+
+
 class CurveOut(BaseModel):
     """A curve over the stick 0…100: percent, and for a pitch curve degrees at the blade.
 
@@ -53,8 +73,7 @@ class CurveOut(BaseModel):
     pitch_deg: list[float | None]
     point_deg: list[float | None]
     slope: list[float]
-    hover_stick_pct: float | None
-    on_paper: OnPaperOut | None
+    hover: HoverOut | None
     degree_marks: list[DegreeMark]
 
 
@@ -108,7 +127,6 @@ class ModesOut(BaseModel):
     gains to choose for all modes together."""
 
     version: int
-    hover_deg: float
     modes: list[ModeOut]
     tail_choices: list[GainsOut]
 
@@ -205,8 +223,7 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
             pitch_deg=[],
             point_deg=[],
             slope=[],
-            hover_stick_pct=None,
-            on_paper=None,
+            hover=None,
             degree_marks=[],
         )
     worked_out = pitch_curve(chain, name, own=own)
@@ -219,14 +236,18 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
         pitch_deg=_known(worked_out.pitch_deg, worked_out.reachable),
         point_deg=_known(point_deg, reached),
         slope=worked_out.slope.tolist(),
-        hover_stick_pct=worked_out.hover_stick_pct,
-        on_paper=_on_paper(hover_on_paper(chain, name, own)),
+        hover=show_hover(hover_of(chain, name, own)),
         degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, name)],
     )
 
 
-def _on_paper(found: OnPaper) -> OnPaperOut:
-    return OnPaperOut(**{**vars(found), "lacks": list(found.lacks)})
+def show_hover(found: HoverOf) -> HoverOut:
+    """Show where a mode hovers."""
+    paper = OnPaperOut(**{**vars(found.paper), "lacks": list(found.paper.lacks)})
+    made = {key: value for key, value in vars(found).items() if key != "band_pct"}
+    low_high = found.band_pct
+    band = None if low_high is None else StickBandOut(low=low_high[0], high=low_high[1])
+    return HoverOut(**{**made, "paper": paper, "band": band})
 
 
 def show_switch(

@@ -11,10 +11,12 @@ import { SignIn } from "@/places/sign-in/sign-in";
 
 const bench = () => import("@/places/bench/bench");
 const modes = () => import("@/places/modes/modes");
+const headSpeed = () => import("@/places/head-speed/head-speed");
 const path = () => import("@/places/path/path");
 
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
+const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
 const AFTER_OPENING_MS = 1500;
@@ -25,7 +27,7 @@ function useEveryPlace(pilot: string | undefined | null) {
     if (!pilot) return;
     const later = setTimeout(() => {
       // What does not come now is asked for again when the place is opened.
-      for (const place of [bench, modes, path]) place().catch(() => {});
+      for (const place of [bench, modes, path, headSpeed]) place().catch(() => {});
     }, AFTER_OPENING_MS);
     return () => clearTimeout(later);
   }, [pilot]);
@@ -102,6 +104,7 @@ const router = createBrowserRouter([
           { path: "bench", element: <BenchPlace /> },
           { path: "path", element: <Path /> },
           { path: "modes", element: <ModesPlace /> },
+          { path: "head-speed", element: <HeadSpeedPlace /> },
         ],
       },
       { path: "*", element: <Nowhere /> },

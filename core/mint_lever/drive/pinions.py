@@ -66,10 +66,15 @@ def pinion_rows(
     ]
 
 
-def most_omega(machine: Machine, gears: Array, load: RotorLoad, duty: float = MOST_DUTY) -> Array:
+def most_omega(
+    machine: Machine,
+    gears: Array,
+    load: RotorLoad,
+    duty: float = MOST_DUTY,
+    volt: float = VOLTS["resting"],
+) -> Array:
     """Give the highest head speed (rad/s) of each gear at which full collective asks for no more
-    than a duty on a resting pack. The duty grows with the speed, so halving finds it."""
-    volt = VOLTS["resting"]
+    than a duty, from cells of so many volts. The duty grows with the speed, so halving finds it."""
     low = np.zeros_like(gears)
     high = machine.kv_si * machine.cells * volt / gears
     for _ in range(_ROUNDS):

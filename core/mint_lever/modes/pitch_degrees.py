@@ -27,8 +27,7 @@ _TABLE_PCT: Array = np.linspace(0.0, 100.0, 401)
 class PitchCurve:
     """Collective pitch over the stick; arrays (201,).
 
-    ``slope`` is degrees for each percent of stick; ``hover_stick_pct`` is the highest stick at
-    which the curve gives the hover pitch (0…100), None where it never does.
+    ``slope`` is degrees for each percent of stick.
     """
 
     stick_pct: Array
@@ -36,12 +35,9 @@ class PitchCurve:
     pitch_deg: Array
     reachable: Mask
     slope: Array
-    hover_stick_pct: float | None
 
 
-def pitch_curve(
-    chain: Chain, mode: ModeName, hover_deg: float | None = None, own: Mode | None = None
-) -> PitchCurve:
+def pitch_curve(chain: Chain, mode: ModeName, own: Mode | None = None) -> PitchCurve:
     """Compute a mode's pitch curve in degrees through the exact chain, cyclic centred.
 
     ``own`` is a mode to take the curve from instead, as while it is being drawn.
@@ -49,14 +45,12 @@ def pitch_curve(
     stick = np.linspace(0.0, 100.0, POINTS)
     percent = curve_of(own or chain.mode(mode), "pitch", 2.0 * stick - 100.0)
     pitch, reachable = collective_deg(chain, mode, percent)
-    wanted = chain.setup.targets.hover_deg if hover_deg is None else hover_deg
     return PitchCurve(
         stick_pct=stick,
         curve_pct=percent,
         pitch_deg=pitch,
         reachable=reachable,
         slope=np.gradient(pitch, stick),
-        hover_stick_pct=_highest(stick, pitch - wanted),
     )
 
 

@@ -10,6 +10,7 @@ from mint_lever.setup.about import About, Holder
 from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.arrangement import ARRANGEMENTS, Arrangement, ArrangementName
 from mint_lever.setup.drive import Drive
+from mint_lever.setup.flown import Flown
 from mint_lever.setup.numbers import Part
 from mint_lever.setup.speed_controller import SpeedController
 from mint_lever.setup.targets import Targets
@@ -79,6 +80,7 @@ class Setup(Part):
     speed_controller: Annotated[SpeedController, Holder()] = SpeedController()
     drive: Annotated[Drive | None, Holder()] = None
     targets: Annotated[Targets, Holder()] = Targets()
+    flown: Annotated[Flown | None, Holder(name="flown")] = None
 
     @property
     def arranged(self) -> Arrangement:

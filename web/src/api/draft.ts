@@ -99,6 +99,11 @@ draftCall<{ mode: ModeName }>("leave out", (path, body) =>
     client.POST("/api/helicopters/{helicopter_id}/modes/left-out", { params: { path }, body }),
   ),
 );
+draftCall<FlownHover>("hover flown", (path, body) =>
+  answer(
+    client.POST("/api/helicopters/{helicopter_id}/head-speed/flown", { params: { path }, body }),
+  ),
+);
 draftCall<{ rule: string; path: string }>("fix", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/audit/fix", { params: { path }, body })),
 );
@@ -108,6 +113,8 @@ draftCall<Pick<Schemas["Rebuild"], "layout" | "blades" | "arrangement">>("rebuil
 draftCall<{ revision: number }>("restore", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/restore", { params: { path }, body })),
 );
+
+export type FlownHover = { mode: ModeName | null; stick_pct: number | null; day: string };
 
 /** What a pilot does with a draft; each call goes into the helicopter's one line. */
 export class Editor {
@@ -159,6 +166,11 @@ export class Editor {
   /** A mode this helicopter is not to have. */
   leaveOut(mode: ModeName): Promise<Problem | null> {
     return this.send("leave out", { mode });
+  }
+
+  /** Where it was found to hover; a day alone takes what was kept away. */
+  hoverFlown(flown: FlownHover): Promise<Problem | null> {
+    return this.send("hover flown", flown);
   }
 
   /** What the audit offers to do about a finding. */

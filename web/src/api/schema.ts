@@ -896,6 +896,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/head-speed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speeds
+         * @description Show what every mode's head speed comes to.
+         */
+        get: operations["headspeed_api_speeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/head-speed/punch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Punch
+         * @description Follow a punch. Called while a slider moves; nothing is kept.
+         */
+        post: operations["headspeed_api_punch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/head-speed/flown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Flown
+         * @description Keep a hover that was flown, or take the kept one away.
+         */
+        post: operations["headspeed_api_flown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/audit": {
         parameters: {
             query?: never;
@@ -1459,6 +1519,48 @@ export interface components {
              *     }
              */
             governor: components["schemas"]["Governor"];
+        };
+        /**
+         * Flown
+         * @description Everything that was found in the air.
+         */
+        Flown: {
+            hover?: components["schemas"]["FlownHover"] | null;
+        };
+        /**
+         * FlownHover
+         * @description Where the pilot found it to hover: what theory gives is calibrated by it.
+         *
+         *     ``pitch_deg`` is the collective that stick gave through the curve of that day, so that a curve
+         *     changed later does not change what was seen.
+         */
+        FlownHover: {
+            /**
+             * Flown in
+             * @description The flight mode in which it was seen to hover.
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /**
+             * Stick
+             * @description Where the collective stick stood in the hover, 0 low to 100 high.
+             */
+            stick_pct: number;
+            /**
+             * Pitch at that stick
+             * @description The collective that stick gave through the pitch curve of that day.
+             */
+            pitch_deg: number;
+            /**
+             * Head speed then
+             * @description The head speed it hovered at.
+             */
+            rpm: number;
+            /**
+             * Day
+             * @description The day it was flown, as year, month and day.
+             */
+            date: string;
         };
         /**
          * FreeMix
@@ -2375,6 +2477,7 @@ export interface components {
              *     }
              */
             targets: components["schemas"]["Targets"];
+            flown?: components["schemas"]["Flown"] | null;
         };
         /**
          * SideTrim
@@ -4671,9 +4774,7 @@ export interface components {
             point_deg: (number | null)[];
             /** Slope */
             slope: number[];
-            /** Hover Stick Pct */
-            hover_stick_pct: number | null;
-            on_paper: components["schemas"]["OnPaperOut"] | null;
+            hover: components["schemas"]["HoverOut"] | null;
             /** Degree Marks */
             degree_marks: components["schemas"]["DegreeMark"][];
         };
@@ -4712,6 +4813,28 @@ export interface components {
             said: string;
         };
         /**
+         * HoverOut
+         * @description Where a mode hovers: by what was flown, on paper, or as it was typed; what theory alone gives
+         *     beside it.
+         */
+        HoverOut: {
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Stick Pct */
+            stick_pct: number | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "air" | "paper" | "typed";
+            paper: components["schemas"]["OnPaperOut"];
+            /** Factor */
+            factor: number | null;
+            band: components["schemas"]["StickBandOut"] | null;
+            /** Said */
+            said: string;
+        };
+        /**
          * ModeOut
          * @description One flight mode as drawn; ``tail_gain`` is its gain on the other scales radios have,
          *     ``tail_means`` the gyro's mode it stands for, "" without a gain.
@@ -4738,8 +4861,6 @@ export interface components {
         ModesOut: {
             /** Version */
             version: number;
-            /** Hover Deg */
-            hover_deg: number;
             /** Modes */
             modes: components["schemas"]["ModeOut"][];
             /** Tail Choices */
@@ -4784,6 +4905,16 @@ export interface components {
             aileron: components["schemas"]["RateOut"];
             elevator: components["schemas"]["RateOut"];
             rudder: components["schemas"]["RateOut"];
+        };
+        /**
+         * StickBandOut
+         * @description From where to where a stick moves (percent).
+         */
+        StickBandOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * Asked
@@ -5071,6 +5202,236 @@ export interface components {
              * @default 5
              */
             points: number;
+        };
+        /**
+         * CalibrationOut
+         * @description The hover that was flown, and what theory is multiplied with because of it.
+         */
+        CalibrationOut: {
+            hover: components["schemas"]["FlownHover"] | null;
+            /** Factor */
+            factor: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * HeadSpeedsOut
+         * @description Every mode that has a head speed, of the draft as of ``version``.
+         */
+        HeadSpeedsOut: {
+            /** Version */
+            version: number;
+            /** Gear */
+            gear: number | null;
+            /** Pinion */
+            pinion: number | null;
+            calibration: components["schemas"]["CalibrationOut"];
+            /** Modes */
+            modes: components["schemas"]["ModeSpeedOut"][];
+            /** Lacks */
+            lacks: components["schemas"]["LackOut"][];
+        };
+        /**
+         * HeldOut
+         * @description The highest head speeds (rpm) one pack still holds.
+         */
+        HeldOut: {
+            /** Unloaded Rpm */
+            unloaded_rpm: number | null;
+            /** Roomy Rpm */
+            roomy_rpm: number | null;
+            /** Most Rpm */
+            most_rpm: number | null;
+            /** Hover Rpm */
+            hover_rpm: number | null;
+        };
+        /** LackOut */
+        LackOut: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LoadOut
+         * @description The drive under one load; null where the pack does not hold it, or nobody can know.
+         */
+        LoadOut: {
+            /** Duty */
+            duty: number | null;
+            /** Motor A */
+            motor_a: number | null;
+            /** Battery A */
+            battery_a: number | null;
+            /** Pack V */
+            pack_v: number | null;
+        };
+        /**
+         * ModeSpeedOut
+         * @description One mode at its head speed.
+         */
+        ModeSpeedOut: {
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Rpm */
+            rpm: number;
+            hover: components["schemas"]["HoverOut"];
+            /** Thrust Over Weight */
+            thrust_over_weight: number | null;
+            /** Full Deg */
+            full_deg: number | null;
+            /** Power W */
+            power_w: number | null;
+            /** Full Power W */
+            full_power_w: number | null;
+            /** Mean Lift */
+            mean_lift: number | null;
+            /** Disc Loading */
+            disc_loading: number | null;
+            /** Tip Speed M S */
+            tip_speed_m_s: number | null;
+            /** Tip Mach */
+            tip_mach: number | null;
+            /** Energy J */
+            energy_j: number | null;
+            /** Tail Rpm */
+            tail_rpm: number | null;
+            /** Tail Share Pct */
+            tail_share_pct: number | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Word */
+            word: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
+            /** Shop Pct */
+            shop_pct: number | null;
+            /** Packs */
+            packs: {
+                [key: string]: components["schemas"]["PackOut"];
+            };
+            /** Held */
+            held: {
+                [key: string]: components["schemas"]["HeldOut"];
+            };
+            /** Pinions */
+            pinions: components["schemas"]["PinionOut"][];
+            /** Suits */
+            suits: number | null;
+            /** Table */
+            table: components["schemas"]["TableRowOut"][];
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * PackOut
+         * @description One pack: charged, in mid-flight, nearly empty.
+         */
+        PackOut: {
+            hover: components["schemas"]["LoadOut"];
+            full: components["schemas"]["LoadOut"];
+            /** Headroom Hover Pct */
+            headroom_hover_pct: number | null;
+            /** Headroom Full Pct */
+            headroom_full_pct: number | null;
+        };
+        /** PinionOut */
+        PinionOut: {
+            /** Teeth */
+            teeth: number;
+            /** Gear */
+            gear: number;
+            /** Unloaded Rpm */
+            unloaded_rpm: number;
+            /** Duty Hover */
+            duty_hover: number | null;
+            /** Duty Full */
+            duty_full: number | null;
+            /** Most Rpm */
+            most_rpm: number;
+        };
+        /**
+         * TableRowOut
+         * @description Hover with one thing changed, in words.
+         */
+        TableRowOut: {
+            /** What */
+            what: string;
+            /** Collective Deg */
+            collective_deg: number | null;
+            /** Stick Pct */
+            stick_pct: number | null;
+            /** Power W */
+            power_w: number | null;
+            /** Battery A */
+            battery_a: number | null;
+            /** Minutes */
+            minutes: number | null;
+        };
+        /**
+         * PunchOut
+         * @description The governor's answer to a punch, over time.
+         */
+        PunchOut: {
+            /** Time S */
+            time_s: number[];
+            /** Rpm */
+            rpm: number[];
+            /** Duty */
+            duty: number[];
+            /** Droop Pct */
+            droop_pct: number;
+            /** Back S */
+            back_s: number | null;
+            /** Overshoot Pct */
+            overshoot_pct: number;
+            /** Hunts */
+            hunts: boolean;
+        };
+        /**
+         * Tried
+         * @description A gain, a pack and a pinion to punch with; nothing of it is kept.
+         */
+        Tried: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Gain */
+            gain: number;
+            /**
+             * Pack
+             * @default resting
+             * @enum {string}
+             */
+            pack: "full" | "resting" | "empty";
+            /** Pinion */
+            pinion?: number | null;
+        };
+        /**
+         * FlownIn
+         * @description Where the pilot found it to hover; a day alone takes what was kept away.
+         */
+        FlownIn: {
+            /** Version */
+            version: number;
+            /** Id */
+            id?: string | null;
+            /** Mode */
+            mode?: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming") | null;
+            /** Stick Pct */
+            stick_pct?: number | null;
+            /** Rpm */
+            rpm?: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /**
          * AuditOut
@@ -6482,6 +6843,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+        };
+    };
+    headspeed_api_speeds: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadSpeedsOut"];
+                };
+            };
+        };
+    };
+    headspeed_api_punch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tried"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PunchOut"];
+                };
+            };
+        };
+    };
+    headspeed_api_flown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
                 };
             };
         };

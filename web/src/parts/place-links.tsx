@@ -1,11 +1,12 @@
 /** The places one helicopter has. */
 import { NavLink } from "react-router";
 
-export type PlaceName = "bench" | "path" | "modes";
+export type PlaceName = "bench" | "path" | "modes" | "head-speed";
 export const PLACES: { name: PlaceName; label: string }[] = [
   { name: "bench", label: "Bench" },
   { name: "path", label: "Path" },
   { name: "modes", label: "Modes" },
+  { name: "head-speed", label: "Head speed" },
 ];
 
 export function PlaceLinks({

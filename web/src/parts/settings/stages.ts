@@ -193,9 +193,12 @@ function ofFunction(row: Row, f: FunctionName): boolean {
   return row.function === f || (row.function === "throttle" && f === "collective");
 }
 
-/** What has a way of its own of being set. */
+/** What has a way of its own of being set, or a place of its own. */
 const ELSEWHERE =
   /^(format|version|name|arrangement|airframe\.swash\.layout|airframe\.head\.blades)$/;
+/** What Head speed shows. */
+export const OF_HEAD_SPEED =
+  /^(drive|flown|speed_controller\.card|airframe\.rotor)(\.|$)|^airframe\.mass_g$/;
 const LISTS = /^transmitter\.(free_mixes|expo_sign)/;
 const MODE = /^transmitter\.modes\.(\w+)\./;
 
@@ -226,7 +229,13 @@ export function groupsOf(
 }
 
 function shows(row: Row, setup: Setup, mode: ModeName): boolean {
-  if (ELSEWHERE.test(row.path) || LISTS.test(row.path) || row.kind === "names") return false;
+  if (
+    ELSEWHERE.test(row.path) ||
+    OF_HEAD_SPEED.test(row.path) ||
+    LISTS.test(row.path) ||
+    row.kind === "names"
+  )
+    return false;
   if (!row.arrangements.includes(setup.arrangement)) return false;
   if (row.needs_unit && !setup.unit) return false;
   const of = MODE.exec(row.path)?.[1];

@@ -1,7 +1,7 @@
 /** Where a setting is edited: the address of the place that shows it. */
 import { type Row, rowOf } from "@/api/catalogue";
 import type { FunctionName, Setup } from "@/api/client";
-import { stageFor, stagesOf } from "./stages";
+import { OF_HEAD_SPEED, stageFor, stagesOf } from "./stages";
 
 const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
 
@@ -21,6 +21,7 @@ export function placeOf(
         : "pitch";
     return `${home}/modes?mode=${mode[1]}&open=${open}`;
   }
+  if (OF_HEAD_SPEED.test(path)) return `${home}/head-speed`;
   // A finding may speak of a whole part: the first setting in it says where that is.
   const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
   const row = rowOf(rows, path) ?? rows.find((each) => each.path.startsWith(`${pattern}.`));

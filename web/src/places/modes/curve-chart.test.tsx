@@ -18,7 +18,7 @@ const CURVE = {
     { deg: 0, pct: 50 },
     { deg: 5, pct: 75 },
   ],
-  hover_stick_pct: 72,
+  hover: null,
 } as unknown as Curve;
 
 const SIZE = { wide: 174, high: 130 };
@@ -82,13 +82,20 @@ test("without a hand to move it the curve is a picture that says its ends", () =
   expect(screen.queryByRole("slider")).toBeNull();
 });
 
-test("hover on paper is a mark of its own, where it can be computed", () => {
-  const on_paper = { rpm: 2100, pitch_deg: 2.6, stick_pct: 64, lacks: [] };
-  const { container } = chart({ curve: { ...CURVE, on_paper } });
-  // Stick 64 of 0…100 on 34…134, from the chart's lower edge.
-  expect(container.querySelector("[data-mark='on paper']")?.getAttribute("d")).toMatch(/^M98 110/);
-  const none = chart({ curve: { ...CURVE, on_paper: { ...on_paper, stick_pct: null } } });
-  expect(none.container.querySelector("[data-mark='on paper']")).toBeNull();
+test("hover on paper and hover as flown are marks of their own", () => {
+  const paper = { rpm: 2100, pitch_deg: 2.6, stick_pct: 64, lacks: [] };
+  const hover = { pitch_deg: 4.4, stick_pct: 75, by: "air", paper, factor: 1.7, said: "" } as const;
+  const air = { ...hover, band: { low: 70, high: 80 } };
+  const { container } = chart({ curve: { ...CURVE, hover: air } });
+  const mark = (name: string) => container.querySelector(`[data-mark='${name}']`);
+  // Sticks of 0…100 stand on 34…134, from the chart's lower edge.
+  expect(mark("on paper")?.getAttribute("d")).toMatch(/^M98 110/);
+  expect(mark("air")?.getAttribute("d")).toMatch(/^M109 110/);
+  expect(mark("band")?.getAttribute("d")).toBe("M104 108.5H114");
+  container.remove();
+  const alone = { ...hover, by: "paper" as const, stick_pct: 64, band: null };
+  const shown = chart({ curve: { ...CURVE, hover: alone } });
+  expect(shown.container.querySelectorAll("[data-mark]").length).toBe(1);
 });
 
 test("a throttle curve has percent alone, and no mark for the hover", () => {

@@ -8,6 +8,7 @@ import { useRef } from "react";
 import type { Curve } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
+import { HoverMarks } from "./hover";
 import { valueAt } from "./sampled";
 
 type Props = {
@@ -98,21 +99,7 @@ export function CurveChart(props: Props) {
             </text>
           </g>
         ))}
-      {curve.hover_stick_pct !== null && degrees && (
-        <path
-          d={`M${x(curve.hover_stick_pct)} ${high - edge.bottom}v-7`}
-          className="stroke-mint"
-          strokeWidth="3"
-        />
-      )}
-      {degrees && curve.on_paper?.stick_pct != null && (
-        <path
-          d={`M${x(curve.on_paper.stick_pct)} ${high - edge.bottom}l4 -7h-8z`}
-          data-mark="on paper"
-          className="fill-sheet stroke-ink"
-          strokeWidth="1.5"
-        />
-      )}
+      {degrees && curve.hover && <HoverMarks hover={curve.hover} x={x} foot={high - edge.bottom} />}
       <path d={path ?? ""} className="fill-none stroke-ink" strokeWidth={small ? 1.8 : 2.2} />
       {onMove &&
         curve.points.map((percent, i) => (

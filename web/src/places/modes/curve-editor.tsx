@@ -6,12 +6,12 @@ import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
 import { useNarrow } from "@/look/narrow";
 import { Follower } from "@/parts/levers/follower";
 import { useLever } from "@/parts/levers/levers";
-import { shown, signed } from "@/parts/numbers";
+import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { CurveTools } from "./curve-tools";
-import { OnPaper } from "./on-paper";
+import { HoversAt, OnPaper } from "./hover";
 import { PointTable } from "./point-table";
 import { slopeAt } from "./sampled";
 
@@ -20,7 +20,6 @@ type Props = {
   curve: Curve;
   mode: ModeName;
   which: Which;
-  hover: number;
   others: ModeName[];
   editor: Editor;
   /** What stands below the tools. */
@@ -28,7 +27,7 @@ type Props = {
 };
 
 export function CurveEditor(props: Props) {
-  const { draft, curve, mode, which, hover, others, editor, children } = props;
+  const { draft, curve, mode, which, others, editor, children } = props;
   const own = ownOf(draft.document, mode, which);
   const { shownCurve, move } = useDrawing({ draft, curve, mode, which, editor, ...own });
   const last = curve.points.length - 1;
@@ -55,19 +54,12 @@ export function CurveEditor(props: Props) {
           <h2 className="text-lg font-semibold">{name}</h2>
           {which === "pitch" && (
             <p className="text-sm">
-              {curve.hover_stick_pct === null ? (
-                `never at the hover's ${shown(hover, 1)}°`
-              ) : (
-                <>
-                  hovers ({shown(hover, 1)}°) at stick{" "}
-                  <b className="figure">{shown(shownCurve.hover_stick_pct, 0)} %</b>
-                </>
-              )}
+              <HoversAt hover={shownCurve.hover} />
               <SlopeHere curve={shownCurve} />
             </p>
           )}
         </div>
-        {which === "pitch" && <OnPaper found={shownCurve.on_paper} />}
+        {which === "pitch" && <OnPaper hover={shownCurve.hover} />}
         <CurveChart
           curve={shownCurve}
           label={`${which === "pitch" ? "Pitch" : "Throttle"}`}
@@ -127,7 +119,7 @@ function ownOf(setup: Setup, mode: ModeName, which: Which) {
   return { line, at };
 }
 
-type Drawing = Omit<Props, "hover" | "others" | "children"> & {
+type Drawing = Omit<Props, "others" | "children"> & {
   line: "straight" | "smooth";
   at: number[] | undefined;
 };

@@ -136,7 +136,6 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
             curve={here[what]}
             mode={asked}
             which={what}
-            hover={shown.hover_deg}
             others={names.filter((other) => other !== asked)}
             editor={editor}
           >

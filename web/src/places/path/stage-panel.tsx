@@ -4,13 +4,9 @@ import { useCatalogue } from "@/api/catalogue";
 import type { FunctionName, ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { BeforeSetting } from "@/parts/before-setting";
-import { ChoiceField } from "@/parts/settings/choice-field";
 import { DeviceTag } from "@/parts/settings/devices";
-import { OptionalField } from "@/parts/settings/optional-field";
-import { reason, SavedNumber } from "@/parts/settings/saved-number";
-import { type Setting, valueAt } from "@/parts/settings/setting";
+import { SettingField } from "@/parts/settings/setting-field";
 import { groupsOf, type Stage } from "@/parts/settings/stages";
-import { TextSettingField } from "@/parts/settings/text-setting";
 import { FreeMixes } from "./free-mixes";
 import { ArrangementField, BladesField, LayoutField } from "./shape-field";
 
@@ -25,29 +21,6 @@ type Props = {
 export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
   const { rows } = useCatalogue();
   const groups = groupsOf(stage, rows, setup, f, mode);
-  const field = (setting: Setting) => {
-    const value = valueAt(setup, setting.path);
-    if (setting.kind === "text") {
-      return <TextSettingField setting={setting} value={value} editor={editor} />;
-    }
-    // What stands in a part that is left out may be put in like what may be left out itself.
-    const absent = value === undefined || value === null;
-    if (setting.kind === "number" && (setting.optional || absent)) {
-      const known = typeof value === "number" ? value : undefined;
-      return <OptionalField setting={setting} value={known} editor={editor} />;
-    }
-    return setting.kind === "number" ? (
-      <SavedNumber setting={setting} value={Number(value)} editor={editor} />
-    ) : (
-      <ChoiceField
-        setting={setting}
-        value={value}
-        save={async (to) =>
-          reason(await editor.edit([{ path: setting.path, value: to }]), setting.path)
-        }
-      />
-    );
-  };
   return (
     <section
       id="stage"
@@ -75,7 +48,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
                 key={setting.path}
                 className={setting.kind === "number" ? "min-w-0" : "col-span-2 min-w-0"}
               >
-                {field(setting)}
+                <SettingField setting={setting} setup={setup} editor={editor} />
               </div>
             ))}
           </div>

@@ -1,0 +1,68 @@
+"""A mode's governor and its answer to a punch, with a gain, a pack or a pinion to try."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Literal
+
+from mint_lever.chain.loads import loads
+from mint_lever.chain.model import Chain
+from mint_lever.drive.described import LOADED, machine_of
+from mint_lever.drive.machine import VOLTS
+from mint_lever.drive.punch import HEAD_SHARE, Governed, Punch
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.rotor.air import air_density
+from mint_lever.rotor.described import BLADE_MASS, MAIN, main_rotor
+from mint_lever.rotor.turning import blades_inertia_kg_m2
+from mint_lever.setup.catalogue import name_of
+from mint_lever.setup.document import Setup
+from mint_lever.setup.missing import missing
+from mint_lever.setup.modes import ModeName
+
+PackState = Literal["full", "resting", "empty"]
+
+
+def punched(
+    chain: Chain, mode: ModeName, gain: float, pack: PackState, pinion: int | None = None
+) -> Punch:
+    """Follow a punch to a mode's own full collective at its head speed (sea level, 15 °C).
+
+    Raises InvalidRequest naming what is not filled in.
+    """
+    setup = chain.setup
+    rpm = chain.mode(mode).head_speed_rpm
+    wanted = [*MAIN, *LOADED]
+    if setup.drive is None or setup.drive.head_inertia_kg_m2 is None:
+        wanted.append(BLADE_MASS)
+    lacks = [name_of(path) for path in missing(setup, wanted)]
+    if rpm is None:
+        lacks.append(name_of(f"transmitter.modes.{mode}.head_speed_rpm"))
+    machine, inertia = machine_of(setup), inertia_of(setup)
+    rotor = None if rpm is None else main_rotor(setup, rpm, air_density())
+    if lacks or machine is None or inertia is None or rotor is None:
+        found = ", ".join(lacks) or "another drive than electric"
+        raise InvalidRequest([Fault("the punch", f"without {found}", "a described electric drive")])
+    full = loads(chain, mode, rotor).computed_deg
+    if full is None:
+        raise InvalidRequest([Fault("full collective", "not computed", "a pitch up to 40°")])
+    fitted = setup.drive.gear.pinion if setup.drive is not None else None
+    if pinion is not None and fitted is not None:
+        machine = replace(machine, gear=machine.gear * fitted / pinion)
+    governed = Governed(
+        machine=machine, rotor=rotor, inertia=inertia, gain=gain, cell_v=VOLTS[pack]
+    )
+    return governed.punch(full)
+
+
+def inertia_of(setup: Setup) -> float | None:
+    """The moment of inertia (kg m²) of head and blades: given, or the blades' and 10 % more; None
+    where the blades were not weighed."""
+    given = None if setup.drive is None else setup.drive.head_inertia_kg_m2
+    if given is not None:
+        return given
+    rotor = main_rotor(setup, 1.0, air_density())
+    described = setup.airframe.rotor
+    if rotor is None or described is None or described.blade_mass_g is None:
+        return None
+    blades = blades_inertia_kg_m2(rotor.blades, described.blade_mass_g / 1e3)
+    return blades * (1 + HEAD_SHARE)

@@ -1,0 +1,80 @@
+"""What was found in the air and is kept with the helicopter."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from mint_lever.setup.about import About, Holder
+from mint_lever.setup.modes import MODE_WORDS, ModeName
+from mint_lever.setup.numbers import Part, Percent, Rpm, TargetAngle
+
+_HOVER = "Hover as it was flown"
+
+
+class FlownHover(Part):
+    """Where the pilot found it to hover: what theory gives is calibrated by it.
+
+    ``pitch_deg`` is the collective that stick gave through the curve of that day, so that a curve
+    changed later does not change what was seen.
+    """
+
+    mode: Annotated[
+        ModeName,
+        About(
+            label="Flown in",
+            help="The flight mode in which it was seen to hover.",
+            stage="drive",
+            group=_HOVER,
+            record=True,
+            words=MODE_WORDS,
+        ),
+    ]
+    stick_pct: Annotated[
+        Percent,
+        About(
+            label="Stick",
+            help="Where the collective stick stood in the hover, 0 low to 100 high.",
+            stage="drive",
+            group=_HOVER,
+            record=True,
+        ),
+    ]
+    pitch_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Pitch at that stick",
+            help="The collective that stick gave through the pitch curve of that day.",
+            stage="drive",
+            group=_HOVER,
+            record=True,
+        ),
+    ]
+    rpm: Annotated[
+        Rpm,
+        About(
+            label="Head speed then",
+            help="The head speed it hovered at.",
+            stage="drive",
+            group=_HOVER,
+            record=True,
+        ),
+    ]
+    date: Annotated[
+        str,
+        Field(pattern=r"^\d{4}-\d{2}-\d{2}$"),
+        About(
+            label="Day",
+            help="The day it was flown, as year, month and day.",
+            stage="drive",
+            group=_HOVER,
+            record=True,
+        ),
+    ]
+
+
+class Flown(Part):
+    """Everything that was found in the air."""
+
+    hover: Annotated[FlownHover | None, Holder(name="hover")] = None

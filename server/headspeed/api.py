@@ -1,0 +1,66 @@
+"""Head speed over the API: every mode's figures, a punch to try, the hover that was flown."""
+
+import uuid
+from datetime import date
+
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+
+from accounts.pilot import pilot_id, pilot_of
+from hangar.api import draft_out
+from hangar.schemas import DraftOut, Sent
+from hangar.services import edit_draft
+from headspeed.schemas import HeadSpeedsOut, PunchOut, show_head_speeds, show_punch
+from levers.chains import chain_of
+from mint_lever.modes.flown_hover import flown_hover
+from mint_lever.modes.head_speeds import head_speeds
+from mint_lever.modes.punched import PackState, punched
+from mint_lever.rotor.calibration import calibration
+from mint_lever.setup import Change
+from mint_lever.setup.modes import ModeName
+
+router = Router(tags=["head speed"])
+
+
+class Tried(Schema):
+    """A gain, a pack and a pinion to punch with; nothing of it is kept."""
+
+    version: int
+    mode: ModeName
+    gain: float = Field(ge=0, le=200)
+    pack: PackState = "resting"
+    pinion: int | None = Field(None, ge=5, le=60)
+
+
+class FlownIn(Sent):
+    """Where the pilot found it to hover; a day alone takes what was kept away."""
+
+    mode: ModeName | None = None
+    stick_pct: float | None = Field(None, ge=0, le=100)
+    rpm: float | None = Field(None, gt=0, le=20_000)
+    day: date
+
+
+@router.get("/{helicopter_id}/head-speed", response=HeadSpeedsOut)
+def speeds(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HeadSpeedsOut:
+    """Show what every mode's head speed comes to."""
+    chain = chain_of(pilot_id(request), helicopter_id, version)
+    flown = None if chain.setup.flown is None else chain.setup.flown.hover
+    return show_head_speeds(version, head_speeds(chain), flown, calibration(chain.setup))
+
+
+@router.post("/{helicopter_id}/head-speed/punch", response=PunchOut)
+def punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried) -> PunchOut:
+    """Follow a punch. Called while a slider moves; nothing is kept."""
+    chain = chain_of(pilot_id(request), helicopter_id, given.version)
+    return show_punch(punched(chain, given.mode, given.gain, given.pack, given.pinion))
+
+
+@router.post("/{helicopter_id}/head-speed/flown", response=DraftOut)
+def flown(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
+    """Keep a hover that was flown, or take the kept one away."""
+    chain = chain_of(pilot_id(request), helicopter_id, given.version)
+    changes: tuple[Change, ...] = (Change("flown", None),)
+    if given.mode is not None and given.stick_pct is not None:
+        changes = flown_hover(chain, given.mode, given.stick_pct, given.day, given.rpm)
+    return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))

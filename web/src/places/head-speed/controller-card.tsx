@@ -1,0 +1,173 @@
+/** The speed controller's own card: its items in its manual's order and words, and what is wanted. */
+import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { useEffect, useId, useState } from "react";
+import type { Setup } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { reason } from "@/parts/settings/saved-number";
+
+type Item = NonNullable<NonNullable<Setup["speed_controller"]>["card"]>[number];
+
+const CARD = "speed_controller.card";
+
+export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor }) {
+  const card = setup.speed_controller?.card ?? [];
+  const [fault, setFault] = useState<string | null>(null);
+  if (setup.drive?.kind === "other") return null;
+  const keep = async (items: Item[]) =>
+    setFault(
+      reason(await editor.edit([{ path: CARD, value: items.length > 0 ? items : null }]), CARD),
+    );
+  const put = (at: number, item: Item) => keep(card.map((each, i) => (i === at ? item : each)));
+  const move = (at: number, by: number) => {
+    const items = [...card];
+    const [item] = items.splice(at, 1);
+    if (item) items.splice(at + by, 0, item);
+    return keep(items);
+  };
+  return (
+    <section aria-label="The controller's own card" className="mt-6">
+      <h2 className="border-b-2 border-ink pb-0.5 text-lg font-semibold">The controller's card</h2>
+      <p className="mt-1 text-sm text-faint">
+        In the order of its manual, with the choices as they come: the bench leads through them one
+        by one and keeps what the controller confirmed.
+      </p>
+      <ol className="mt-2 grid gap-3">
+        {card.map((item, i) => (
+          <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: an item is its place in the order
+            key={i}
+            className="border-l-4 border-rule pl-2"
+          >
+            <ItemFields item={item} number={i + 1} onKeep={(to) => put(i, to)} />
+            <div className="mt-1 flex gap-1">
+              <Small label={`Item ${i + 1} up`} off={i === 0} onClick={() => move(i, -1)}>
+                <ArrowUp aria-hidden size={16} />
+              </Small>
+              <Small
+                label={`Item ${i + 1} down`}
+                off={i === card.length - 1}
+                onClick={() => move(i, 1)}
+              >
+                <ArrowDown aria-hidden size={16} />
+              </Small>
+              <Small
+                label={`Take item ${i + 1} out`}
+                off={false}
+                onClick={() => keep(card.filter((_, at) => at !== i))}
+              >
+                <X aria-hidden size={16} />
+              </Small>
+            </div>
+          </li>
+        ))}
+      </ol>
+      {fault && (
+        <p role="alert" className="mt-1 text-sm text-out">
+          {fault}
+        </p>
+      )}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="key text-sm"
+          onClick={() =>
+            keep([...card, { name: `Item ${card.length + 1}`, choices: ["off", "on"], wanted: 0 }])
+          }
+        >
+          Add an item
+        </button>
+        {card.length > 0 && (
+          <button type="button" className="key text-sm" onClick={() => print()}>
+            Print
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+type SmallProps = {
+  label: string;
+  off: boolean;
+  onClick: () => void;
+  children: React.ReactNode;
+};
+
+function Small({ label, off, onClick, children }: SmallProps) {
+  return (
+    <button type="button" className="key px-2" aria-label={label} disabled={off} onClick={onClick}>
+      {children}
+    </button>
+  );
+}
+
+type FieldsProps = { item: Item; number: number; onKeep: (item: Item) => void };
+
+function ItemFields({ item, number, onKeep }: FieldsProps) {
+  const wanted = useId();
+  return (
+    <div className="grid gap-1.5">
+      <Text
+        label={`Item ${number}, name`}
+        value={item.name}
+        onKeep={(name) => onKeep({ ...item, name })}
+      />
+      <Text
+        label="choices, with commas between"
+        value={item.choices.join(", ")}
+        onKeep={(text) => {
+          const choices = text.split(",").map((each) => each.trim());
+          const last = Math.max(choices.length - 1, 0);
+          onKeep({ ...item, choices, wanted: Math.min(item.wanted ?? 0, last) });
+        }}
+      />
+      <label htmlFor={wanted} className="text-sm leading-tight">
+        wanted
+      </label>
+      <select
+        id={wanted}
+        className="field -mt-1"
+        value={item.wanted ?? 0}
+        onChange={(event) => onKeep({ ...item, wanted: Number(event.target.value) })}
+      >
+        {item.choices.map((choice, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a choice is its place in the order
+          <option key={i} value={i}>
+            {choice}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+type TextProps = { label: string; value: string; onKeep: (value: string) => void };
+
+/** Kept when it is left or Enter is pressed; Escape gives it up. */
+function Text({ label, value, onKeep }: TextProps) {
+  const id = useId();
+  const [typed, setTyped] = useState(value);
+  useEffect(() => setTyped(value), [value]);
+  const commit = () => {
+    if (typed.trim() !== value) onKeep(typed.trim());
+  };
+  return (
+    <>
+      <label htmlFor={id} className="text-sm leading-tight">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field -mt-1 w-full"
+        value={typed}
+        autoComplete="off"
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") commit();
+          else if (event.key === "Escape") setTyped(value);
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,127 @@
+/** Head speed: what turns the rotor, which speeds it holds, what the governor makes of a punch. */
+import { asProblem, type Draft, type ModeName } from "@/api/client";
+import type { Editor } from "@/api/draft";
+import { type HeadSpeeds, type ModeSpeed, useHeadSpeeds } from "@/api/head-speed";
+import { useOpenState } from "@/parts/open-state";
+import { ProblemNote } from "@/parts/problem-note";
+import { MODE_NAMES } from "@/parts/settings/setting";
+import { useHere } from "@/places/helicopter/helicopter-layout";
+import { ControllerCard } from "./controller-card";
+import { DriveData } from "./drive-data";
+import { HoverFlown } from "./hover-flown";
+import { ModeFigures } from "./mode-figures";
+import { PinionTable } from "./pinion-table";
+import { PunchPicture } from "./punch-picture";
+import { Sensitivity } from "./sensitivity";
+import { SpeedScale } from "./speed-scale";
+
+const READ = (search: URLSearchParams) => ({ mode: search.get("mode") ?? "" });
+
+export function HeadSpeedPlace() {
+  const { draft, editor } = useHere();
+  const found = useHeadSpeeds(draft.id, draft.version);
+  return (
+    <main
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
+      tabIndex={0}
+      aria-label="Head speed"
+      className="grid min-h-0 flex-1 content-start overflow-y-auto border-t border-rule lg:grid-cols-[19rem_1fr]"
+    >
+      <div className="order-2 border-rule px-4 py-3 lg:order-1 lg:border-r">
+        <DriveData draft={draft} editor={editor} />
+        <ControllerCard setup={draft.document} editor={editor} />
+      </div>
+      <div className="order-1 min-w-0 px-4 py-3 lg:order-2">
+        {found.isError && <ProblemNote problem={asProblem(found.error)} />}
+        {found.data && <Shown draft={draft} found={found.data} editor={editor} />}
+      </div>
+    </main>
+  );
+}
+
+type ShownProps = { draft: Draft; found: HeadSpeeds; editor: Editor };
+
+function Shown({ draft, found, editor }: ShownProps) {
+  const [asked, change] = useOpenState(READ);
+  const open = found.modes.find((each) => each.mode === asked.mode) ?? found.modes[0];
+  return (
+    <div className="grid gap-5">
+      <Lacks found={found} />
+      {open ? (
+        <>
+          <SpeedScale found={found} open={open.mode} onOpen={(mode) => change({ mode })} />
+          <Chosen
+            draft={draft}
+            found={found}
+            open={open}
+            onOpen={(mode) => change({ mode })}
+            editor={editor}
+          />
+        </>
+      ) : (
+        <p>
+          No flight mode has a head speed yet. Set it in Modes, for each mode that is flown: without
+          a governor, what you measure there.
+        </p>
+      )}
+    </div>
+  );
+}
+
+type ChosenProps = ShownProps & { open: ModeSpeed; onOpen: (mode: ModeName) => void };
+
+function Chosen({ draft, found, open, onOpen, editor }: ChosenProps) {
+  return (
+    <section aria-label={`${MODE_NAMES[open.mode]} at ${open.rpm} rpm`} className="grid gap-5">
+      <fieldset className="flex flex-wrap">
+        <legend className="sr-only">Mode looked at</legend>
+        {found.modes.map((each) => (
+          <button
+            key={each.mode}
+            type="button"
+            aria-pressed={each.mode === open.mode}
+            className="border-b-4 border-transparent px-3 py-1 hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold"
+            onClick={() => onOpen(each.mode)}
+          >
+            {MODE_NAMES[each.mode]} <span className="figure">{each.rpm}</span>
+          </button>
+        ))}
+      </fieldset>
+      {open.warnings.length > 0 && (
+        <ul className="border-l-4 border-workable pl-2 text-sm" aria-label="What does not hold">
+          {open.warnings.map((each) => (
+            <li key={each} className="first-letter:uppercase">
+              {each}.
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="grid gap-x-6 gap-y-5 xl:grid-cols-2">
+        <ModeFigures open={open} />
+        <PunchPicture draft={draft} found={found} open={open} />
+        <PinionTable open={open} fitted={found.pinion} />
+        <div className="grid content-start gap-5">
+          <HoverFlown key={open.mode} open={open} calibration={found.calibration} editor={editor} />
+          <Sensitivity open={open} />
+        </div>
+      </div>
+    </section>
+  );
+}
+
+function Lacks({ found }: { found: HeadSpeeds }) {
+  if (found.lacks.length === 0) return null;
+  return (
+    <details className="border-l-4 border-edge pl-2 text-sm">
+      <summary className="py-1">
+        {found.lacks.length} figures are not filled in: what they would tell is left out, nothing is
+        guessed.
+      </summary>
+      <ul className="list-inside list-disc">
+        {found.lacks.map((lack) => (
+          <li key={lack.path}>{lack.name}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}

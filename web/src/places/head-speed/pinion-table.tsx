@@ -1,0 +1,78 @@
+/** Pinions beside one another at this mode's target: what each leaves, and the most it holds. */
+import type { ModeSpeed } from "@/api/head-speed";
+import { shown } from "@/parts/numbers";
+
+export function PinionTable({ open, fitted }: { open: ModeSpeed; fitted: number | null }) {
+  return (
+    <section aria-label="Pinions">
+      <h3 className="border-b-2 border-ink pb-0.5 font-semibold">
+        Pinions at {shown(open.rpm, 0)} rpm
+      </h3>
+      {open.pinions.length === 0 ? (
+        <p className="mt-1 text-sm text-faint">
+          Compared once motor, gear, pack, blades and weight are described.
+        </p>
+      ) : (
+        <>
+          <p className="mt-1 text-sm">{advice(open, fitted)}</p>
+          <table className="mt-1 w-full text-sm [&_td]:py-0.5 [&_td]:text-right [&_th]:py-0.5">
+            <thead>
+              <tr className="border-b border-rule text-faint [&_th]:font-normal">
+                <th scope="col" className="text-left">
+                  teeth
+                </th>
+                <th scope="col" className="text-right">
+                  unloaded
+                </th>
+                <th scope="col" className="text-right">
+                  hover
+                </th>
+                <th scope="col" className="text-right">
+                  full coll.
+                </th>
+                <th scope="col" className="text-right">
+                  highest with 15 %
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {open.pinions.map((row) => (
+                <tr
+                  key={row.teeth}
+                  className={`border-b border-rule ${row.teeth === fitted ? "bg-wash" : ""}`}
+                >
+                  <th scope="row" className="text-left font-semibold">
+                    <span className="figure">{row.teeth}</span>
+                    {row.teeth === fitted && <span className="font-normal"> fitted</span>}
+                    {row.teeth === open.suits && <span className="font-normal"> suits</span>}
+                  </th>
+                  <td className="figure">{shown(row.unloaded_rpm, 0)}</td>
+                  <td className="figure">{throttle(row.duty_hover)}</td>
+                  <td className="figure">{throttle(row.duty_full)}</td>
+                  <td className="figure">{shown(row.most_rpm, 0)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-1 text-sm text-faint">
+            Throttle in hover and at full collective, pack in mid-flight.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
+const throttle = (duty: number | null) =>
+  duty === null ? "not held" : `${shown(100 * duty, 0)} %`;
+
+function advice(open: ModeSpeed, fitted: number | null): string {
+  if (open.suits === null) return "None of these leaves 15 % at full collective: lower the target.";
+  if (open.suits === fitted) {
+    return "The one that is fitted suits: the smallest that leaves 15 %, so the motor runs coolest.";
+  }
+  const smallest = "the smallest that leaves 15 % at full collective";
+  return fitted !== null && open.suits < fitted
+    ? `${open.suits} teeth would suit as well: ${smallest}, nearer to full throttle and cooler.`
+    : `${open.suits} teeth suit: ${smallest}. The fitted one leaves less.`;
+}
