@@ -9,7 +9,7 @@ import sympy as sp
 from builds import document
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.faults import InvalidRequest, InvalidSetup
-from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_curve
+from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_curve, sticks_for
 from mint_lever.modes.rates import as_radio_shows, rate_curve, slope
 from mint_lever.modes.switching import switching
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
@@ -111,12 +111,12 @@ def test_a_pitch_curve_states_its_slope_and_its_hover_point():
     setup = read_setup(document())
     chain = build_chain(setup)
     found = pitch_curve(chain, "normal")
-    assert found.hover_stick_pct is not None
-    at_hover, _ = collective_deg(chain, "normal", [found.hover_stick_pct])
+    stick, never = sticks_for(chain, "normal", [setup.targets.hover_deg, 20.0])
+    at_hover, _ = collective_deg(chain, "normal", [stick])
     assert at_hover[0] == pytest.approx(setup.targets.hover_deg, abs=0.01)
+    assert never is None
     middle = found.pitch_deg[101] - found.pitch_deg[99]
     assert found.slope[100] == pytest.approx(middle)
-    assert pitch_curve(chain, "normal", hover_deg=20.0).hover_stick_pct is None
 
 
 @pytest.mark.parametrize(

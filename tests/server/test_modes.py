@@ -284,7 +284,7 @@ def test_hover_on_paper_names_what_it_lacks_and_follows_the_drawn_curve(tab, pat
 
     def paper():
         shown = tab.get(f"{path}/modes?version={version(tab, path)}").json()
-        return shown["modes"][0]["pitch"]["on_paper"]
+        return shown["modes"][0]["pitch"]["hover"]["paper"]
 
     assert paper()["pitch_deg"] is None
     assert any("weight" in name.lower() for name in paper()["lacks"])
@@ -306,5 +306,5 @@ def test_hover_on_paper_names_what_it_lacks_and_follows_the_drawn_curve(tab, pat
     assert other_coefficients(blades, found["pitch_deg"])[0] == pytest.approx(wanted, rel=1e-3)
     body = {"version": version(tab, path), "mode": "normal", "which": "pitch"}
     drawn = tab.send("POST", f"{path}/modes/drawn", {**body, "points": [0, 40, 60, 80, 90]}).json()
-    assert drawn["on_paper"]["pitch_deg"] == pytest.approx(found["pitch_deg"])
-    assert drawn["on_paper"]["stick_pct"] < found["stick_pct"]
+    assert drawn["hover"]["paper"]["pitch_deg"] == pytest.approx(found["pitch_deg"])
+    assert drawn["hover"]["stick_pct"] < found["stick_pct"]

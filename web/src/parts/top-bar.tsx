@@ -34,21 +34,23 @@ export function TopBar({ title, beside, mark, children }: Props) {
   useListedKeys(IN_FIELDS);
 
   return (
-    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1.5 md:px-4">
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 max-sm:gap-x-2 py-1.5 md:px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold hover:text-mint">
         <img src="/mark.svg" alt="" className="size-7" />
-        <span className={title ? "sr-only md:not-sr-only" : ""}>
+        <span className={title ? "sr-only min-[1400px]:not-sr-only" : ""}>
           {title ? "Hangar" : "Mint Lever"}
         </span>
       </Link>
       {title && (
-        <div className="flex min-w-0 items-center gap-0.5">
+        <div className="flex min-w-0 items-center gap-0.5 max-sm:contents">
           <h1 className="min-w-0 truncate text-xl font-semibold">{title}</h1>
           {beside}
         </div>
       )}
-      {mark && <div className="order-last w-full md:order-none md:w-auto">{mark}</div>}
-      <div className="ml-auto flex items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end">
+      {mark && (
+        <div className="min-w-0 max-sm:ml-auto sm:max-md:order-last sm:max-md:w-full">{mark}</div>
+      )}
+      <div className="ml-auto flex max-sm:order-1 items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end">
         {children}
         <Menu
           label="Account and page"

@@ -153,7 +153,11 @@ def _shown(run: Readings, name: ModeName) -> _Shown:
             nudge=10.0,
             answer=answer,
             word=word,
-            cell=Cell(_GRID, MODE_WORDS[name], f"asked {asked:g} rpm" if asked else "off"),
+            cell=Cell(
+                _GRID,
+                f"{MODE_WORDS[name]}, asked {asked:g} rpm" if asked else f"{MODE_WORDS[name]}, off",
+                "shown",
+            ),
         ),
     )
 

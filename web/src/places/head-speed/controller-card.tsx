@@ -31,33 +31,39 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
         In the order of its manual, with the choices as they come: the bench leads through them one
         by one and keeps what the controller confirmed.
       </p>
-      <ol className="mt-2 grid gap-3">
+      <ol className="mt-2 grid gap-1">
         {card.map((item, i) => (
           <li
             // biome-ignore lint/suspicious/noArrayIndexKey: an item is its place in the order
             key={i}
             className="border-l-4 border-rule pl-2"
           >
-            <ItemFields item={item} number={i + 1} onKeep={(to) => put(i, to)} />
-            <div className="mt-1 flex gap-1">
-              <Small label={`Item ${i + 1} up`} off={i === 0} onClick={() => move(i, -1)}>
-                <ArrowUp aria-hidden size={16} />
-              </Small>
-              <Small
-                label={`Item ${i + 1} down`}
-                off={i === card.length - 1}
-                onClick={() => move(i, 1)}
-              >
-                <ArrowDown aria-hidden size={16} />
-              </Small>
-              <Small
-                label={`Take item ${i + 1} out`}
-                off={false}
-                onClick={() => keep(card.filter((_, at) => at !== i))}
-              >
-                <X aria-hidden size={16} />
-              </Small>
-            </div>
+            <details>
+              <summary className="py-1">
+                <span className="figure text-faint">{i + 1}</span> {item.name}:{" "}
+                <b>{item.choices[item.wanted ?? 0]}</b>
+              </summary>
+              <ItemFields item={item} number={i + 1} onKeep={(to) => put(i, to)} />
+              <div className="mt-1 flex gap-1">
+                <Small label={`Item ${i + 1} up`} off={i === 0} onClick={() => move(i, -1)}>
+                  <ArrowUp aria-hidden size={16} />
+                </Small>
+                <Small
+                  label={`Item ${i + 1} down`}
+                  off={i === card.length - 1}
+                  onClick={() => move(i, 1)}
+                >
+                  <ArrowDown aria-hidden size={16} />
+                </Small>
+                <Small
+                  label={`Take item ${i + 1} out`}
+                  off={false}
+                  onClick={() => keep(card.filter((_, at) => at !== i))}
+                >
+                  <X aria-hidden size={16} />
+                </Small>
+              </div>
+            </details>
           </li>
         ))}
       </ol>

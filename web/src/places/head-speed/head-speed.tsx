@@ -1,4 +1,5 @@
 /** Head speed: what turns the rotor, which speeds it holds, what the governor makes of a punch. */
+import { Link } from "react-router";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type HeadSpeeds, type ModeSpeed, useHeadSpeeds } from "@/api/head-speed";
@@ -60,8 +61,12 @@ function Shown({ draft, found, editor }: ShownProps) {
         </>
       ) : (
         <p>
-          No flight mode has a head speed yet. Set it in Modes, for each mode that is flown: without
-          a governor, what you measure there.
+          No flight mode has a head speed yet. Set it in{" "}
+          <Link className="underline hover:text-mint" to={`/helicopters/${draft.id}/modes`}>
+            Modes
+          </Link>
+          , for each mode that is flown: what the governor is asked for or, without one, what was
+          measured.
         </p>
       )}
     </div>

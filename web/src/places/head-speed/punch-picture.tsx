@@ -81,8 +81,8 @@ export function PunchPicture({ draft, found, open }: Props) {
 
 function Drawn({ punch, rpm }: { punch: PunchShown; rpm: number }) {
   const last = punch.time_s.at(-1) ?? 1;
-  const lowest = Math.min(rpm * 0.88, ...punch.rpm);
-  const highest = Math.max(rpm * 1.05, ...punch.rpm);
+  const lowest = Math.min(rpm * 0.95, ...punch.rpm);
+  const highest = Math.max(rpm * 1.02, ...punch.rpm);
   const x = scaleLinear()
     .domain([0, last])
     .range([EDGE.left, WIDE - EDGE.right]);

@@ -94,7 +94,7 @@ export function SpeedScale({ found, open, onOpen }: Props) {
               textAnchor="middle"
               className={`text-[12px] ${each.mode === open ? "fill-mint font-semibold" : "fill-ink"}`}
             >
-              {narrow ? each.rpm : `${MODE_NAMES[each.mode]} ${each.rpm}`}
+              {narrow ? each.rpm : `${MODE_NAMES[each.mode]}: ${each.rpm}`}
             </text>
           </g>
         ))}

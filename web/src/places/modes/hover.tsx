@@ -19,9 +19,9 @@ export function HoversAt({ hover }: { hover: Curve["hover"] }) {
     <>
       hovers ({pitch}) at stick <b className="figure">{shown(hover.stick_pct, 0)} %</b>
       {hover.band && (
-        <span className="text-faint">
-          , {shown(hover.band.low, 0)} to {shown(hover.band.high, 0)} with 100 g or 100 rpm more or
-          less
+        <span className="figure text-faint" title="with 100 g or 100 rpm more or less">
+          {" "}
+          ({shown(hover.band.low, 0)} to {shown(hover.band.high, 0)})
         </span>
       )}
     </>

@@ -1,0 +1,138 @@
+"""Head speed over the API: figures by mode, the punch that is tried, the hover that was flown."""
+
+import json
+
+import pytest
+
+from builds import with_tail
+
+pytestmark = pytest.mark.django_db
+
+DRIVE = {
+    "motor": {"kv_rpm_per_v": 1100.0, "poles": 10, "resistance_mohm": 18.0, "no_load_a": 1.8},
+    "gear": {"pinion": 12, "main": 112},
+    "pack": {"cells": 6, "resistance_mohm": 20.0, "capacity_mah": 3300.0},
+    "head_inertia_kg_m2": 0.04,
+}
+
+
+@pytest.fixture
+def path(tab):
+    document = with_tail(drive=DRIVE)
+    document["transmitter"] = {"modes": {"normal": {"head_speed_rpm": 1600.0}}}
+    made = tab.send("POST", "/api/helicopters/import", raw=json.dumps(document))
+    assert made.status_code in (200, 201), made.content
+    return f"/api/helicopters/{made.json()['id']}"
+
+
+def version(tab, path):
+    return tab.get(path).json()["version"]
+
+
+def speeds(tab, path):
+    answer = tab.get(f"{path}/head-speed?version={version(tab, path)}")
+    assert answer.status_code == 200
+    return answer.json()
+
+
+def test_every_mode_with_a_head_speed_is_shown_with_its_pinions_and_packs(tab, path):
+    found = speeds(tab, path)
+    (mode,) = found["modes"]
+    assert (mode["mode"], mode["rpm"]) == ("normal", 1600.0)
+    assert [row["teeth"] for row in mode["pinions"]] == list(range(9, 16))
+    assert set(mode["packs"]) == {"full", "resting", "empty"}
+    assert mode["hover"]["by"] == "paper"
+    assert mode["table"][0]["what"] == "as it is"
+    # Neither the blades' weight nor anything else is guessed.
+    assert mode["energy_j"] is None
+    assert "airframe.rotor.blade_mass_g" in [lack["path"] for lack in found["lacks"]]
+
+
+def test_a_hover_that_was_flown_is_kept_used_undone_and_taken_away(tab, path):
+    body = {"mode": "normal", "stick_pct": 70.0, "day": "2026-10-03"}
+    kept = tab.send(
+        "POST", f"{path}/head-speed/flown", {**body, "version": version(tab, path)}
+    ).json()
+    assert kept["document"]["flown"]["hover"]["stick_pct"] == 70.0
+    found = speeds(tab, path)
+    assert found["calibration"]["factor"] is not None
+    assert found["modes"][0]["hover"]["by"] == "air"
+    undone = tab.send("POST", f"{path}/draft/undo", {"version": kept["version"]}).json()
+    assert undone["document"].get("flown") is None
+    tab.send("POST", f"{path}/draft/redo", {"version": undone["version"]})
+    away = tab.send(
+        "POST",
+        f"{path}/head-speed/flown",
+        {"mode": None, "stick_pct": None, "day": "2026-10-03", "version": version(tab, path)},
+    )
+    assert away.json()["document"].get("flown") is None
+    assert speeds(tab, path)["calibration"]["factor"] is None
+
+
+def test_a_stick_that_is_no_hovers_is_refused_by_name_and_nothing_is_kept(tab, path):
+    before = version(tab, path)
+    body = {"mode": "normal", "stick_pct": 3.0, "day": "2026-10-03", "version": before}
+    refused = tab.send("POST", f"{path}/head-speed/flown", body)
+    assert refused.status_code == 422
+    assert "more than 0" in refused.content.decode()
+    assert version(tab, path) == before
+
+
+@pytest.mark.parametrize(
+    ("more", "status"),
+    [({"gain": 6.0}, 200), ({"gain": 900.0}, 422), ({"gain": 6.0, "pinion": 2}, 422)],
+)
+def test_a_punch_is_tried_within_bounds_and_kept_nowhere(tab, path, more, status):
+    before = version(tab, path)
+    body = {"version": before, "mode": "normal", "pack": "empty", **more}
+    answer = tab.send("POST", f"{path}/head-speed/punch", body)
+    assert answer.status_code == status
+    if status == 200:
+        found = answer.json()
+        assert len(found["time_s"]) == len(found["rpm"]) == len(found["duty"]) <= 600
+        assert min(found["rpm"]) < 1600.0
+    assert version(tab, path) == before
+
+
+def test_what_a_punch_would_need_is_named(tab, path):
+    changes = [{"path": "drive.head_inertia_kg_m2", "value": None}]
+    tab.send("PATCH", f"{path}/draft", {"version": version(tab, path), "changes": changes})
+    body = {"version": version(tab, path), "mode": "normal", "gain": 6.0}
+    refused = tab.send("POST", f"{path}/head-speed/punch", body)
+    assert refused.status_code == 422
+    assert "blade" in refused.content.decode().lower()
+
+
+def test_another_pilots_head_speeds_are_not_found(path, stranger):
+    assert stranger.get(f"{path}/head-speed?version=1").status_code == 404
+    body = {"version": 1, "mode": "normal", "gain": 6.0}
+    assert stranger.send("POST", f"{path}/head-speed/punch", body).status_code == 404
+
+
+def test_a_card_of_the_controller_is_bounded(tab, path):
+    items = [{"name": f"Item {i}", "choices": ["off", "on"], "wanted": 0} for i in range(25)]
+    changes = [{"path": "speed_controller.card", "value": items}]
+    refused = tab.send(
+        "PATCH", f"{path}/draft", {"version": version(tab, path), "changes": changes}
+    )
+    assert refused.status_code == 422
+    changes = [{"path": "speed_controller.card", "value": items[:6]}]
+    kept = tab.send("PATCH", f"{path}/draft", {"version": version(tab, path), "changes": changes})
+    assert len(kept.json()["document"]["speed_controller"]["card"]) == 6
+
+
+def test_a_part_that_moves_the_throttle_takes_no_reading_before_the_motor_was_looked_at(tab, path):
+    def read(step, key, value):
+        bench = tab.get(f"{path}/bench?step={step}").json()
+        body = {"version": bench["version"], "step": step, "key": key, "value": value}
+        return tab.send("POST", f"{path}/bench/readings", body)
+
+    for key in ("motor", "hold", "blades"):
+        assert read("make_safe", key, True).status_code == 200
+    assert tab.get(f"{path}/bench?step=throttle").json()["advice"]["waits_for"] == ["drive_safe"]
+    refused = read("throttle", "low", "low")
+    assert refused.status_code == 409
+    assert "The motor cannot drive" in refused.content.decode()
+    for key in ("motor", "start"):
+        assert read("drive_safe", key, True).status_code == 200
+    assert read("throttle", "low", "low").status_code == 200
