@@ -43,6 +43,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/chain.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/tail.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/rotors.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/head_speed.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/log.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/api.py

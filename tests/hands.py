@@ -7,6 +7,7 @@ DRAWN = {
     "bench": "#step-title",
     "path": "[data-testid=pitch]",
     "modes": "g[role=slider]",
+    "head-speed": "text=What turns it",
 }
 
 

@@ -12,6 +12,7 @@ ROUTES = {
     "bench": ("#step-title", "Tansy 380 · Bench – Mint Lever"),
     "path": ("[data-testid=pitch]", "Tansy 380 · Path – Mint Lever"),
     "modes": ("g[role=slider]", "Tansy 380 · Modes – Mint Lever"),
+    "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
     "nowhere": ("text=There is no such place", "Mint Lever"),
 }
 

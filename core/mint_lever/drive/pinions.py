@@ -15,7 +15,7 @@ from mint_lever.rotor.turning import RAD_S
 MOST_DUTY = 0.85
 """A target is judged by this duty at full collective on a resting pack: 15 % of head-room is good
 (common practice, no source)."""
-_ROUNDS = 60
+_ROUNDS = 40
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -68,19 +68,21 @@ def pinion_rows(
 
 def most_omega(
     machine: Machine,
-    gears: Array,
+    gears: ArrayLike,
     load: RotorLoad,
-    duty: float = MOST_DUTY,
-    volt: float = VOLTS["resting"],
+    duty: ArrayLike = MOST_DUTY,
+    volt: ArrayLike = VOLTS["resting"],
 ) -> Array:
     """Give the highest head speed (rad/s) of each gear at which full collective asks for no more
-    than a duty, from cells of so many volts. The duty grows with the speed, so halving finds it."""
-    low = np.zeros_like(gears)
-    high = machine.kv_si * machine.cells * volt / gears
+    than a duty, from cells of so many volts; all broadcast. The duty grows with the speed, so
+    halving finds it."""
+    ratio, most, cell = np.broadcast_arrays(gears, duty, volt)
+    low = np.zeros(ratio.shape)
+    high = machine.kv_si * machine.cells * cell / ratio
     for _ in range(_ROUNDS):
         middle = (low + high) / 2
-        held = machine.steady(load.full_at(middle), middle, volt, gears)
-        fits = held.holds & (held.duty <= duty)
+        held = machine.steady(load.full_at(middle), middle, cell, ratio)
+        fits = held.holds & (held.duty <= most)
         low, high = np.where(fits, middle, low), np.where(fits, high, middle)
     return low
 

@@ -13,7 +13,7 @@ from mint_lever.chain.loads import loads
 from mint_lever.chain.model import Chain
 from mint_lever.drive.described import CAPACITY, LOADED, gear_of, machine_of
 from mint_lever.drive.machine import VOLTS, Machine
-from mint_lever.drive.pinions import PinionRow, RotorLoad, most_omega, pinion_rows, suits
+from mint_lever.drive.pinions import MOST_DUTY, PinionRow, RotorLoad, most_omega, pinion_rows, suits
 from mint_lever.measure.headroom import headroom_word
 from mint_lever.measure.verdict import Word
 from mint_lever.modes.hover_of import HoverOf, hover_of
@@ -117,7 +117,7 @@ def _mode(chain: Chain, name: ModeName, rpm: float, table: list[HoverRow]) -> Mo
         drive=drive,
         word=None if machine is None or load is None else headroom_word(room),
         shop_pct=None if unloaded is None else 100 * (1 - rpm / unloaded),
-        held={pack: _held(machine, load, pack) for pack in VOLTS},
+        held=_held(machine, load),
         pinions=rows,
         suits=None if best is None else best.teeth,
         table=tuple(table),
@@ -144,20 +144,31 @@ def _load(chain: Chain, name: ModeName, rpm: float) -> RotorLoad | None:
     )
 
 
-def _held(machine: Machine | None, load: RotorLoad | None, pack: str) -> Held:
-    if machine is None:
-        return Held(unloaded_rpm=None, roomy_rpm=None, most_rpm=None, hover_rpm=None)
-    volt, gears = VOLTS[pack], np.array([machine.gear])
-    found: dict[str, float | None] = {"roomy_rpm": None, "most_rpm": None, "hover_rpm": None}
-    if load is not None:
-        # Hover's power is counted as at one pitch, with the cube of the speed: a little too much
-        # above the mode's own speed, where less pitch carries the weight. The safe side.
-        hover = RotorLoad(load.omega, load.hover_w, load.hover_w)
-        for key, of, duty in (
-            ("roomy_rpm", load, None),
-            ("most_rpm", load, 1.0),
-            ("hover_rpm", hover, 1.0),
-        ):
-            more = {} if duty is None else {"duty": duty}
-            found[key] = float(most_omega(machine, gears, of, volt=volt, **more)[0]) / RAD_S
-    return Held(unloaded_rpm=machine.unloaded_rpm(volt), **found)
+def _held(machine: Machine | None, load: RotorLoad | None) -> dict[str, Held]:
+    """What each pack holds, all packs at once."""
+    if machine is None or load is None:
+        return {
+            pack: Held(
+                unloaded_rpm=None if machine is None else machine.unloaded_rpm(volt),
+                roomy_rpm=None,
+                most_rpm=None,
+                hover_rpm=None,
+            )
+            for pack, volt in VOLTS.items()
+        }
+    volts = np.array(list(VOLTS.values()))
+    duties = np.array([[MOST_DUTY], [1.0]])
+    roomy, most = most_omega(machine, machine.gear, load, duties, volts) / RAD_S
+    # Hover's power is counted as at one pitch, with the cube of the speed: a little too much above
+    # the mode's own speed, where less pitch carries the weight. The safe side.
+    hovering = RotorLoad(load.omega, load.hover_w, load.hover_w)
+    hover = most_omega(machine, machine.gear, hovering, 1.0, volts) / RAD_S
+    return {
+        pack: Held(
+            unloaded_rpm=machine.unloaded_rpm(volt),
+            roomy_rpm=float(roomy[i]),
+            most_rpm=float(most[i]),
+            hover_rpm=float(hover[i]),
+        )
+        for i, (pack, volt) in enumerate(VOLTS.items())
+    }

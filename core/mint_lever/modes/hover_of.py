@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -15,6 +16,7 @@ from mint_lever.rotor.calibration import calibration
 from mint_lever.rotor.described import main_rotor
 from mint_lever.rotor.many import pitches_for
 from mint_lever.rotor.turning import RAD_S
+from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.modes import Mode, ModeName
 
 _GRAMS, _RPM = 100.0, 100.0
@@ -68,8 +70,21 @@ def hover_of(chain: Chain, name: ModeName, own: Mode | None = None) -> HoverOf:
 def _band(
     chain: Chain, name: ModeName, own: Mode | None, factor: float
 ) -> tuple[float, float] | None:
-    rpm, mass_g = chain.mode(name).head_speed_rpm, chain.setup.airframe.mass_g
-    rotor = main_rotor(chain.setup, 1.0, air_density())
+    pitches = _band_pitches(ByIdentity(chain.setup), name)
+    if pitches is None:
+        return None
+    sticks = sticks_for(chain, name, np.array(pitches) * factor, own)
+    known = [stick for stick in sticks if stick is not None]
+    return (min(known), max(known)) if len(known) == len(sticks) else None
+
+
+@lru_cache(maxsize=64)
+def _band_pitches(of: ByIdentity, name: ModeName) -> tuple[float, ...] | None:
+    """The pitches on paper (deg) with a little more and less weight and speed; kept while a curve
+    is drawn, which changes none of them."""
+    mode = getattr(of.setup.transmitter.modes, name)
+    rpm, mass_g = mode.head_speed_rpm, of.setup.airframe.mass_g
+    rotor = main_rotor(of.setup, 1.0, air_density())
     if rpm is None or mass_g is None or rotor is None:
         return None
     grams = mass_g + np.array([-_GRAMS, _GRAMS, 0.0, 0.0])
@@ -78,11 +93,7 @@ def _band(
     force = rotor.density * blades.area_m2 * (speed * blades.radius_m) ** 2
     weight = np.maximum(grams, 0.0) / 1e3 * GRAVITY
     found = pitches_for(weight / force, blades.solidity, blades.root, blades.count)
-    if not found.carried.all():
-        return None
-    sticks = sticks_for(chain, name, found.pitch_deg * factor, own)
-    known = [stick for stick in sticks if stick is not None]
-    return (min(known), max(known)) if len(known) == len(sticks) else None
+    return tuple(found.pitch_deg.tolist()) if bool(found.carried.all()) else None
 
 
 def _said(name: ModeName, stick: float | None) -> str:

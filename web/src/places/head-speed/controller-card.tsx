@@ -17,7 +17,12 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
     setFault(
       reason(await editor.edit([{ path: CARD, value: items.length > 0 ? items : null }]), CARD),
     );
-  const put = (at: number, item: Item) => keep(card.map((each, i) => (i === at ? item : each)));
+  // Each field by itself: what is typed elsewhere meanwhile stays.
+  const put = async (at: number, to: Partial<Item>) => {
+    const base = `${CARD}.${at}`;
+    const changes = Object.entries(to).map(([name, value]) => ({ path: `${base}.${name}`, value }));
+    setFault(reason(await editor.edit(changes), base));
+  };
   const move = (at: number, by: number) => {
     const items = [...card];
     const [item] = items.splice(at, 1);
@@ -107,24 +112,20 @@ function Small({ label, off, onClick, children }: SmallProps) {
   );
 }
 
-type FieldsProps = { item: Item; number: number; onKeep: (item: Item) => void };
+type FieldsProps = { item: Item; number: number; onKeep: (to: Partial<Item>) => void };
 
 function ItemFields({ item, number, onKeep }: FieldsProps) {
   const wanted = useId();
   return (
     <div className="grid gap-1.5">
-      <Text
-        label={`Item ${number}, name`}
-        value={item.name}
-        onKeep={(name) => onKeep({ ...item, name })}
-      />
+      <Text label={`Item ${number}, name`} value={item.name} onKeep={(name) => onKeep({ name })} />
       <Text
         label="choices, with commas between"
         value={item.choices.join(", ")}
         onKeep={(text) => {
           const choices = text.split(",").map((each) => each.trim());
           const last = Math.max(choices.length - 1, 0);
-          onKeep({ ...item, choices, wanted: Math.min(item.wanted ?? 0, last) });
+          onKeep({ choices, wanted: Math.min(item.wanted ?? 0, last) });
         }}
       />
       <label htmlFor={wanted} className="text-sm leading-tight">
@@ -134,7 +135,7 @@ function ItemFields({ item, number, onKeep }: FieldsProps) {
         id={wanted}
         className="field -mt-1"
         value={item.wanted ?? 0}
-        onChange={(event) => onKeep({ ...item, wanted: Number(event.target.value) })}
+        onChange={(event) => onKeep({ wanted: Number(event.target.value) })}
       >
         {item.choices.map((choice, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a choice is its place in the order

@@ -50,7 +50,7 @@ function Shown({ draft, found, editor }: ShownProps) {
       <Lacks found={found} />
       {open ? (
         <>
-          <SpeedScale found={found} open={open.mode} onOpen={(mode) => change({ mode })} />
+          <SpeedScale found={found} open={open.mode} />
           <Chosen
             draft={draft}
             found={found}

@@ -78,7 +78,7 @@ export function ModeFigures({ open }: { open: ModeSpeed }) {
       <h3 className="mt-4 border-b-2 border-ink pb-0.5 font-semibold">To keep away from</h3>
       <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 text-sm [&_dd]:text-right">
         <Line name="Blade tips" value={`${shown(open.tip_speed_m_s, 0)} m/s`} />
-        <Line name="of the speed of sound" value={share(open.tip_mach)} />
+        <Line name="Of the speed of sound" value={share(open.tip_mach)} />
         <Line name="Held in the turning blades" value={`${shown(open.energy_j, 0)} J`} />
         <Line name="Tail rotor" value={`${shown(open.tail_rpm, 0)} rpm`} />
       </dl>
@@ -100,5 +100,5 @@ function Line({ name, value }: { name: string; value: string }) {
 
 const amps = (value: number | null | undefined) =>
   value == null ? "not held" : `${shown(value, 0)} A`;
-const share = (mach: number | null) => (mach === null ? "–" : `${shown(mach, 2)} of it`);
+const share = (mach: number | null) => (mach === null ? "–" : shown(mach, 2));
 const watts = (open: ModeSpeed) => `${shown(open.power_w, 0)} W, ${shown(open.full_power_w, 0)} W`;

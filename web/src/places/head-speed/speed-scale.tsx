@@ -17,9 +17,9 @@ const PACKS: [PackName, string][] = [
 const TOP = 26;
 const ROW = 25;
 
-type Props = { found: HeadSpeeds; open: ModeName; onOpen: (mode: ModeName) => void };
+type Props = { found: HeadSpeeds; open: ModeName };
 
-export function SpeedScale({ found, open, onOpen }: Props) {
+export function SpeedScale({ found, open }: Props) {
   const narrow = useNarrow();
   const wide = narrow ? 350 : 860;
   const left = narrow ? 84 : 108;
@@ -99,13 +99,6 @@ export function SpeedScale({ found, open, onOpen }: Props) {
           </g>
         ))}
       </svg>
-      <div className="sr-only">
-        {found.modes.map((each) => (
-          <button key={each.mode} type="button" tabIndex={-1} onClick={() => onOpen(each.mode)}>
-            {MODE_NAMES[each.mode]}
-          </button>
-        ))}
-      </div>
     </figure>
   );
 }

@@ -1,0 +1,134 @@
+"""Head speed in the real interface: data typed in, pinions, a punch by slider, a hover flown."""
+
+import json
+
+import pytest
+from playwright.sync_api import expect
+
+from hands import address_of, put_in_hangar, stand_at
+from live_server import ROOT
+
+
+@pytest.fixture
+def sorrel(page, new_pilot):
+    """A described drive on the real bench, with a hover that was flown."""
+    setup = json.loads((ROOT / "server/demo/fleet/sorrel-690.json").read_text())
+    stand_at(page, put_in_hangar(page, setup), "head-speed")
+    return page
+
+
+def test_another_pinion_changes_what_is_held_and_can_be_undone(sorrel):
+    region = sorrel.get_by_role("region", name="Pinions")
+    expect(region.get_by_role("rowheader", name="13 fitted")).to_be_visible()
+    field = sorrel.get_by_label("Pinion teeth", exact=False).first
+    field.fill("12")
+    field.press("Enter")
+    expect(region.get_by_role("rowheader", name="12 fitted")).to_be_visible()
+    sorrel.get_by_role("button", name="Undo").click()
+    expect(region.get_by_role("rowheader", name="13 fitted")).to_be_visible()
+
+
+def test_the_other_mode_has_its_own_verdict_and_stands_in_the_address(sorrel):
+    figures = sorrel.get_by_role("region", name="Figures of this mode")
+    expect(figures.get_by_text("in", exact=True)).to_be_visible()
+    sorrel.get_by_role("button", name="Idle-up 2").click()
+    expect(figures.get_by_text("workable", exact=True)).to_be_visible()
+    assert "mode=idle_up_2" in sorrel.url
+    sorrel.reload()
+    expect(figures.get_by_text("workable", exact=True)).to_be_visible()
+
+
+def test_a_punch_follows_its_sliders_and_is_kept_nowhere(sorrel):
+    punch = sorrel.get_by_role("region", name="A punch")
+    said = punch.get_by_role("status")
+    before = said.inner_text()
+    for _ in range(8):
+        punch.get_by_label("Gain tried").press("ArrowLeft")
+    expect(said).not_to_have_text(before)
+    weak = said.inner_text()
+    punch.get_by_role("radio", name="nearly empty").click()
+    expect(said).not_to_have_text(weak)
+    expect(sorrel.get_by_role("button", name="Undo")).to_be_disabled()
+
+
+def test_a_hover_that_was_flown_is_typed_in_and_told_apart_in_modes(sorrel, axe):
+    flown = sorrel.get_by_role("region", name="Hover as it was flown")
+    expect(flown.get_by_text("Theory is multiplied with")).to_be_visible()
+    flown.get_by_role("button", name="Take it away").click()
+    figures = sorrel.get_by_role("region", name="Figures of this mode")
+    expect(figures.get_by_text("on paper, reads low")).to_be_visible()
+    field = flown.get_by_label("Stick in Idle-up 1's hover")
+    field.fill("2")
+    field.press("Enter")
+    expect(flown.get_by_text("more than 0°").first).to_be_visible()
+    field.fill("70")
+    field.press("Enter")
+    expect(figures.get_by_text("Hover pitch, as flown")).to_be_visible()
+    sorrel.get_by_role("link", name="Modes", exact=True).click()
+    stand_at(sorrel, sorrel.url.split("/modes")[0], "modes", "?mode=idle_up_1&open=pitch")
+    expect(sorrel.get_by_text("as flown) at stick")).to_be_visible()
+    expect(sorrel.get_by_text("on paper alone")).to_be_visible()
+    assert sorrel.locator("[data-mark='air']").count() >= 2
+    axe("modes with a flown hover")
+
+
+def test_nothing_described_is_nothing_guessed(page, demo):
+    stand_at(page, address_of(page, "Marjoram 450"), "head-speed")
+    expect(page.get_by_text("No flight mode has a head speed yet")).to_be_visible()
+    page.get_by_text("figures are not filled in").click()
+    expect(page.get_by_role("listitem").filter(has_text="Kv")).to_be_visible()
+
+
+def test_the_controllers_card_is_the_pilots_own(sorrel, axe):
+    card = sorrel.get_by_role("region", name="The controller's own card")
+    there = card.get_by_role("listitem").count()
+    card.get_by_role("button", name="Add an item").click()
+    expect(card.get_by_role("listitem")).to_have_count(there + 1)
+    last = card.get_by_role("listitem").last
+    last.locator("summary").click()
+    last.get_by_label("name").fill("Beeps")
+    last.get_by_label("name").press("Enter")
+    choices = last.get_by_label("choices")
+    choices.fill("off, soft, loud")
+    choices.press("Enter")
+    last.get_by_label("wanted").select_option("soft")
+    expect(last.locator("summary")).to_have_text(f"{there + 1} Beeps: soft")
+    axe("the card open")
+    last.get_by_role("button", name="Take item").click()
+    expect(card.get_by_role("listitem")).to_have_count(there)
+
+
+def test_the_main_job_by_keyboard_alone(sorrel):
+    """A pinion counted, the verdict read."""
+    page = sorrel
+    page.keyboard.press("Tab")
+    focused = "document.activeElement.dataset.path ?? document.activeElement.textContent"
+    for _ in range(80):
+        if page.evaluate(focused) == "drive.gear.pinion":
+            break
+        page.keyboard.press("Tab")
+    assert page.evaluate(focused) == "drive.gear.pinion"
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("rowheader", name="14 fitted")).to_be_visible()
+
+
+class TestByTouch:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args):
+        return {
+            **browser_context_args,
+            "viewport": {"width": 390, "height": 844},
+            "has_touch": True,
+            "is_mobile": True,
+        }
+
+    def test_the_main_job_by_thumb(self, sorrel):
+        sorrel.get_by_role("button", name="Idle-up 2").tap()
+        figures = sorrel.get_by_role("region", name="Figures of this mode")
+        expect(figures.get_by_text("workable", exact=True)).to_be_visible()
+        field = sorrel.locator("[data-path='drive.gear.pinion']").first
+        field.tap()
+        field.fill("15")
+        field.press("Enter")
+        expect(sorrel.get_by_role("rowheader", name="15 fitted")).to_be_visible()
+        assert sorrel.evaluate("document.documentElement.scrollWidth") <= 390
