@@ -47,7 +47,7 @@ class Audited:
     """A setup under audit, and what is worked out of it once for all rules.
 
     ``read`` is what was read on the model and still holds, by step and question: what the unit
-    shows ("arrival.aileron.high", percent), the gauge at the collective's ends
+    shows ("arrival.aileron.high", "unit_throttle.low", percent), the gauge at the collective's ends
     ("collective_range.up", degrees). It has the last word over what is computed. What a unit
     that was taught its throws makes of full stick ("teach_throws.aileron.high", percent) is there
     as soon as it was taught. ``ways`` are the ways of the chain (1 with the stick, −1 against it)

@@ -34,6 +34,7 @@ def _known(run: BenchRun) -> dict[str, float]:
         *(("arrival", key) for key in ends),
         ("collective_range", "up"),
         ("collective_range", "down"),
+        ("unit_throttle", "low"),
     ]
     read = {f"{step}.{key}": run.mean(step, key) for step, key in asked}
     known = {key: value for key, value in read.items() if value is not None}
