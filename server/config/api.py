@@ -14,6 +14,7 @@ from hangar.api import router as hangar
 from hangar.catalogue import router as catalogue
 from headspeed.api import router as headspeed
 from levers.api import router as levers
+from logs.api import router as logs
 from mint_lever.setup import json_schema
 from modes.api import router as modes
 
@@ -32,6 +33,7 @@ api.add_router("/helicopters", levers)
 api.add_router("/helicopters", bench)
 api.add_router("/helicopters", modes)
 api.add_router("/helicopters", headspeed)
+api.add_router("/helicopters", logs)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/bench", benches)

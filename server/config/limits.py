@@ -17,10 +17,12 @@ class BodyLimitMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         announced = request.META.get("CONTENT_LENGTH") or "0"
         size = int(announced) if announced.isdecimal() else 0
-        if size > settings.BODY_LIMIT:
+        log = request.method == "POST" and request.path.endswith("/logs")
+        limit = settings.LOG_LIMIT if log else settings.BODY_LIMIT
+        if size > limit:
             return problem(
                 413,
                 "The upload is too large",
-                f"found {size:,} bytes; allowed: at most {settings.BODY_LIMIT:,} bytes",
+                f"found {size:,} bytes; allowed: at most {limit:,} bytes",
             )
         return self.get_response(request)

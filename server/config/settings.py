@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "levers",
     "modes",
     "headspeed",
+    "logs",
     "audit",
     "bench",
     "shell",
@@ -137,6 +138,8 @@ SIMULATION_SEED = (
 # A setup file is a few kilobytes; the core refuses more than a megabyte (MAX_BYTES).
 # A photo from a phone, scaled down by the browser, is the largest thing that comes in.
 BODY_LIMIT = 1_100_000
+# A flight log is read as it comes, never held as one body.
+LOG_LIMIT = 42_000_000
 DATA_UPLOAD_MAX_MEMORY_SIZE = BODY_LIMIT
 
 STATIC_URL = "/assets/"

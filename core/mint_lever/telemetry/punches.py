@@ -29,7 +29,7 @@ class Punched:
 
 
 def punches(log: Recorded) -> list[Punched]:
-    """Find the punches: throttle, current or, without these, the head speed itself tells."""
+    """Find the punches: throttle or current or, without these, the head speed itself tells."""
     speed = log.speed
     if speed is None:
         return []
@@ -53,14 +53,14 @@ def _starts(log: Recorded, speed: Array) -> NDArray[np.intp]:
     """Samples at which something rises sharply for the first time."""
     span = log.samples(_RISE_S)
     throttle, amps = log.channels.get("throttle"), log.channels.get("amp")
+    told = []
     if throttle is not None:
-        rises, least = throttle, _THROTTLE_PCT
-    elif amps is not None:
-        rises, least = amps, _AMP_SHARE * float(np.percentile(amps, 99))
-    else:
-        rises, least = -speed, _FALL * float(speed.max())
-    sharp = np.zeros(len(rises), dtype=bool)
-    sharp[:-span] = rises[span:] - rises[:-span] > max(least, 1e-9)
+        told.append((throttle, _THROTTLE_PCT))
+    if amps is not None:
+        told.append((amps, _AMP_SHARE * float(np.percentile(amps, 99))))
+    sharp = np.zeros(len(speed), dtype=bool)
+    for rises, least in told or [(-speed, _FALL * float(speed.max()))]:
+        sharp[:-span] |= rises[span:] - rises[:-span] > max(least, 1e-9)
     return np.flatnonzero(sharp & ~np.concatenate([[False], sharp[:-1]]))
 
 

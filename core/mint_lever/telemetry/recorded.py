@@ -48,9 +48,14 @@ class Recorded:
         return max(round(seconds * self.rate_hz), 1)
 
 
-def read_log(raw: bytes, names: Mapping[str, str]) -> Recorded:
+def read_log(
+    raw: bytes,
+    names: Mapping[str, str],
+    scales: Mapping[Channel, tuple[float, float]] | None = None,
+) -> Recorded:
     """Read a CSV with a header; ``names`` maps our channels to its columns. Cells may be empty: the
-    value before stands.
+    value before stands. ``scales`` (zero, factor) make a column's figures ours:
+    (figure − zero) · factor.
 
     Raises InvalidRequest naming the channel, column or line that is not as it should be.
     """
@@ -69,6 +74,10 @@ def read_log(raw: bytes, names: Mapping[str, str]) -> Recorded:
     header = [name.strip() for name in next(csv.reader([head.strip()]), [])]
     places = _places(columns, header)
     table = _table(rest, places, header)
+    for i, channel in enumerate(columns):
+        zero, factor = (scales or {}).get(channel, (0.0, 1.0))
+        if (zero, factor) != (0.0, 1.0):
+            table[i] = (table[i] - zero) * factor
     return _evenly(dict(zip(columns, table, strict=True)))
 
 

@@ -956,6 +956,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/logs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every
+         * @description List a helicopter's logs, the newest first.
+         */
+        get: operations["logs_api_every"];
+        put?: never;
+        /**
+         * Add
+         * @description Keep a log (CSV, at most 40 MB), read as it comes; its columns are guessed.
+         */
+        post: operations["logs_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/logs/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulated
+         * @description Fly a simulated log of the described drive, as practice.
+         */
+        post: operations["logs_api_simulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/logs/{log_id}/mapping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mapping
+         * @description Say what the columns are; logs with the same header are read so from then on.
+         */
+        put: operations["logs_api_mapping"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/logs/{log_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One
+         * @description Show a stretch of a log and what all of it says.
+         */
+        get: operations["logs_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Away
+         * @description Take a log away, file and all.
+         */
+        delete: operations["logs_api_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/audit": {
         parameters: {
             query?: never;
@@ -5434,6 +5522,142 @@ export interface components {
             day: string;
         };
         /**
+         * FlightLogOut
+         * @description A log that is kept. ``units`` are what each channel may be written in.
+         */
+        FlightLogOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Columns */
+            columns: components["schemas"]["LogColumnOut"][];
+            /** Mapping */
+            mapping: {
+                [key: string]: components["schemas"]["LogMappedOut"];
+            };
+            /** Units */
+            units: {
+                [key: string]: string[];
+            };
+        };
+        /**
+         * LogColumnOut
+         * @description A column as it was found, with what it may be.
+         */
+        LogColumnOut: {
+            /** Name */
+            name: string;
+            /** Channel */
+            channel: ("time" | "head_rpm" | "motor_rpm" | "throttle" | "volt" | "amp" | "temperature" | "yaw_rate" | "tail_servo") | null;
+            /** Unit */
+            unit: string | null;
+            /** Sample */
+            sample: number[];
+        };
+        /** LogMappedOut */
+        LogMappedOut: {
+            /** Column */
+            column: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Fly
+         * @description A flight to simulate; nothing of it counts for the real model.
+         */
+        Fly: {
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /** LogMapping */
+        LogMapping: {
+            /** Channels */
+            channels: {
+                [key: string]: components["schemas"]["Said"];
+            };
+        };
+        /**
+         * Said
+         * @description What a column is.
+         */
+        Said: {
+            /** Column */
+            column: string;
+            /** Unit */
+            unit: string;
+        };
+        /** LogFindingOut */
+        LogFindingOut: {
+            /** Kind */
+            kind: string;
+            /** At S */
+            at_s: number | null;
+            /** Value */
+            value: number | null;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LogLineOut
+         * @description A channel's least and most in each step.
+         */
+        LogLineOut: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "time" | "head_rpm" | "motor_rpm" | "throttle" | "volt" | "amp" | "temperature" | "yaw_rate" | "tail_servo";
+            /** Low */
+            low: number[];
+            /** High */
+            high: number[];
+        };
+        /**
+         * LogShownOut
+         * @description A stretch of a log, and what all of it says; ``fault`` where it cannot be read so.
+         */
+        LogShownOut: {
+            log: components["schemas"]["FlightLogOut"];
+            /** Fault */
+            fault: string;
+            /** Findings */
+            findings: components["schemas"]["LogFindingOut"][];
+            /** First S */
+            first_s: number;
+            /** Last S */
+            last_s: number;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** Time S */
+            time_s: number[];
+            /** Lines */
+            lines: components["schemas"]["LogLineOut"][];
+            /** Rate Hz */
+            rate_hz: number;
+        };
+        /**
          * AuditOut
          * @description The findings on the draft as of ``version``, dangers first.
          */
@@ -6920,6 +7144,157 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DraftOut"];
                 };
+            };
+        };
+    };
+    logs_api_every: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightLogOut"][];
+                };
+            };
+        };
+    };
+    logs_api_add: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightLogOut"];
+                };
+            };
+        };
+    };
+    logs_api_simulated: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fly"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightLogOut"];
+                };
+            };
+        };
+    };
+    logs_api_mapping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                log_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogMapping"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightLogOut"];
+                };
+            };
+        };
+    };
+    logs_api_one: {
+        parameters: {
+            query?: {
+                start?: number | null;
+                end?: number | null;
+                steps?: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                log_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogShownOut"];
+                };
+            };
+        };
+    };
+    logs_api_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                log_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -10,13 +10,21 @@ import { useHere } from "@/places/helicopter/helicopter-layout";
 import { ControllerCard } from "./controller-card";
 import { DriveData } from "./drive-data";
 import { HoverFlown } from "./hover-flown";
+import { Logs } from "./logs";
 import { ModeFigures } from "./mode-figures";
 import { PinionTable } from "./pinion-table";
 import { PunchPicture } from "./punch-picture";
 import { Sensitivity } from "./sensitivity";
 import { SpeedScale } from "./speed-scale";
 
-const READ = (search: URLSearchParams) => ({ mode: search.get("mode") ?? "" });
+const READ = (search: URLSearchParams) => ({
+  mode: search.get("mode") ?? "",
+  shows: search.get("shows") ?? "",
+});
+const SHOWS = [
+  ["speeds", "Speeds"],
+  ["logs", "Flight logs"],
+] as const;
 
 export function HeadSpeedPlace() {
   const { draft, editor } = useHere();
@@ -44,32 +52,59 @@ type ShownProps = { draft: Draft; found: HeadSpeeds; editor: Editor };
 
 function Shown({ draft, found, editor }: ShownProps) {
   const [asked, change] = useOpenState(READ);
+  const shows = asked.shows === "logs" ? "logs" : "speeds";
   const open = found.modes.find((each) => each.mode === asked.mode) ?? found.modes[0];
   return (
     <div className="grid gap-5">
-      <Lacks found={found} />
-      {open ? (
-        <>
-          <SpeedScale found={found} open={open.mode} />
-          <Chosen
-            draft={draft}
-            found={found}
-            open={open}
-            onOpen={(mode) => change({ mode })}
-            editor={editor}
-          />
-        </>
+      <fieldset className="flex">
+        <legend className="sr-only">Shown</legend>
+        {SHOWS.map(([name, words]) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={shows === name}
+            className="border-b-4 border-transparent px-3 py-1 hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold"
+            onClick={() => change({ ...asked, shows: name })}
+          >
+            {words}
+          </button>
+        ))}
+      </fieldset>
+      {shows === "logs" ? (
+        <Logs draft={draft} modes={found.modes} />
       ) : (
-        <p>
-          No flight mode has a head speed yet. Set it in{" "}
-          <Link className="underline hover:text-mint" to={`/helicopters/${draft.id}/modes`}>
-            Modes
-          </Link>
-          , for each mode that is flown: what the governor is asked for or, without one, what was
-          measured.
-        </p>
+        <>
+          <Lacks found={found} />
+          {open ? (
+            <>
+              <SpeedScale found={found} open={open.mode} />
+              <Chosen
+                draft={draft}
+                found={found}
+                open={open}
+                onOpen={(mode) => change({ ...asked, mode })}
+                editor={editor}
+              />
+            </>
+          ) : (
+            <NoSpeed draft={draft} />
+          )}
+        </>
       )}
     </div>
+  );
+}
+
+function NoSpeed({ draft }: { draft: Draft }) {
+  return (
+    <p>
+      No flight mode has a head speed yet. Set it in{" "}
+      <Link className="underline hover:text-mint" to={`/helicopters/${draft.id}/modes`}>
+        Modes
+      </Link>
+      , for each mode that is flown: what the governor is asked for or, without one, what was
+      measured.
+    </p>
   );
 }
 
