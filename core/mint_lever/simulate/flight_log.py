@@ -12,15 +12,20 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from mint_lever.axes import Array
+from mint_lever.chain.loads import loads
 from mint_lever.chain.model import Chain
 from mint_lever.drive.described import machine_of
-from mint_lever.drive.machine import VOLTS, Machine
+from mint_lever.drive.machine import VOLTS
+from mint_lever.drive.punch import PUNCH_S
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.modes.punched import punched
+from mint_lever.rotor.air import air_density
+from mint_lever.rotor.described import main_rotor
+from mint_lever.rotor.turning import RAD_S
 from mint_lever.setup.modes import ModeName
 
 _RATE_HZ = 50.0
-_PUNCH_S = 4.0
+_PUNCH_S = 2.0
 _EVERY_S = 18.0
 COLUMNS = ("time (s)", "head (rpm)", "throttle (%)", "pack (V)", "current (A)", "yaw (deg/s)")
 
@@ -52,44 +57,44 @@ def flown_log(
     Raises InvalidRequest where the drive, the blades or the mode's head speed is not known.
     """
     machine, rpm = machine_of(chain.setup), chain.mode(mode).head_speed_rpm
-    punch = punched(chain, mode, gain, "resting")
-    if machine is None or rpm is None:
-        raise InvalidRequest([Fault("drive", "not described", "a described electric drive")])
+    rotor = None if rpm is None else main_rotor(chain.setup, rpm, air_density())
+    at_loads = loads(chain, mode, rotor)
+    hover, full = at_loads.hover_deg, at_loads.computed_deg
+    if machine is None or rotor is None or rpm is None or hover is None or full is None:
+        allowed = "a described electric drive, blades, weight and a head speed"
+        raise InvalidRequest([Fault("drive", "not described", allowed)])
     machine = replace(machine, pack_ohm=machine.pack_ohm * weak_pack)
+    punch = punched(chain, mode, gain, "resting")
     time: Array = np.arange(0.0, seconds, 1 / _RATE_HZ)
-    at = np.arange(5.0, seconds - _PUNCH_S - 1.0, _EVERY_S)
-    hover_duty = float(punch.duty[0]) + 0.05
-    speed, duty = np.full(time.size, rpm), np.full(time.size, hover_duty)
-    for begins in at:
+    begin = np.arange(5.0, seconds - _PUNCH_S - 1.0, _EVERY_S)
+    hovering, climbing = float(rotor.power_w(hover)), float(rotor.power_w(full))
+    speed, power = np.full(time.size, rpm), np.full(time.size, hovering)
+    for begins in begin:
         since = time - begins
         during = (since >= 0) & (since < _PUNCH_S)
         speed[during] = np.interp(since[during], punch.time_s, punch.rpm)
-        duty[during] = np.interp(since[during], punch.time_s, punch.duty)
-    open_v = machine.cells * np.linspace(VOLTS["full"], VOLTS["empty"] + 0.2, time.size)
-    # A hover is never still: the stick breathes, and the current with it.
-    duty = duty * (1 + 0.02 * np.sin(2 * np.pi * time / 6.7)) + rng.normal(0, 0.004, time.size)
-    amps = _amps(machine, speed, duty, open_v) + rng.normal(0, 0.4, time.size)
-    battery = np.maximum(duty * amps, 0.0)
-    volts = open_v - battery * machine.pack_ohm + rng.normal(0, 0.02, time.size)
+        power[during] += (climbing - hovering) * np.minimum(since[during] / PUNCH_S, 1.0)
+    # A hover is never still: the stick breathes, and the power with it.
+    power *= (speed / rpm) ** 3 * (1 + 0.06 * np.sin(2 * np.pi * time / 6.7))
+    cell_v = np.linspace(VOLTS["full"], VOLTS["empty"] + 0.2, time.size)
+    held = machine.steady(power, speed * RAD_S, cell_v)
+    # A pack that does not hold it has its controller at full.
+    duty = np.where(held.holds, held.duty, 1.0)
+    amps = np.where(held.holds, held.battery_a, held.battery_a.max())
+    amps = np.maximum(amps + rng.normal(0, 0.4, time.size), 0.0)
+    volts = machine.cells * cell_v - amps * machine.pack_ohm + rng.normal(0, 0.02, time.size)
     yaw = rng.normal(0.0, 4.0, time.size)
     if wag_hz is not None:
         yaw += 30.0 * np.sin(2 * np.pi * wag_hz * time)
-    columns = (time, speed + rng.normal(0, 2.0, time.size), 100 * duty, volts, battery, yaw)
+    throttle = 100 * duty + rng.normal(0, 0.3, time.size)
+    columns = (time, speed + rng.normal(0, 2.0, time.size), throttle, volts, amps, yaw)
     return FlownLog(
         csv=_text(columns),
         pack_mohm=1e3 * machine.pack_ohm,
         droop_pct=punch.droop_pct,
-        punches_s=tuple(at.tolist()),
+        punches_s=tuple(begin.tolist()),
         wag_hz=wag_hz,
     )
-
-
-def _amps(machine: Machine, rpm: Array, duty: Array, open_v: Array) -> Array:
-    """The motor's current (A); the one-way bearing never takes any back."""
-    back = rpm * machine.gear / machine.kv_rpm_per_v
-    ohm = machine.motor_ohm + duty * duty * machine.pack_ohm
-    amps: Array = np.maximum((duty * open_v - back) / ohm, 0.0)
-    return amps
 
 
 def _text(columns: tuple[Array, ...]) -> str:
