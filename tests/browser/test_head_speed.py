@@ -7,6 +7,7 @@ from playwright.sync_api import expect
 
 from hands import address_of, put_in_hangar, stand_at
 from live_server import ROOT
+from made_log import as_csv, flight
 
 
 @pytest.fixture
@@ -132,3 +133,78 @@ class TestByTouch:
         field.press("Enter")
         expect(sorrel.get_by_role("rowheader", name="15 fitted")).to_be_visible()
         assert sorrel.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+@pytest.fixture
+def log_file(tmp_path):
+    """A flight with one punch at 20 s, in columns of no device in particular."""
+    file = tmp_path / "evening.csv"
+    file.write_text(as_csv(flight(seconds=60.0, punches=[(20.0, 0.07)])))
+    return file
+
+
+class TestLogs:
+    @pytest.fixture
+    def logs(self, sorrel):
+        sorrel.get_by_role("button", name="Flight logs").click()
+        return sorrel.get_by_role("region", name="Flight logs")
+
+    def test_a_log_is_read_and_each_finding_leads_to_its_place(self, sorrel, logs, log_file, axe):
+        expect(logs.get_by_text("A log shows what no bench can")).to_be_visible()
+        logs.get_by_label("A log as CSV").set_input_files(log_file)
+        finding = logs.get_by_role("button", name="A punch pulls the head speed down by 7")
+        finding.click()
+        expect(logs.get_by_role("status").filter(has_text="to")).to_contain_text("of 60")
+        span = logs.get_by_text("s of 60").inner_text()
+        start, end = (float(span.split()[i]) for i in (0, 2))
+        assert start < 20 < end < 30
+        assert sorrel.locator("[data-mark='finding']").count() == 1
+        axe("a log")
+
+    def test_the_picture_is_moved_by_keys_alone(self, sorrel, logs, log_file):
+        logs.get_by_label("A log as CSV").set_input_files(log_file)
+        picture = logs.get_by_role("application")
+        picture.focus()
+        shown = logs.get_by_text("s of 60")
+        expect(shown).to_contain_text("0.0 to 60.0")
+        for key, text in (
+            ("+", "15.0 to 45.0"),
+            ("ArrowRight", "22.5 to 52.5"),
+            ("Home", "0.0 to 30.0"),
+            ("End", "30.0 to 60.0"),
+            ("Escape", "0.0 to 60.0"),
+        ):
+            picture.press(key)
+            expect(shown).to_contain_text(text)
+
+    def test_a_stretch_is_dragged_over(self, sorrel, logs, log_file):
+        logs.get_by_label("A log as CSV").set_input_files(log_file)
+        shown = logs.get_by_text("s of 60")
+        expect(shown).to_contain_text("0.0 to 60.0")
+        box = logs.get_by_role("application").bounding_box()
+        y = box["y"] + 60
+        sorrel.mouse.move(box["x"] + 0.4 * box["width"], y)
+        sorrel.mouse.down()
+        sorrel.mouse.move(box["x"] + 0.6 * box["width"], y, steps=4)
+        sorrel.mouse.up()
+        expect(shown).not_to_contain_text("0.0 to 60.0")
+
+    def test_a_column_is_put_right_once_and_remembered(self, sorrel, logs, log_file):
+        log_file.write_text(log_file.read_text().replace("rpm", "turns", 1))
+        field = logs.get_by_label("A log as CSV")
+        field.set_input_files(log_file)
+        said = logs.get_by_text("Without head_rpm or motor_rpm")
+        expect(said).to_be_visible()
+        logs.get_by_text("What its columns are").click()
+        logs.get_by_label("Head speed", exact=True).select_option("turns")
+        logs.get_by_role("button", name="Read it like this").click()
+        expect(said).to_have_count(0)
+        field.set_input_files(log_file)
+        expect(logs.get_by_role("button", name="evening.csv")).to_have_count(2)
+        expect(logs.get_by_role("button", name="A punch pulls").first).to_be_visible()
+
+    def test_a_simulated_flight_says_that_it_is_one_and_is_taken_away(self, sorrel, logs):
+        logs.get_by_role("button", name="Fly a simulated log").click()
+        expect(logs.get_by_text("it never counts for the real Sorrel 690")).to_be_visible()
+        logs.get_by_role("button", name="Take this log away").click()
+        expect(logs.get_by_text("A log shows what no bench can")).to_be_visible()
