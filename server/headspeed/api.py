@@ -13,9 +13,7 @@ from hangar.services import edit_draft
 from headspeed.schemas import HeadSpeedsOut, PunchOut, show_head_speeds, show_punch
 from levers.chains import chain_of
 from mint_lever.modes.flown_hover import flown_hover
-from mint_lever.modes.head_speeds import head_speeds
 from mint_lever.modes.punched import PackState, punched
-from mint_lever.rotor.calibration import calibration
 from mint_lever.setup import Change
 from mint_lever.setup.modes import ModeName
 
@@ -45,8 +43,7 @@ class FlownIn(Sent):
 def speeds(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HeadSpeedsOut:
     """Show what every mode's head speed comes to."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
-    flown = None if chain.setup.flown is None else chain.setup.flown.hover
-    return show_head_speeds(version, head_speeds(chain), flown, calibration(chain.setup))
+    return show_head_speeds(version, chain)
 
 
 @router.post("/{helicopter_id}/head-speed/punch", response=PunchOut)

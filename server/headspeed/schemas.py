@@ -5,12 +5,14 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from mint_lever.chain.model import Chain
 from mint_lever.drive.punch import Punch
+from mint_lever.measure.servo_power import servo_power
 from mint_lever.measure.verdict import Word
-from mint_lever.modes.head_speeds import HeadSpeeds, ModeSpeed
+from mint_lever.modes.head_speeds import ModeSpeed, head_speeds
 from mint_lever.modes.hover_of import HoverOf
 from mint_lever.modes.hover_table import WORDS
-from mint_lever.rotor.calibration import Calibration
+from mint_lever.rotor.calibration import calibration
 from mint_lever.setup.flown import FlownHover
 from mint_lever.setup.modes import ModeName
 from modes.schemas import HoverOut, show_hover
@@ -106,6 +108,24 @@ class CalibrationOut(BaseModel):
     why: str
 
 
+class ServoPowerOut(BaseModel):
+    """One servo's force at its ball, and the time for its largest throw."""
+
+    name: str
+    force_n: float | None
+    throw_deg: float | None
+    throw_s: float | None
+    word: Word | None
+
+
+class SupplyOut(BaseModel):
+    """What the BEC gives against what all servos draw held still."""
+
+    bec_a: float | None
+    stall_a: float | None
+    word: Word | None
+
+
 class HeadSpeedsOut(BaseModel):
     """Every mode that has a head speed, of the draft as of ``version``."""
 
@@ -114,6 +134,8 @@ class HeadSpeedsOut(BaseModel):
     pinion: int | None
     calibration: CalibrationOut
     modes: list[ModeSpeedOut]
+    servos: list[ServoPowerOut]
+    supply: SupplyOut
     lacks: list[LackOut]
 
 
@@ -129,16 +151,19 @@ class PunchOut(BaseModel):
     hunts: bool
 
 
-def show_head_speeds(
-    version: int, found: HeadSpeeds, flown: FlownHover | None, by: Calibration
-) -> HeadSpeedsOut:
-    """Show every head speed."""
+def show_head_speeds(version: int, chain: Chain) -> HeadSpeedsOut:
+    """Show every head speed of a setup."""
+    found, by = head_speeds(chain), calibration(chain.setup)
+    flown = None if chain.setup.flown is None else chain.setup.flown.hover
+    servos, supply = servo_power(chain, "normal")
     return HeadSpeedsOut(
         version=version,
         gear=found.gear,
         pinion=found.pinion,
         calibration=CalibrationOut(hover=flown, factor=by.factor, why=by.why),
         modes=[_mode(each) for each in found.modes],
+        servos=[ServoPowerOut(**asdict(servo)) for servo in servos],
+        supply=SupplyOut(**asdict(supply)),
         lacks=[LackOut(path=path, name=name) for path, name in found.lacks],
     )
 

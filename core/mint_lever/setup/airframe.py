@@ -7,8 +7,9 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, model_validator
 
 from mint_lever.axes import Rotation, rotation_sign
-from mint_lever.setup.about import About, Holder, Quantity
+from mint_lever.setup.about import About, Holder, Quantity, Scale
 from mint_lever.setup.numbers import (
+    Ampere,
     Angle,
     Azimuth,
     FrameRate,
@@ -20,8 +21,10 @@ from mint_lever.setup.numbers import (
     Mass,
     Part,
     PulsePerDegree,
+    ServoSpeed,
     SignedLength,
     Thread,
+    Torque,
     Turns,
     Volt,
 )
@@ -453,6 +456,38 @@ class Servo(Part):
             help="The highest supply the servo's maker allows, from its data sheet.",
             stage="horns",
             steps=("servo_basics",),
+            record=True,
+        ),
+    ] = None
+    torque_ncm: Annotated[
+        Torque | None,
+        About(
+            label="Torque",
+            help="The servo's torque at its supply, from its data sheet: force times arm.",
+            stage="horns",
+            record=True,
+            # F1: 1 kgf is 9.80665 N, and imperial figures assume an arm of one inch.
+            scales=(
+                Scale(words="in kg·cm", factor=1 / 9.80665),
+                Scale(words="in oz·in", factor=1 / 0.706155),
+            ),
+        ),
+    ] = None
+    seconds_per_60_deg: Annotated[
+        ServoSpeed | None,
+        About(
+            label="Time for 60°",
+            help="The servo's speed at its supply from its data sheet, seconds for 60 degrees.",
+            stage="horns",
+            record=True,
+        ),
+    ] = None
+    stall_a: Annotated[
+        Ampere | None,
+        About(
+            label="Stall current",
+            help="What the servo draws when it is held still at full effort, from its data sheet.",
+            stage="horns",
             record=True,
         ),
     ] = None

@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from mint_lever.setup.about import ON_OFF, About, Holder
-from mint_lever.setup.numbers import Part, Volt
+from mint_lever.setup.numbers import Ampere, Part, Volt
 
 _CARD = ("controller_card",)
 MOST_ITEMS = 24
@@ -72,6 +72,16 @@ class SpeedController(Part):
             stage="whole",
             group="Supply of servos and unit",
             steps=("bec_voltage",),
+        ),
+    ] = None
+    bec_a: Annotated[
+        Ampere | None,
+        About(
+            label="BEC current",
+            help="What the BEC gives without a pause, from the speed controller's data.",
+            stage="whole",
+            group="Supply of servos and unit",
+            record=True,
         ),
     ] = None
     card: Annotated[

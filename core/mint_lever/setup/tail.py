@@ -8,6 +8,7 @@ from pydantic import Field
 
 from mint_lever.setup.about import About, Holder, Quantity
 from mint_lever.setup.numbers import (
+    Ampere,
     FrameRate,
     HornError,
     Length,
@@ -112,6 +113,16 @@ class TailServo(Part):
         About(
             label="Time for 60°",
             help="The tail servo's speed from its data sheet, seconds for 60 degrees.",
+            stage="tail",
+            group="Tail servo",
+            record=True,
+        ),
+    ] = None
+    stall_a: Annotated[
+        Ampere | None,
+        About(
+            label="Stall current",
+            help="What the tail servo draws held still at full effort, from its data sheet.",
             stage="tail",
             group="Tail servo",
             record=True,

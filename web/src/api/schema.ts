@@ -2332,6 +2332,21 @@ export interface components {
              */
             rated_volt?: number | null;
             /**
+             * Torque
+             * @description The servo's torque at its supply, from its data sheet: force times arm.
+             */
+            torque_ncm?: number | null;
+            /**
+             * Time for 60°
+             * @description The servo's speed at its supply from its data sheet, seconds for 60 degrees.
+             */
+            seconds_per_60_deg?: number | null;
+            /**
+             * Stall current
+             * @description What the servo draws when it is held still at full effort, from its data sheet.
+             */
+            stall_a?: number | null;
+            /**
              * Arms on the horn's wheel
              * @description How many arms the servo's horn has, all round; count them on the part.
              */
@@ -2550,6 +2565,7 @@ export interface components {
              * @default {
              *       "governor": false,
              *       "bec_volt": null,
+             *       "bec_a": null,
              *       "card": null
              *     }
              */
@@ -2619,6 +2635,11 @@ export interface components {
              * @description The voltage the BEC feeds servos and unit, measured at the receiver.
              */
             bec_volt?: number | null;
+            /**
+             * BEC current
+             * @description What the BEC gives without a pause, from the speed controller's data.
+             */
+            bec_a?: number | null;
             /** Card */
             card?: components["schemas"]["CardItem"][] | null;
         };
@@ -2809,7 +2830,8 @@ export interface components {
              *       "us_per_deg": 10,
              *       "horn_error_deg": 0,
              *       "rated_frame_rate_hz": null,
-             *       "seconds_per_60_deg": null
+             *       "seconds_per_60_deg": null,
+             *       "stall_a": null
              *     }
              */
             servo: components["schemas"]["TailServo"];
@@ -2927,6 +2949,11 @@ export interface components {
              * @description The tail servo's speed from its data sheet, seconds for 60 degrees.
              */
             seconds_per_60_deg?: number | null;
+            /**
+             * Stall current
+             * @description What the tail servo draws held still at full effort, from its data sheet.
+             */
+            stall_a?: number | null;
         };
         /**
          * Targets
@@ -5316,6 +5343,9 @@ export interface components {
             calibration: components["schemas"]["CalibrationOut"];
             /** Modes */
             modes: components["schemas"]["ModeSpeedOut"][];
+            /** Servos */
+            servos: components["schemas"]["ServoPowerOut"][];
+            supply: components["schemas"]["SupplyOut"];
             /** Lacks */
             lacks: components["schemas"]["LackOut"][];
         };
@@ -5438,6 +5468,34 @@ export interface components {
             duty_full: number | null;
             /** Most Rpm */
             most_rpm: number;
+        };
+        /**
+         * ServoPowerOut
+         * @description One servo's force at its ball, and the time for its largest throw.
+         */
+        ServoPowerOut: {
+            /** Name */
+            name: string;
+            /** Force N */
+            force_n: number | null;
+            /** Throw Deg */
+            throw_deg: number | null;
+            /** Throw S */
+            throw_s: number | null;
+            /** Word */
+            word: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
+        };
+        /**
+         * SupplyOut
+         * @description What the BEC gives against what all servos draw held still.
+         */
+        SupplyOut: {
+            /** Bec A */
+            bec_a: number | null;
+            /** Stall A */
+            stall_a: number | null;
+            /** Word */
+            word: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
         };
         /**
          * TableRowOut

@@ -13,6 +13,7 @@ const GROUPS: [string, RegExp][] = [
   ["Pack", /^drive\.pack\./],
   ["Rotor and weight", /^airframe\.(rotor\.\w+|mass_g)$/],
   ["Governor's figures", /^drive\.governor\./],
+  ["Supply", /^speed_controller\.bec_(volt|a)$/],
   ["Losses and inertia", /^drive\.\w+$/],
 ];
 

@@ -15,6 +15,7 @@ import { ModeFigures } from "./mode-figures";
 import { PinionTable } from "./pinion-table";
 import { PunchPicture } from "./punch-picture";
 import { Sensitivity } from "./sensitivity";
+import { ServoSupply } from "./servo-supply";
 import { SpeedScale } from "./speed-scale";
 
 const READ = (search: URLSearchParams) => ({
@@ -143,6 +144,7 @@ function Chosen({ draft, found, open, onOpen, editor }: ChosenProps) {
         <div className="grid content-start gap-5">
           <HoverFlown key={open.mode} open={open} calibration={found.calibration} editor={editor} />
           <Sensitivity open={open} />
+          <ServoSupply found={found} />
         </div>
       </div>
     </section>
