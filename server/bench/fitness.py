@@ -12,7 +12,7 @@ from hangar.models import DraftState, Helicopter
 from mint_lever.run import BenchRun, fitness_of
 from mint_lever.setup import Setup
 
-MADE_BY = 2
+MADE_BY = 3
 """Counted up when a standing comes out otherwise than before."""
 
 

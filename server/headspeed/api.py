@@ -11,10 +11,11 @@ from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
 from headspeed.schemas import HeadSpeedsOut, PunchOut, show_head_speeds, show_punch
+from headspeed.services import fit_first
 from levers.chains import chain_of
-from mint_lever.modes.flown_hover import flown_hover
+from mint_lever.modes.flown_hover import flown_hover, no_hover
+from mint_lever.modes.measured_speeds import measured
 from mint_lever.modes.punched import PackState, punched
-from mint_lever.setup import Change
 from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["head speed"])
@@ -39,6 +40,15 @@ class FlownIn(Sent):
     day: date
 
 
+class MeasuredIn(Sent):
+    """A head speed measured at a spool-up; without one, what was kept goes."""
+
+    mode: ModeName
+    rpm: float | None = Field(None, gt=0, le=20_000)
+    percent: float | None = Field(None, gt=0, le=100)
+    day: date
+
+
 @router.get("/{helicopter_id}/head-speed", response=HeadSpeedsOut)
 def speeds(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HeadSpeedsOut:
     """Show what every mode's head speed comes to."""
@@ -57,7 +67,18 @@ def punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried) -> Punch
 def flown(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
     """Keep a hover that was flown, or take the kept one away."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    changes: tuple[Change, ...] = (Change("flown", None),)
+    changes = no_hover(chain.setup)
     if given.mode is not None and given.stick_pct is not None:
         changes = flown_hover(chain, given.mode, given.stick_pct, given.day, given.rpm)
     return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))
+
+
+@router.post("/{helicopter_id}/head-speed/measured", response=DraftOut)
+def measured_speed(request: HttpRequest, helicopter_id: uuid.UUID, given: MeasuredIn) -> DraftOut:
+    """Keep a measured head speed. A rotor is spooled up only on a setup that is fit."""
+    pilot = pilot_of(request)
+    chain = chain_of(pilot_id(request), helicopter_id, given.version)
+    if given.rpm is not None:
+        fit_first(pilot, helicopter_id)
+    changes = measured(chain.setup, given.mode, given.rpm, given.percent, given.day)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))

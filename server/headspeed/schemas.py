@@ -12,6 +12,7 @@ from mint_lever.measure.verdict import Word
 from mint_lever.modes.head_speeds import ModeSpeed, head_speeds
 from mint_lever.modes.hover_of import HoverOf
 from mint_lever.modes.hover_table import WORDS
+from mint_lever.modes.measured_speeds import measured_speeds
 from mint_lever.rotor.calibration import calibration
 from mint_lever.setup.flown import FlownHover
 from mint_lever.setup.modes import ModeName
@@ -126,6 +127,27 @@ class SupplyOut(BaseModel):
     word: Word | None
 
 
+class MeasuredOut(BaseModel):
+    """A mode's head speed asked for and measured; the percent that would ask for it."""
+
+    mode: ModeName
+    asked_rpm: float | None
+    rpm: float | None
+    percent: float | None
+    date: str
+    word: Word | None
+    wanted_percent: float | None
+
+
+class PercentLineOut(BaseModel):
+    """RPM = base + slope · percent."""
+
+    base_rpm: float
+    slope_rpm: float
+    provisional: bool
+    off_rpm: float
+
+
 class HeadSpeedsOut(BaseModel):
     """Every mode that has a head speed, of the draft as of ``version``."""
 
@@ -134,6 +156,8 @@ class HeadSpeedsOut(BaseModel):
     pinion: int | None
     calibration: CalibrationOut
     modes: list[ModeSpeedOut]
+    measured: list[MeasuredOut]
+    percent_line: PercentLineOut | None
     servos: list[ServoPowerOut]
     supply: SupplyOut
     lacks: list[LackOut]
@@ -156,12 +180,15 @@ def show_head_speeds(version: int, chain: Chain) -> HeadSpeedsOut:
     found, by = head_speeds(chain), calibration(chain.setup)
     flown = None if chain.setup.flown is None else chain.setup.flown.hover
     servos, supply = servo_power(chain, "normal")
+    rows, line = measured_speeds(chain)
     return HeadSpeedsOut(
         version=version,
         gear=found.gear,
         pinion=found.pinion,
         calibration=CalibrationOut(hover=flown, factor=by.factor, why=by.why),
         modes=[_mode(each) for each in found.modes],
+        measured=[MeasuredOut(**asdict(row)) for row in rows],
+        percent_line=None if line is None else PercentLineOut(**asdict(line)),
         servos=[ServoPowerOut(**asdict(servo)) for servo in servos],
         supply=SupplyOut(**asdict(supply)),
         lacks=[LackOut(path=path, name=name) for path, name in found.lacks],

@@ -55,6 +55,7 @@ GOVERNED = (
     "drive",
     {"governor": {"place": "unit", "band_low_rpm": 1000.0, "band_high_rpm": 2800.0}},
 )
+MEASURED = {"mode": "idle_up_1", "rpm": 2100.0, "date": "2026-10-03"}
 SLOW = (f"{MODES}.idle_up_1.head_speed_rpm", 1750.0)
 BROKEN = [
     ("throttle_high_in_hold", [(f"{MODES}.hold.throttle_curve.4", 15.0)]),
@@ -88,6 +89,7 @@ BROKEN = [
     ("governor_meant_but_off", [("drive", {"governor": {"place": "speed_controller"}})]),
     ("target_outside_the_band", [GOVERNED, ("drive.governor.band_high_rpm", 2200.0)]),
     ("target_outside_the_band", [GOVERNED, ("drive.governor.band_low_rpm", 2150.0)]),
+    ("target_never_measured", [GOVERNED, ("flown", {"speeds": [MEASURED]})]),
     ("speeds_far_apart", [GOVERNED, ("drive.governor.ramp_up_s", 1.0), SLOW]),
     ("voltage_above_rating", [("speed_controller.bec_volt", 9.0)]),
     (

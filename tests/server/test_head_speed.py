@@ -136,3 +136,54 @@ def test_a_part_that_moves_the_throttle_takes_no_reading_before_the_motor_was_lo
     for key in ("motor", "start"):
         assert read("drive_safe", key, True).status_code == 200
     assert read("throttle", "low", "low").status_code == 200
+
+
+class TestMeasured:
+    @pytest.fixture
+    def fit(self, monkeypatch):
+        """Fitness is judged elsewhere; here it is there."""
+        monkeypatch.setattr("headspeed.api.fit_first", lambda *_: None)
+
+    def keep(self, tab, path, **more):
+        body = {"version": version(tab, path), "mode": "normal", "day": "2026-10-03", **more}
+        return tab.send("POST", f"{path}/head-speed/measured", body)
+
+    def test_what_is_not_fit_is_not_spooled_up(self, tab, path):
+        refused = self.keep(tab, path, rpm=1590.0)
+        assert refused.status_code == 409
+        assert "Spool up only what is fit" in refused.content.decode()
+        assert tab.get(path).json()["document"].get("flown") is None
+
+    def test_a_measured_speed_is_judged_replaced_and_taken_away(self, tab, path, fit):
+        for rpm, word in ((1595.0, "in"), (1570.0, "workable"), (1400.0, "out")):
+            assert self.keep(tab, path, rpm=rpm).status_code == 200
+            row = next(r for r in speeds(tab, path)["measured"] if r["mode"] == "normal")
+            assert (row["rpm"], row["asked_rpm"], row["word"]) == (rpm, 1600.0, word)
+        self.keep(tab, path)
+        assert speeds(tab, path)["measured"][0]["rpm"] is None
+
+    def test_f20_two_points_make_the_percent_line_and_one_is_provisional(self, tab, path, fit):
+        """RPM = b + m · percent, worked out by hand: 1200 at 50 and 1700 at 75 is 20 a percent."""
+        changes = [
+            {"path": "transmitter.modes.idle_up_1", "value": {"head_speed_rpm": 1800.0}},
+        ]
+        tab.send("PATCH", f"{path}/draft", {"version": version(tab, path), "changes": changes})
+        self.keep(tab, path, rpm=1200.0, percent=50.0)
+        assert speeds(tab, path)["percent_line"]["provisional"]
+        self.keep(tab, path, mode="idle_up_1", rpm=1700.0, percent=75.0)
+        found = speeds(tab, path)
+        line = found["percent_line"]
+        assert not line["provisional"]
+        assert (line["slope_rpm"], line["base_rpm"]) == pytest.approx((20.0, 200.0))
+        wanted = {row["mode"]: row["wanted_percent"] for row in found["measured"]}
+        assert (wanted["normal"], wanted["idle_up_1"]) == pytest.approx((70.0, 80.0))
+
+    def test_a_hover_that_is_taken_away_leaves_the_speeds(self, tab, path, fit):
+        self.keep(tab, path, rpm=1590.0)
+        body = {"mode": "normal", "stick_pct": 70.0, "day": "2026-10-03"}
+        tab.send("POST", f"{path}/head-speed/flown", {**body, "version": version(tab, path)})
+        none = {"mode": None, "stick_pct": None, "day": "2026-10-03"}
+        tab.send("POST", f"{path}/head-speed/flown", {**none, "version": version(tab, path)})
+        flown = tab.get(path).json()["document"]["flown"]
+        assert flown.get("hover") is None
+        assert flown["speeds"][0]["rpm"] == 1590.0

@@ -130,3 +130,22 @@ def speeds_far_apart(at: Audited) -> Iterator[Finding]:
             rests_on="common practice; the time from memory",
             changes=(Change("drive.governor.ramp_up_s", _RAMP_S),),
         )
+
+
+def target_never_measured(at: Audited) -> Iterator[Finding]:
+    """Where one mode's head speed was measured, the others' are too, or nobody knows them."""
+    flown = at.setup.flown
+    known = set() if flown is None else {each.mode for each in flown.speeds}
+    if not known:
+        return
+    for name in governed_modes(at.setup):
+        if name not in known:
+            yield Finding(
+                severity="look",
+                path=f"transmitter.modes.{name}.head_speed_rpm",
+                found=f"the head speed of {mode_words(name)} was never measured",
+                why="A mode left on a default figure is found out in the air.",
+                fix="Measure it at the next spool-up outside, and write it down under Head speed.",
+                device="helicopter",
+                rests_on="the speeds written down as measured",
+            )

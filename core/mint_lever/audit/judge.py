@@ -54,6 +54,7 @@ RULES: tuple[Rule, ...] = (
     drive.target_outside_the_band,
     drive.target_beyond_the_drive,
     drive.speeds_far_apart,
+    drive.target_never_measured,
     gains.gain_sign,
     servos.frame_rate_against_family,
     servos.frame_rate_against_rating,

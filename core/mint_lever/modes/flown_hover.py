@@ -7,6 +7,7 @@ from datetime import date
 from mint_lever.chain.model import Chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.transmitter.shaping import curve_of
@@ -38,3 +39,9 @@ def flown_hover(
         "date": day.isoformat(),
     }
     return (Change("flown.hover", hover),)
+
+
+def no_hover(setup: Setup) -> tuple[Change, ...]:
+    """Make the change that takes a kept hover away, and leaves the rest that was flown."""
+    kept = [] if setup.flown is None else setup.flown.speeds
+    return (Change("flown.hover", None),) if kept else (Change("flown", None),)

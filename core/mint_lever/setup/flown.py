@@ -11,6 +11,7 @@ from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.setup.numbers import Part, Percent, Rpm, TargetAngle
 
 _HOVER = "Hover as it was flown"
+_SPEED = "Head speed as it was measured"
 
 
 class FlownHover(Part):
@@ -74,7 +75,58 @@ class FlownHover(Part):
     ]
 
 
+class FlownSpeed(Part):
+    """A mode's head speed as it was measured at a spool-up, and the percent it was asked for with
+    where the governor takes a percent."""
+
+    mode: Annotated[
+        ModeName,
+        About(
+            label="Measured in",
+            help="The flight mode in which the head speed was measured.",
+            stage="drive",
+            group=_SPEED,
+            record=True,
+            words=MODE_WORDS,
+        ),
+    ]
+    rpm: Annotated[
+        Rpm,
+        About(
+            label="Measured",
+            help="The head speed a tachometer or a log showed, steady, collective at zero.",
+            stage="drive",
+            group=_SPEED,
+            record=True,
+        ),
+    ]
+    percent: Annotated[
+        Percent | None,
+        About(
+            label="Asked with",
+            help="The percent the governor was asked for, where it takes a percent.",
+            stage="drive",
+            group=_SPEED,
+            record=True,
+        ),
+    ] = None
+    date: Annotated[
+        str,
+        Field(pattern=r"^\d{4}-\d{2}-\d{2}$"),
+        About(
+            label="Day",
+            help="The day it was measured, as year, month and day.",
+            stage="drive",
+            group=_SPEED,
+            record=True,
+        ),
+    ]
+
+
 class Flown(Part):
     """Everything that was found in the air."""
 
+    speeds: Annotated[
+        list[Annotated[FlownSpeed, Holder(name="measured speed {n}")]], Field(max_length=5)
+    ] = []
     hover: Annotated[FlownHover | None, Holder(name="hover")] = None

@@ -99,6 +99,11 @@ draftCall<{ mode: ModeName }>("leave out", (path, body) =>
     client.POST("/api/helicopters/{helicopter_id}/modes/left-out", { params: { path }, body }),
   ),
 );
+draftCall<MeasuredSpeed>("speed measured", (path, body) =>
+  answer(
+    client.POST("/api/helicopters/{helicopter_id}/head-speed/measured", { params: { path }, body }),
+  ),
+);
 draftCall<FlownHover>("hover flown", (path, body) =>
   answer(
     client.POST("/api/helicopters/{helicopter_id}/head-speed/flown", { params: { path }, body }),
@@ -114,6 +119,12 @@ draftCall<{ revision: number }>("restore", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/restore", { params: { path }, body })),
 );
 
+export type MeasuredSpeed = {
+  mode: ModeName;
+  rpm: number | null;
+  percent: number | null;
+  day: string;
+};
 export type FlownHover = { mode: ModeName | null; stick_pct: number | null; day: string };
 
 /** What a pilot does with a draft; each call goes into the helicopter's one line. */
@@ -166,6 +177,11 @@ export class Editor {
   /** A mode this helicopter is not to have. */
   leaveOut(mode: ModeName): Promise<Problem | null> {
     return this.send("leave out", { mode });
+  }
+
+  /** A mode's head speed as measured at a spool-up; without one, what was kept goes. */
+  speedMeasured(measured: MeasuredSpeed): Promise<Problem | null> {
+    return this.send("speed measured", measured);
   }
 
   /** Where it was found to hover; a day alone takes what was kept away. */

@@ -956,6 +956,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/head-speed/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measured Speed
+         * @description Keep a measured head speed. A rotor is spooled up only on a setup that is fit.
+         */
+        post: operations["headspeed_api_measured_speed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/logs": {
         parameters: {
             query?: never;
@@ -1613,6 +1633,11 @@ export interface components {
          * @description Everything that was found in the air.
          */
         Flown: {
+            /**
+             * Speeds
+             * @default []
+             */
+            speeds: components["schemas"]["FlownSpeed"][];
             hover?: components["schemas"]["FlownHover"] | null;
         };
         /**
@@ -1647,6 +1672,34 @@ export interface components {
             /**
              * Day
              * @description The day it was flown, as year, month and day.
+             */
+            date: string;
+        };
+        /**
+         * FlownSpeed
+         * @description A mode's head speed as it was measured at a spool-up, and the percent it was asked for with
+         *     where the governor takes a percent.
+         */
+        FlownSpeed: {
+            /**
+             * Measured in
+             * @description The flight mode in which the head speed was measured.
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /**
+             * Measured
+             * @description The head speed a tachometer or a log showed, steady, collective at zero.
+             */
+            rpm: number;
+            /**
+             * Asked with
+             * @description The percent the governor was asked for, where it takes a percent.
+             */
+            percent?: number | null;
+            /**
+             * Day
+             * @description The day it was measured, as year, month and day.
              */
             date: string;
         };
@@ -5343,6 +5396,9 @@ export interface components {
             calibration: components["schemas"]["CalibrationOut"];
             /** Modes */
             modes: components["schemas"]["ModeSpeedOut"][];
+            /** Measured */
+            measured: components["schemas"]["MeasuredOut"][];
+            percent_line: components["schemas"]["PercentLineOut"] | null;
             /** Servos */
             servos: components["schemas"]["ServoPowerOut"][];
             supply: components["schemas"]["SupplyOut"];
@@ -5383,6 +5439,29 @@ export interface components {
             battery_a: number | null;
             /** Pack V */
             pack_v: number | null;
+        };
+        /**
+         * MeasuredOut
+         * @description A mode's head speed asked for and measured; the percent that would ask for it.
+         */
+        MeasuredOut: {
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Asked Rpm */
+            asked_rpm: number | null;
+            /** Rpm */
+            rpm: number | null;
+            /** Percent */
+            percent: number | null;
+            /** Date */
+            date: string;
+            /** Word */
+            word: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
+            /** Wanted Percent */
+            wanted_percent: number | null;
         };
         /**
          * ModeSpeedOut
@@ -5453,6 +5532,20 @@ export interface components {
             headroom_hover_pct: number | null;
             /** Headroom Full Pct */
             headroom_full_pct: number | null;
+        };
+        /**
+         * PercentLineOut
+         * @description RPM = base + slope · percent.
+         */
+        PercentLineOut: {
+            /** Base Rpm */
+            base_rpm: number;
+            /** Slope Rpm */
+            slope_rpm: number;
+            /** Provisional */
+            provisional: boolean;
+            /** Off Rpm */
+            off_rpm: number;
         };
         /** PinionOut */
         PinionOut: {
@@ -5573,6 +5666,30 @@ export interface components {
             stick_pct?: number | null;
             /** Rpm */
             rpm?: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /**
+         * MeasuredIn
+         * @description A head speed measured at a spool-up; without one, what was kept goes.
+         */
+        MeasuredIn: {
+            /** Version */
+            version: number;
+            /** Id */
+            id?: string | null;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Rpm */
+            rpm?: number | null;
+            /** Percent */
+            percent?: number | null;
             /**
              * Day
              * Format: date
@@ -7191,6 +7308,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FlownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    headspeed_api_measured_speed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredIn"];
             };
         };
         responses: {

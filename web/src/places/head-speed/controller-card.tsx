@@ -36,7 +36,19 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
         In the order of its manual, with the choices as they come: the bench leads through them one
         by one and keeps what the controller confirmed.
       </p>
-      <ol className="mt-2 grid gap-1">
+      <ol className="hidden print:block">
+        {card.map((item, i) => (
+          <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: an item is its place in the order
+            key={i}
+            className="border-b border-rule py-1"
+          >
+            {i + 1} {item.name}: <b>{item.choices[item.wanted ?? 0]}</b>, of{" "}
+            {item.choices.join(", ")}
+          </li>
+        ))}
+      </ol>
+      <ol className="mt-2 grid gap-1 print:hidden">
         {card.map((item, i) => (
           <li
             // biome-ignore lint/suspicious/noArrayIndexKey: an item is its place in the order
@@ -77,7 +89,7 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
           {fault}
         </p>
       )}
-      <div className="mt-2 flex flex-wrap gap-2">
+      <div className="mt-2 flex flex-wrap gap-2 print:hidden">
         <button
           type="button"
           className="key text-sm"

@@ -22,7 +22,7 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
   const setup = draft.document;
   const left = new Set(rows.filter((row) => row.path !== "drive.gear.second.*"));
   return (
-    <section aria-label="Drive data">
+    <section aria-label="Drive data" className="print:hidden">
       <h2 className="text-xl font-semibold">What turns it</h2>
       <p className="text-sm text-faint">
         All of it may be left out. Read each figure off the real thing or its data; the maker's word

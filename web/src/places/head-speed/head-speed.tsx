@@ -11,6 +11,7 @@ import { ControllerCard } from "./controller-card";
 import { DriveData } from "./drive-data";
 import { HoverFlown } from "./hover-flown";
 import { Logs } from "./logs";
+import { Measured } from "./measured";
 import { ModeFigures } from "./mode-figures";
 import { PinionTable } from "./pinion-table";
 import { PunchPicture } from "./punch-picture";
@@ -41,7 +42,7 @@ export function HeadSpeedPlace() {
         <DriveData draft={draft} editor={editor} />
         <ControllerCard setup={draft.document} editor={editor} />
       </div>
-      <div className="order-1 min-w-0 px-4 py-3 lg:order-2">
+      <div className="order-1 min-w-0 px-4 py-3 lg:order-2 print:hidden">
         {found.isError && <ProblemNote problem={asProblem(found.error)} />}
         {found.data && <Shown draft={draft} found={found.data} editor={editor} />}
       </div>
@@ -143,6 +144,7 @@ function Chosen({ draft, found, open, onOpen, editor }: ChosenProps) {
         <PinionTable open={open} fitted={found.pinion} />
         <div className="grid content-start gap-5">
           <HoverFlown key={open.mode} open={open} calibration={found.calibration} editor={editor} />
+          <Measured found={found} editor={editor} />
           <Sensitivity open={open} />
           <ServoSupply found={found} />
         </div>
