@@ -4,7 +4,7 @@ import uuid
 from datetime import date
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Query, Router, Schema
 
 from accounts.pilot import pilot_id, pilot_of
 from hangar.api import draft_out
@@ -50,10 +50,15 @@ class MeasuredIn(Sent):
 
 
 @router.get("/{helicopter_id}/head-speed", response=HeadSpeedsOut)
-def speeds(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HeadSpeedsOut:
-    """Show what every mode's head speed comes to."""
+def speeds(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    version: int,
+    wanted_pct: float = Query(15.0, ge=0, le=50),  # type: ignore[type-arg]
+) -> HeadSpeedsOut:
+    """Show what every mode's head speed comes to, with so much head-room wanted."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
-    return show_head_speeds(version, chain)
+    return show_head_speeds(version, chain, wanted_pct)
 
 
 @router.post("/{helicopter_id}/head-speed/punch", response=PunchOut)

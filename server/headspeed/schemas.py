@@ -175,9 +175,9 @@ class PunchOut(BaseModel):
     hunts: bool
 
 
-def show_head_speeds(version: int, chain: Chain) -> HeadSpeedsOut:
-    """Show every head speed of a setup."""
-    found, by = head_speeds(chain), calibration(chain.setup)
+def show_head_speeds(version: int, chain: Chain, wanted_pct: float) -> HeadSpeedsOut:
+    """Show every head speed of a setup; ``wanted_pct`` is the head-room to be left."""
+    found, by = head_speeds(chain, wanted_pct), calibration(chain.setup)
     flown = None if chain.setup.flown is None else chain.setup.flown.hover
     servos, supply = servo_power(chain, "normal")
     rows, line = measured_speeds(chain)

@@ -169,6 +169,24 @@ class TestSpeeds:
         roomy = judge_drive.headroom_pct(document, facts, held.roomy_rpm, full)
         assert roomy == pytest.approx(15.0, abs=0.1)
 
+    @pytest.mark.parametrize("wanted", [5.0, 10.0, 25.0])
+    def test_another_head_room_is_left_by_what_suits_and_by_the_highest_target(self, wanted):
+        of = setup()
+        mode = head_speeds(build_chain(of), wanted).modes[0]
+        facts = {
+            "kv": 1100.0, "no_load": 1.8, "motor_mohm": 18.0, "main": 112, "cells": 6,
+            "pack_mohm": 20.0,
+        }  # fmt: skip
+        full = collective_at(build_chain(of), "normal", 100.0)
+        document = of.model_dump(mode="json")
+        for row in mode.pinions:
+            left = judge_drive.headroom_pct(
+                document, {**facts, "pinion": row.teeth}, row.most_rpm, full
+            )
+            assert left == pytest.approx(wanted, abs=0.1)
+        roomy = [row.teeth for row in mode.pinions if row.most_rpm >= mode.rpm]
+        assert mode.suits == min(roomy, default=None)
+
     def test_nothing_is_guessed_where_nothing_is_described(self):
         bare = setup(("drive", None), ("airframe.rotor", None))
         found = head_speeds(build_chain(bare))

@@ -21,7 +21,8 @@ _ROUNDS = 40
 @dataclass(frozen=True, kw_only=True)
 class PinionRow:
     """One pinion at a target head speed. ``duty_…`` is None where the pack does not hold it,
-    ``most_rpm`` is the highest target with :data:`MOST_DUTY` left at full collective."""
+    ``most_rpm`` is the highest target at which full collective asks for no more than the duty that
+    is wanted."""
 
     teeth: int
     gear: float
@@ -45,14 +46,19 @@ class RotorLoad:
 
 
 def pinion_rows(
-    machine: Machine, fitted: int, teeth: Sequence[int], load: RotorLoad
+    machine: Machine,
+    fitted: int,
+    teeth: Sequence[int],
+    load: RotorLoad,
+    duty: float = MOST_DUTY,
 ) -> list[PinionRow]:
-    """Compare pinions of some numbers of ``teeth`` with the one ``fitted``, on a resting pack."""
+    """Compare pinions of some numbers of ``teeth`` with the one ``fitted``, on a resting pack;
+    ``duty`` is the most that full collective may ask for."""
     gears = machine.gear * fitted / np.array(teeth, dtype=float)
     volt = VOLTS["resting"]
     hover = machine.steady(load.hover_w, load.omega, volt, gears)
     full = machine.steady(load.full_w, load.omega, volt, gears)
-    most = most_omega(machine, gears, load)
+    most = most_omega(machine, gears, load, duty)
     return [
         PinionRow(
             teeth=count,

@@ -13,8 +13,8 @@ from mint_lever.chain.loads import loads
 from mint_lever.chain.model import Chain
 from mint_lever.drive.described import CAPACITY, LOADED, gear_of, machine_of
 from mint_lever.drive.machine import VOLTS, Machine
-from mint_lever.drive.pinions import MOST_DUTY, PinionRow, RotorLoad, most_omega, pinion_rows, suits
-from mint_lever.measure.headroom import headroom_word
+from mint_lever.drive.pinions import PinionRow, RotorLoad, most_omega, pinion_rows, suits
+from mint_lever.measure.headroom import GOOD_PCT, headroom_word
 from mint_lever.measure.verdict import Word
 from mint_lever.modes.hover_of import HoverOf, hover_of
 from mint_lever.modes.hover_report import hover_report
@@ -75,8 +75,12 @@ class HeadSpeeds:
     lacks: tuple[tuple[str, str], ...]
 
 
-def head_speeds(chain: Chain) -> HeadSpeeds:
-    """Work every mode's head speed out; a mode without one has none (sea level, 15 °C)."""
+def head_speeds(chain: Chain, wanted_pct: float = GOOD_PCT) -> HeadSpeeds:
+    """Work every mode's head speed out; a mode without one has none (sea level, 15 °C).
+
+    ``wanted_pct`` is the head-room that pinions and roomy speeds are to leave at full collective.
+    """
+    duty = 1 - wanted_pct / 100
     setup = chain.setup
     speeds: dict[ModeName, float] = {}
     for name in setup.transmitter.modes.names():
@@ -88,12 +92,14 @@ def head_speeds(chain: Chain) -> HeadSpeeds:
     return HeadSpeeds(
         gear=gear_of(setup),
         pinion=None if setup.drive is None else setup.drive.gear.pinion,
-        modes=tuple(_mode(chain, name, rpm, table[name]) for name, rpm in speeds.items()),
+        modes=tuple(_mode(chain, name, rpm, table[name], duty) for name, rpm in speeds.items()),
         lacks=tuple((path, name_of(path)) for path in lacks),
     )
 
 
-def _mode(chain: Chain, name: ModeName, rpm: float, table: list[HoverRow]) -> ModeSpeed:
+def _mode(
+    chain: Chain, name: ModeName, rpm: float, table: list[HoverRow], duty: float
+) -> ModeSpeed:
     setup = chain.setup
     drive = drive_report(chain, name, rpm)
     unloaded = drive["unloaded_rpm"]
@@ -103,8 +109,8 @@ def _mode(chain: Chain, name: ModeName, rpm: float, table: list[HoverRow]) -> Mo
     fitted = None if setup.drive is None else setup.drive.gear.pinion
     if machine is not None and load is not None and fitted is not None:
         teeth = range(max(fitted - _BESIDE, _LEAST_TEETH), fitted + _BESIDE + 1)
-        rows = tuple(pinion_rows(machine, fitted, teeth, load))
-    best = suits(rows)
+        rows = tuple(pinion_rows(machine, fitted, teeth, load, duty))
+    best = suits(rows, duty)
     tail = setup.airframe.tail
     ratio = None if tail is None else tail.turns_per_head_turn
     return ModeSpeed(
@@ -117,7 +123,7 @@ def _mode(chain: Chain, name: ModeName, rpm: float, table: list[HoverRow]) -> Mo
         drive=drive,
         word=None if machine is None or load is None else headroom_word(room),
         shop_pct=None if unloaded is None else 100 * (1 - rpm / unloaded),
-        held=_held(machine, load),
+        held=_held(machine, load, duty),
         pinions=rows,
         suits=None if best is None else best.teeth,
         table=tuple(table),
@@ -144,7 +150,7 @@ def _load(chain: Chain, name: ModeName, rpm: float) -> RotorLoad | None:
     )
 
 
-def _held(machine: Machine | None, load: RotorLoad | None) -> dict[str, Held]:
+def _held(machine: Machine | None, load: RotorLoad | None, duty: float) -> dict[str, Held]:
     """What each pack holds, all packs at once."""
     if machine is None or load is None:
         return {
@@ -157,7 +163,7 @@ def _held(machine: Machine | None, load: RotorLoad | None) -> dict[str, Held]:
             for pack, volt in VOLTS.items()
         }
     volts = np.array(list(VOLTS.values()))
-    duties = np.array([[MOST_DUTY], [1.0]])
+    duties = np.array([[duty], [1.0]])
     roomy, most = most_omega(machine, machine.gear, load, duties, volts) / RAD_S
     # Hover's power is counted as at one pitch, with the cube of the speed: a little too much above
     # the mode's own speed, where less pitch carries the weight. The safe side.

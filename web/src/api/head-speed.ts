@@ -10,13 +10,13 @@ export type Tried = Omit<components["schemas"]["Tried"], "version">;
 export type PackName = NonNullable<Tried["pack"]>;
 
 /** Every mode of a draft's version; the last answer stays while the next is on its way. */
-export function useHeadSpeeds(id: string, version: number) {
+export function useHeadSpeeds(id: string, version: number, wanted: number) {
   return useQuery({
-    queryKey: ["head speeds", id, version],
+    queryKey: ["head speeds", id, version, wanted],
     queryFn: () =>
       answer(
         client.GET("/api/helicopters/{helicopter_id}/head-speed", {
-          params: { path: { helicopter_id: id }, query: { version } },
+          params: { path: { helicopter_id: id }, query: { version, wanted_pct: wanted } },
         }),
       ),
     placeholderData: keepPreviousData,

@@ -905,7 +905,7 @@ export interface paths {
         };
         /**
          * Speeds
-         * @description Show what every mode's head speed comes to.
+         * @description Show what every mode's head speed comes to, with so much head-room wanted.
          */
         get: operations["headspeed_api_speeds"];
         put?: never;
@@ -7250,6 +7250,7 @@ export interface operations {
         parameters: {
             query: {
                 version: number;
+                wanted_pct?: number;
             };
             header?: never;
             path: {

@@ -22,7 +22,13 @@ import { SpeedScale } from "./speed-scale";
 const READ = (search: URLSearchParams) => ({
   mode: search.get("mode") ?? "",
   shows: search.get("shows") ?? "",
+  room: search.get("room") ?? "",
 });
+const ROOM = 15;
+const roomOf = (asked: string) => {
+  const room = Number(asked || ROOM);
+  return room >= 0 && room <= 50 ? room : ROOM;
+};
 const SHOWS = [
   ["speeds", "Speeds"],
   ["logs", "Flight logs"],
@@ -30,7 +36,8 @@ const SHOWS = [
 
 export function HeadSpeedPlace() {
   const { draft, editor } = useHere();
-  const found = useHeadSpeeds(draft.id, draft.version);
+  const [asked] = useOpenState(READ);
+  const found = useHeadSpeeds(draft.id, draft.version, roomOf(asked.room));
   return (
     <main
       // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keys
@@ -79,12 +86,14 @@ function Shown({ draft, found, editor }: ShownProps) {
           <Lacks found={found} />
           {open ? (
             <>
-              <SpeedScale found={found} open={open.mode} />
+              <SpeedScale found={found} open={open.mode} room={roomOf(asked.room)} />
               <Chosen
                 draft={draft}
                 found={found}
                 open={open}
                 onOpen={(mode) => change({ ...asked, mode })}
+                room={roomOf(asked.room)}
+                onRoom={(room) => change({ ...asked, room: String(room) })}
                 editor={editor}
               />
             </>
@@ -110,9 +119,14 @@ function NoSpeed({ draft }: { draft: Draft }) {
   );
 }
 
-type ChosenProps = ShownProps & { open: ModeSpeed; onOpen: (mode: ModeName) => void };
+type ChosenProps = ShownProps & {
+  open: ModeSpeed;
+  onOpen: (mode: ModeName) => void;
+  room: number;
+  onRoom: (room: number) => void;
+};
 
-function Chosen({ draft, found, open, onOpen, editor }: ChosenProps) {
+function Chosen({ draft, found, open, onOpen, room, onRoom, editor }: ChosenProps) {
   return (
     <section aria-label={`${MODE_NAMES[open.mode]} at ${open.rpm} rpm`} className="grid gap-5">
       <fieldset className="flex flex-wrap">
@@ -141,11 +155,13 @@ function Chosen({ draft, found, open, onOpen, editor }: ChosenProps) {
       <div className="grid gap-x-6 gap-y-5 xl:grid-cols-2">
         <ModeFigures open={open} />
         <PunchPicture draft={draft} found={found} open={open} />
-        <PinionTable open={open} fitted={found.pinion} />
+        <div className="grid content-start gap-5">
+          <PinionTable open={open} fitted={found.pinion} room={room} onRoom={onRoom} />
+          <Sensitivity open={open} />
+        </div>
         <div className="grid content-start gap-5">
           <HoverFlown key={open.mode} open={open} calibration={found.calibration} editor={editor} />
           <Measured found={found} editor={editor} />
-          <Sensitivity open={open} />
           <ServoSupply found={found} />
         </div>
       </div>

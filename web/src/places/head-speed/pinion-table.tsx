@@ -1,8 +1,18 @@
 /** Pinions beside one another at this mode's target: what each leaves, and the most it holds. */
 import type { ModeSpeed } from "@/api/head-speed";
 import { shown } from "@/parts/numbers";
+import { NumberField } from "@/parts/settings/number-field";
+import { freeNumber } from "@/parts/settings/setting";
 
-export function PinionTable({ open, fitted }: { open: ModeSpeed; fitted: number | null }) {
+type Props = {
+  open: ModeSpeed;
+  fitted: number | null;
+  /** Head-room that is to be left at full collective, percent. */
+  room: number;
+  onRoom: (room: number) => void;
+};
+
+export function PinionTable({ open, fitted, room, onRoom }: Props) {
   return (
     <section aria-label="Pinions">
       <h3 className="border-b-2 border-ink pb-0.5 font-semibold">
@@ -14,7 +24,20 @@ export function PinionTable({ open, fitted }: { open: ModeSpeed; fitted: number 
         </p>
       ) : (
         <>
-          <p className="mt-1 text-sm">{advice(open, fitted)}</p>
+          <div className="mt-1 flex flex-wrap items-end gap-4">
+            <div className="w-36">
+              <NumberField
+                setting={freeNumber("wanted.room", "Head-room wanted", "%")}
+                value={room}
+                save={async (to) => {
+                  if (to < 0 || to > 50) return `found ${to}; allowed: 0 to 50`;
+                  onRoom(to);
+                  return null;
+                }}
+              />
+            </div>
+            <p className="min-w-48 flex-1 text-sm">{advice(open, fitted, room)}</p>
+          </div>
           <table className="mt-1 w-full text-sm [&_td]:py-0.5 [&_td]:text-right [&_th]:py-0.5">
             <thead>
               <tr className="border-b border-rule text-faint [&_th]:font-normal">
@@ -31,7 +54,7 @@ export function PinionTable({ open, fitted }: { open: ModeSpeed; fitted: number 
                   full coll.
                 </th>
                 <th scope="col" className="text-right">
-                  highest with 15 %
+                  highest with {room} %
                 </th>
               </tr>
             </thead>
@@ -66,12 +89,13 @@ export function PinionTable({ open, fitted }: { open: ModeSpeed; fitted: number 
 const throttle = (duty: number | null) =>
   duty === null ? "not held" : `${shown(100 * duty, 0)} %`;
 
-function advice(open: ModeSpeed, fitted: number | null): string {
-  if (open.suits === null) return "None of these leaves 15 % at full collective: lower the target.";
+function advice(open: ModeSpeed, fitted: number | null, room: number): string {
+  if (open.suits === null)
+    return `None of these leaves ${room} % at full collective: lower the target.`;
   if (open.suits === fitted) {
-    return "The one that is fitted suits: the smallest that leaves 15 %, so the motor runs coolest.";
+    return `The one that is fitted suits: the smallest that leaves ${room} %, so the motor runs coolest.`;
   }
-  const smallest = "the smallest that leaves 15 % at full collective";
+  const smallest = `the smallest that leaves ${room} % at full collective`;
   return fitted !== null && open.suits < fitted
     ? `${open.suits} teeth would suit as well: ${smallest}, nearer to full throttle and cooler.`
     : `${open.suits} teeth suit: ${smallest}. The fitted one leaves less.`;

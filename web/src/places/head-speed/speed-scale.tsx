@@ -17,9 +17,9 @@ const PACKS: [PackName, string][] = [
 const TOP = 26;
 const ROW = 25;
 
-type Props = { found: HeadSpeeds; open: ModeName };
+type Props = { found: HeadSpeeds; open: ModeName; room: number };
 
-export function SpeedScale({ found, open }: Props) {
+export function SpeedScale({ found, open, room }: Props) {
   const narrow = useNarrow();
   const wide = narrow ? 350 : 860;
   const left = narrow ? 84 : 108;
@@ -43,7 +43,7 @@ export function SpeedScale({ found, open }: Props) {
         <h2 className="text-xl font-semibold">Which speeds it holds</h2>
         <p className="text-sm text-faint">
           {known.length > 0
-            ? `Bars at the full collective of ${MODE_NAMES[open]}: filled with 15 % of throttle or more left, hollow to the last percent; a stroke where hover ends, a dot where it would turn unloaded.`
+            ? `Bars at the full collective of ${MODE_NAMES[open]}: filled with ${room} % of throttle or more left, hollow to the last percent; a stroke where hover ends, a dot where it would turn unloaded.`
             : "What a pack holds is drawn once motor, gear and pack are described."}
         </p>
       </figcaption>
