@@ -73,6 +73,28 @@ def test_a_hover_that_was_flown_is_typed_in_and_told_apart_in_modes(sorrel, axe)
     axe("modes with a flown hover")
 
 
+def test_another_head_room_wanted_suits_another_pinion(sorrel):
+    region = sorrel.get_by_role("region", name="Pinions")
+    expect(region.get_by_role("columnheader", name="highest with 15 %")).to_be_visible()
+    before = region.get_by_role("rowheader", name="suits").inner_text()
+    field = region.get_by_label("Head-room wanted")
+    field.fill("30")
+    field.press("Enter")
+    expect(region.get_by_role("columnheader", name="highest with 30 %")).to_be_visible()
+    expect(region.get_by_role("rowheader", name="suits")).not_to_have_text(before)
+    assert "room=30" in sorrel.url
+
+
+def test_a_head_speed_is_measured_on_a_setup_that_is_fit_only(sorrel):
+    region = sorrel.get_by_role("region", name="Measured after the spool-up")
+    field = region.get_by_label("Idle-up 1, measured rpm")
+    expect(field).to_have_value("1774")
+    field.fill("1760")
+    field.press("Enter")
+    expect(region.get_by_text("Spool up only what is fit")).to_be_visible()
+    expect(field).to_have_value("1774")
+
+
 def test_nothing_described_is_nothing_guessed(page, demo):
     stand_at(page, address_of(page, "Marjoram 450"), "head-speed")
     expect(page.get_by_text("No flight mode has a head speed yet")).to_be_visible()
