@@ -200,6 +200,13 @@ class TestSpeeds:
             assert mode.pinions == ()
             assert mode.held["full"].unloaded_rpm is None
 
+    def test_a_blade_that_begins_beyond_the_radius_is_said_and_not_computed(self):
+        wrong = setup(("airframe.rotor.root_mm", 900.0))
+        found = head_speeds(build_chain(wrong)).modes[0]
+        assert any("beyond the radius" in text for text in found.paper["warnings"])
+        assert found.paper["power_w"] is None
+        assert found.hover.by == "typed"
+
 
 class TestPunched:
     def test_a_punch_of_the_setup_needs_the_blades_weight_or_an_inertia(self):

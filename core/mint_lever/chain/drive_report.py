@@ -10,7 +10,7 @@ from mint_lever.chain.model import Chain
 from mint_lever.drive.described import CAPACITY, LOADED, UNLOADED, gear_of, machine_of
 from mint_lever.drive.machine import VOLTS, Machine, minutes
 from mint_lever.rotor.air import air_density
-from mint_lever.rotor.described import MAIN, MASS, main_rotor
+from mint_lever.rotor.described import MAIN, MASS, main_rotor, no_blade
 from mint_lever.rotor.hover import TurningRotor
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.document import Setup
@@ -49,7 +49,7 @@ def _lacking(setup: Setup) -> list[str]:
     if setup.drive is None:
         return ["no drive is described"]
     lacking = missing(setup, [*LOADED, CAPACITY, *MAIN, MASS])
-    return [f"not filled in: {name_of(path)}" for path in lacking]
+    return [f"not filled in: {name_of(path)}" for path in lacking] + no_blade(setup)
 
 
 def _unloaded_rpm(setup: Setup) -> float | None:

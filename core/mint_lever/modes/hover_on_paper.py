@@ -36,7 +36,7 @@ def hover_on_paper(chain: Chain, name: ModeName, own: Mode | None = None) -> OnP
     weight = weight_n(chain.setup)
     rotor = None if rpm is None else main_rotor(chain.setup, rpm, air_density())
     if lacks or rotor is None or weight is None:
-        words = tuple(name_of(path) for path in lacks)
+        words = tuple(name_of(path) for path in lacks) or ("blades that begin inside the radius",)
         return OnPaper(rpm=None, pitch_deg=None, stick_pct=None, lacks=words)
     pitch = rotor.pitch_for(weight)
     stick = None if pitch is None else sticks_for(chain, name, pitch, own)[0]

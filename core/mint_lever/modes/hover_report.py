@@ -11,7 +11,7 @@ from mint_lever.chain.loads import loads
 from mint_lever.chain.model import Chain
 from mint_lever.modes.pitch_degrees import sticks_for
 from mint_lever.rotor.air import air_density
-from mint_lever.rotor.described import BLADE_MASS, MAIN, MASS, main_rotor
+from mint_lever.rotor.described import BLADE_MASS, MAIN, MASS, main_rotor, no_blade
 from mint_lever.rotor.hover import TurningRotor
 from mint_lever.rotor.turning import mean_lift, speed_of_sound_m_s, stored_energy_j
 from mint_lever.setup.catalogue import name_of
@@ -39,7 +39,7 @@ def hover_report(
     setup, density = chain.setup, air_density(altitude_m, temperature_c)
     rotor = main_rotor(setup, rpm, density)
     lacking = missing(setup, [*MAIN, MASS, BLADE_MASS])
-    warnings = [f"not filled in: {name_of(path)}" for path in lacking]
+    warnings = [f"not filled in: {name_of(path)}" for path in lacking] + no_blade(setup)
     found: dict[str, Any] = {
         "rpm": rpm,
         "air_density": density,

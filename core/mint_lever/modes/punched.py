@@ -12,7 +12,7 @@ from mint_lever.drive.machine import VOLTS
 from mint_lever.drive.punch import HEAD_SHARE, Governed, Punch
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.air import air_density
-from mint_lever.rotor.described import BLADE_MASS, MAIN, main_rotor
+from mint_lever.rotor.described import BLADE_MASS, MAIN, main_rotor, no_blade
 from mint_lever.rotor.turning import blades_inertia_kg_m2
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.document import Setup
@@ -40,8 +40,9 @@ def punched(
     machine, inertia = machine_of(setup), inertia_of(setup)
     rotor = None if rpm is None else main_rotor(setup, rpm, air_density())
     if lacks or machine is None or inertia is None or rotor is None:
-        found = ", ".join(lacks) or "another drive than electric"
-        raise InvalidRequest([Fault("the punch", f"without {found}", "a described electric drive")])
+        found = ", ".join(f"without {each}" for each in lacks) or "; ".join(no_blade(setup))
+        found = found or "another drive than electric"
+        raise InvalidRequest([Fault("the punch", found, "a described electric drive")])
     full = loads(chain, mode, rotor).computed_deg
     if full is None:
         raise InvalidRequest([Fault("full collective", "not computed", "a pitch up to 40°")])

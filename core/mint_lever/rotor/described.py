@@ -15,11 +15,23 @@ MASS, BLADE_MASS = "airframe.mass_g", "airframe.rotor.blade_mass_g"
 
 
 def main_rotor(setup: Setup, rpm: float, density: float) -> TurningRotor | None:
-    """The main rotor at a head speed (rpm) in air (kg/m³); None where its blades are not known."""
+    """The main rotor at a head speed (rpm) in air (kg/m³); None where its blades are not known, or
+    begin beyond the rotor's radius."""
     if missing(setup, MAIN):
         return None
     blades = blades_of(setup.airframe.rotor, setup.airframe.head.blades)
-    return TurningRotor(blades, rpm * RAD_S, density)
+    return None if blades.root_m >= blades.radius_m else TurningRotor(blades, rpm * RAD_S, density)
+
+
+def no_blade(setup: Setup) -> list[str]:
+    """Say that the main blades begin beyond the rotor's radius; nothing where they do not."""
+    rotor = setup.airframe.rotor
+    if rotor is None or rotor.root_mm is None or rotor.radius_mm is None:
+        return []
+    if rotor.root_mm < rotor.radius_mm:
+        return []
+    root, radius = rotor.root_mm, rotor.radius_mm
+    return [f"the blades begin at {root:g} mm, beyond the radius of {radius:g} mm"]
 
 
 def weight_n(setup: Setup) -> float | None:

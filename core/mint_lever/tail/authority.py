@@ -109,6 +109,8 @@ def tail_at_speed(setup: Setup, rpm: float, density: float) -> TailAtSpeed:
     tail = setup.airframe.tail
     lacks_tail = missing(setup, _TAIL)
     own = None if lacks_tail or tail is None else blades_of(tail, tail.blades)
+    if own is not None and own.root_m >= own.radius_m:
+        own = None
     ratio = 1.0 if tail is None else tail.turns_per_head_turn or 1.0
     return TailAtSpeed(
         setup=setup,
