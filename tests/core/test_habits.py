@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import Habits
+from mint_lever.practise.habits import Habits, random_habits
 from mint_lever.practise.hands import take
 from mint_lever.practise.mishaps import MISHAPS
 from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
@@ -530,3 +530,18 @@ def test_whatever_the_pilots_habits_the_evening_ends_fit(arrangement, habits):
     assert fitness_of(evening.run(bench), [bench.setup]).fit
     happened = [event for event in evening.events if event.aspects and event.step is None]
     assert len(happened) >= habits.mishaps
+
+
+def test_a_side_of_the_curve_that_was_shortened_too_far_is_given_back():
+    """One figure for both sides, links of whole turns: after a swash link came off, both ends were
+    short by less than a step of the figure, and the shortened side had way left."""
+    bench = random_helicopter(5, "transmitter_mixes")
+    evening = work_through(bench, random_habits(5), 5)
+    assert fitness_of(evening.run(bench), None).fit
+    lengthened = [
+        event
+        for event in evening.events
+        if event.step == "collective_range"
+        and any(path.endswith("pitch_curve") for path in event.changed)
+    ]
+    assert len(lengthened) == 2

@@ -57,6 +57,8 @@ class DriveTruth(BaseModel):
     unit_taught: bool = False
     locked: bool = False
     sensor_pct: float = 90.0
+    has_card: bool = True
+    """Whether the controller has anything to set."""
     card: dict[str, int] = {}
     bec_volt: float = 5.5
     rating_volt: float = 8.4
@@ -215,24 +217,34 @@ class SimulatedDrive:
 
 def random_drive(setup: Setup, rng: np.random.Generator) -> DriveTruth:
     """Hide random mistakes in a drive: what is written down of it, what its governor is told, its
-    switches, its card, its supply."""
+    switches, its card, its supply. Few at a time: the drive has builds of its own."""
     facts = true_facts(setup.drive, rng)
     told: dict[str, float] = {}
-    if rng.random() < 0.4:
+    if rng.random() < 0.25:
         told["poles"] = float(rng.choice([p for p in (2, 4, 6, 8, 12) if p != facts["poles"]]))
     return DriveTruth(
         facts=facts,
         limit_rpm=float(rng.choice([2500.0, 2800.0, 3200.0])),
-        governor_on={box: bool(rng.integers(2)) for box in ("unit", "speed_controller")},
+        governor_on=_switches(setup, rng),
         told=told,
-        locked=bool(rng.random() < 0.2),
-        sensor_pct=float(rng.choice([45.0, 85.0, 90.0])),
-        through_unit=bool(rng.random() < 0.8),
+        locked=bool(rng.random() < 0.1),
+        sensor_pct=45.0 if rng.random() < 0.1 else 90.0,
+        through_unit=bool(rng.random() < 0.9),
+        has_card=bool(rng.random() < 0.25),
         card={str(item): int(rng.integers(2)) for item in range(6)},
-        bec_volt=float(rng.choice([5.5, 6.0, 8.0])),
+        bec_volt=8.0 if rng.random() < 0.2 else 5.5,
         rating_volt=float(rng.choice([6.0, 7.4, 8.4])),
         yaw_feed_right=bool(rng.integers(2)),
     )
+
+
+def _switches(setup: Setup, rng: np.random.Generator) -> dict[str, bool]:
+    """The devices' governors, one of them the wrong way round now and then."""
+    on = {box: box == meant(setup) for box in ("unit", "speed_controller")}
+    if rng.random() < 0.25:
+        box = str(rng.choice(sorted(on)))
+        on[box] = not on[box]
+    return on
 
 
 def true_facts(drive: Drive | None, rng: np.random.Generator) -> dict[str, float]:

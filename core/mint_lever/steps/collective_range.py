@@ -269,12 +269,22 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     if abs(over[short]) > workable:
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
     if action is None and over[long] > 0:
-        action = replace(_shorten(run, long, gauges[long]), needed=over[long] > workable)
+        action = replace(_reshape(run, long, gauges[long]), needed=over[long] > workable)
+    elif action is None and -over[short] > workable and _was_shortened(run, short):
+        # Both are short, and no step of the figure is fine enough: this side has way left.
+        action = _reshape(run, short, gauges[short])
     return [action] if action else []
 
 
-def _shorten(run: Readings, key: str, pitch: float) -> Action:
-    """Shorten one side of the pitch curve, the same in every mode: they all share the swash mix."""
+def _was_shortened(run: Readings, key: str) -> bool:
+    """Whether a side of the pitch curve of the bench ends before the stick's end."""
+    curve = getattr(run.setup.transmitter.modes, run.mode).pitch_curve
+    return bool(curve[-1] < 100 if key == "up" else curve[0] > 0)
+
+
+def _reshape(run: Readings, key: str, pitch: float) -> Action:
+    """Shorten one side of the pitch curve, or give back of it what was shortened too far; the same
+    in every mode: they all share the swash mix."""
     target = _target(run, key)
     share = target / pitch
     modes = run.setup.transmitter.modes
@@ -288,7 +298,8 @@ def _shorten(run: Readings, key: str, pitch: float) -> Action:
     return Action(
         key=f"curve.{key}",
         text=(
-            f"Shorten the {'upper' if key == 'up' else 'lower'} side of the pitch curve in every "
+            f"{'Shorten' if share < 1 else 'Lengthen'} the {'upper' if key == 'up' else 'lower'} "
+            "side of the pitch curve in every "
             f"mode: what was {here[at]:g} becomes {end:g} %."
         ),
         expect=f"Expect {degrees(target if key == 'up' else -target)}.",
@@ -299,11 +310,12 @@ def _shorten(run: Readings, key: str, pitch: float) -> Action:
 
 
 def _shortened(run: Readings, name: ModeName, key: str, share: float) -> list[float]:
-    """A mode's curve with one side shortened. A straight side is drawn anew from its end: rounded
-    point by point, and that again and again, it would not stay straight."""
+    """A mode's curve with one side made shorter or longer, no longer than the stick. A straight
+    side is drawn anew from its end: rounded point by point, and that again and again, it would not
+    stay straight."""
     mode: Mode = getattr(run.setup.transmitter.modes, name)
     curve, up = mode.pitch_curve, key == "up"
-    reach = round((curve[-1 if up else 0] - 50) * share, 1)
+    reach = round(min(max((curve[-1 if up else 0] - 50) * share, -50.0), 50.0), 1)
     places = mode.pitch_curve_at or np.linspace(0.0, 100.0, len(curve)).tolist()
     straight = plain(run.setup, name)
     made = []
@@ -311,7 +323,7 @@ def _shortened(run: Readings, name: ModeName, key: str, share: float) -> list[fl
         if straight and place != 50 and (place > 50) == up:
             value = round(50 + reach * abs(place - 50) / 50, 1)
         elif not straight and value != 50 and (value > 50) == up:
-            value = round(50 + (value - 50) * share, 1)
+            value = round(min(max(50 + (value - 50) * share, 0.0), 100.0), 1)
         made.append(value)
     return made
 

@@ -138,7 +138,7 @@ def _spares(run: Readings, key: str, path: str) -> bool:
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if ask.key == "own":
-        return "neutral"
+        return "neutral" if bench.drive.truth.has_card else "fixed"
     if ask.key.startswith("item."):
         return bench.drive.card_took(int(ask.key.removeprefix("item.")))
     raise not_simulated(ask.key)
