@@ -29,7 +29,6 @@ def main() -> None:
         _take(page, "path-tail")
         _bench(page, "bench-slip", "Yarrow 570")
         _bench(page, "bench-directions", step="together")
-        _bench(page, "bench-measuring", step="cyclic_throw")
         _bench(page, "bench-clearance", "Sorrel 690", "clearance")
         _bench(page, "bench-tail", "Sorrel 690", "tail_stick")
         _bench(page, "bench-tail-limits", "Sorrel 690", "tail_limits")
