@@ -1,42 +1,11 @@
 """A literal pilot who works through the tail's parts alone, in their order."""
 
-from collections import Counter
-
-from mint_lever.practise.evening import next_move
-from mint_lever.practise.hands import do, take
-from mint_lever.run.advice import Action
-from mint_lever.run.entering import written_by
-from mint_lever.run.log import Entry, action_event
-from mint_lever.steps import bench_run
 from mint_lever.steps.tail import PARTS
-
-_MOST = 120
+from parts_pilot import work_through_parts
 
 
 def work_the_tail(bench, answer=None):
-    """Work until every part is done; give the log and how often each question was answered.
-
-    ``answer`` (bench, step, ask) is another way of looking than the simulated helicopter's own.
-    """
-    entries, events, reads = [], [], Counter()
+    """Work until every part of the tail is done, as ``parts_pilot`` says."""
     # What arrives was put right in step 3, which this pilot does not work through.
     bench.truth.arrives["rudder"] = 1.0
-    for sequence in range(_MOST):
-        run = bench_run(bench.setup, entries, events)
-        step = next((part for part in PARTS if not run.done(part.name)), None)
-        if step is None:
-            return entries, events, reads
-        move = next_move(run, step.name)
-        if isinstance(move, Action):
-            before = bench.setup
-            do(bench, move)
-            events.append(action_event(sequence, step.name, move, before))
-            continue
-        reads[step.name, move.key] += 1
-        value = None if answer is None else answer(bench, step, move)
-        if value is None:
-            value = take(bench, step, move)
-        if written := written_by(move, value):
-            bench.change(written)
-        entries.append(Entry(sequence, step.name, move.key, value, bench.setup))
-    raise AssertionError(f"the tail never ended: {step.name}")
+    return work_through_parts(bench, PARTS, answer)

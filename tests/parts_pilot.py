@@ -1,0 +1,41 @@
+"""A literal pilot who works through some steps alone, in their order."""
+
+from collections import Counter
+
+from mint_lever.practise.evening import next_move
+from mint_lever.practise.hands import do, take
+from mint_lever.run.advice import Action
+from mint_lever.run.entering import written_by
+from mint_lever.run.log import Entry, action_event
+from mint_lever.steps import bench_run
+
+_MOST = 150
+
+
+def work_through_parts(bench, parts, answer=None, before=None):
+    """Work until every part is done; give the log and how often each question was answered.
+
+    ``answer`` (bench, step, ask) is another way of looking than the simulated helicopter's own;
+    ``before`` (run, step) may give a question to answer before the step's own next move.
+    """
+    entries, events, reads = [], [], Counter()
+    step = None
+    for sequence in range(_MOST):
+        run = bench_run(bench.setup, entries, events)
+        step = next((part for part in parts if not run.done(part.name)), None)
+        if step is None:
+            return entries, events, reads
+        move = (before(run, step) if before else None) or next_move(run, step.name)
+        if isinstance(move, Action):
+            was = bench.setup
+            do(bench, move)
+            events.append(action_event(sequence, step.name, move, was))
+            continue
+        reads[step.name, move.key] += 1
+        value = None if answer is None else answer(bench, step, move)
+        if value is None:
+            value = take(bench, step, move)
+        if written := written_by(move, value):
+            bench.change(written)
+        entries.append(Entry(sequence, step.name, move.key, value, bench.setup))
+    raise AssertionError(f"it never ended: {step.name}")
