@@ -9,18 +9,17 @@ from mint_lever.run.entering import written_by
 from mint_lever.run.log import Entry, action_event
 from mint_lever.steps import bench_run
 
-_MOST = 150
 
-
-def work_through_parts(bench, parts, answer=None, before=None):
-    """Work until every part is done; give the log and how often each question was answered.
+def work_through_parts(bench, parts, most, answer=None, before=None):
+    """Work until every part is done, in at most ``most`` turns; give the log and how often each
+    question was answered.
 
     ``answer`` (bench, step, ask) is another way of looking than the simulated helicopter's own;
     ``before`` (run, step) may give a question to answer before the step's own next move.
     """
     entries, events, reads = [], [], Counter()
     step = None
-    for sequence in range(_MOST):
+    for sequence in range(most):
         run = bench_run(bench.setup, entries, events)
         step = next((part for part in parts if not run.done(part.name)), None)
         if step is None:

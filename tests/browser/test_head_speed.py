@@ -102,6 +102,14 @@ def test_nothing_described_is_nothing_guessed(page, demo):
     expect(page.get_by_role("listitem").filter(has_text="Kv")).to_be_visible()
 
 
+def test_where_each_figure_is_read_is_said_to_a_thumb_too(sorrel):
+    data = sorrel.get_by_role("region", name="Drive data")
+    expect(data.get_by_text("Count them")).to_have_count(0)
+    data.get_by_role("button", name="Where each is read").click()
+    expect(data.get_by_text("Teeth of the gear on the motor's shaft; count them.")).to_be_visible()
+    expect(data.get_by_text("Resistance of the whole pack, as a charger shows it.")).to_be_visible()
+
+
 def test_the_controllers_card_is_the_pilots_own(sorrel, axe):
     card = sorrel.get_by_role("region", name="The controller's own card")
     there = card.get_by_role("listitem").count()

@@ -158,6 +158,32 @@ def bench_actions(setup, step, **answers):
     return bench_run(setup, [*run.entries, *safe]).advice(step).actions
 
 
+class TestControllerWithoutADisplay:
+    SETUP = with_governor(fresh_setup("Savory 500"), "speed_controller", np.random.default_rng(4))
+
+    def test_it_is_asked_before_any_figure(self):
+        asks = advice(self.SETUP, "governor").asks
+        assert [ask.key for ask in asks] == ["display"]
+        shown = advice(self.SETUP, "governor", display="shows").asks
+        assert {ask.key for ask in shown} >= {"shown.idle_up_1", "shown.hold"}
+
+    def test_what_nobody_can_read_is_told_right_and_measured_outside(self):
+        begun = advice(self.SETUP, "governor", display="silent")
+        assert begun.outcome == "begun"
+        rpm = self.SETUP.transmitter.modes.idle_up_1.head_speed_rpm
+        assert any(f"{rpm:g}" in ask.hint for ask in begun.asks)
+        answers = {"display": "silent", "set": True, "outside": True}
+        # Nobody has seen a figure: it will do, it is not good.
+        assert advice(self.SETUP, "governor", **answers).outcome == "workable"
+        wrong = {**answers, "set": False}
+        assert advice(self.SETUP, "governor", **wrong).outcome == "out"
+        (action,) = bench_actions(self.SETUP, "governor", **wrong)
+        assert action.keys == ("set",)
+
+    def test_a_governor_in_the_unit_is_never_asked_for_a_display(self):
+        assert "display" not in {ask.key for ask in advice(GOVERNED, "governor").asks}
+
+
 class TestNotEngaging:
     SHOWN = {f"shown__{name}": 0.0 for name in ("normal", "idle_up_1", "idle_up_2", "hold")}
 
@@ -195,7 +221,6 @@ class TestNotEngaging:
         assert min(lifted.transmitter.modes.idle_up_1.throttle_curve) > 30.0
 
     def test_with_everything_ruled_out_it_says_that_it_does_not_know(self):
-        facts = {"poles": 10, "pinion": 12, "cells": 12}
         facts = {
             "poles": GOVERNED.drive.motor.poles,
             "pinion": GOVERNED.drive.gear.pinion,
@@ -356,6 +381,24 @@ class TestWithout:
         assert {"unit_throttle", "governor_settings", "yaw_feed"} <= gone.keys()
         assert {"throttle", "controller_ends", "governor", "throttle_curves"} <= here
         assert [ask.kind for ask in run.advice("governor").asks] == ["confirm", "confirm"]
+
+    def test_a_drive_begun_to_be_described_takes_no_governor_away(self):
+        """The pinion is typed in first; that nobody was asked for the governor is no "none"."""
+        setup = edited(fresh_setup("Sage"), ("unit.governor", True))
+        before = {step.name for step in bench_run(setup).steps}
+        begun = edited(setup, ("drive.gear.pinion", 12))
+        assert {step.name for step in bench_run(begun).steps} == before
+        assert "governor_settings" in before
+        # Said to be none while it is on: it is switched off first, and gone only then.
+        said = edited(begun, ("drive.governor.place", "none"))
+        entries = [
+            Entry(0, "governor_place", "place", "none", said),
+            Entry(1, "governor_place", "unit", "on", said),
+        ]
+        found = bench_run(said, entries).advice("governor_place")
+        assert [action.key for action in found.actions] == ["switch.unit"]
+        off = read_setup(apply_changes(said.as_document(), found.actions[0].changes))
+        assert "governor_settings" not in {step.name for step in bench_run(off).steps}
 
     def test_another_kind_of_drive_finishes_without_a_speed_controller(self):
         bench = sound("unit")

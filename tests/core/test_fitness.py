@@ -88,6 +88,19 @@ def test_what_can_crash_the_model_is_asked_with_what_wrong_looks_like(step, arra
             assert word == ("in" if option.fine else "out")
 
 
+@pytest.mark.parametrize("arrangement", ARRANGEMENTS)
+def test_without_a_governor_each_point_says_more_than_a_name_and_is_judged(arrangement):
+    setup = with_arrangement(fresh_setup("Savory 500"), arrangement)
+    asks = bench_run(setup).advice("governor").asks
+    assert len(asks) == 2
+    for ask in asks:
+        assert len(ask.hint) > 40
+        for answer, word in ((True, "in"), (False, "out")):
+            entry = Entry(0, "governor", ask.key, answer, setup)
+            found = bench_run(setup, [entry]).advice("governor")
+            assert next(each.word for each in found.asks if each.key == ask.key) == word
+
+
 def test_the_tail_has_the_last_word_over_what_the_unit_shows_of_the_rudder():
     path = "transmitter.channels.rudder.reversed"
     turned = edited(fresh_setup("Savory 500"), (path, True))

@@ -431,13 +431,19 @@ class TestFinalList:
             ("tail_travel", "tail_limits", "gap_left"),
         ],
     )
-    def test_every_line_takes_back_the_question_it_repeats(self, key, step, question):
-        bench = random_helicopter(2)
-        evening = work_through(bench)
+    def test_every_line_takes_back_the_question_it_repeats(self, key, step, question, ended):
+        bench, evening = ended
         denied = log(bench.setup, ("final_directions", key, "wrong"), after=900)
         run = bench_run(bench.setup, [*evening.entries, *denied], evening.events)
         assert run.next_step() == step
         assert run.answer(step, question) is None
+
+
+@pytest.fixture(scope="module")
+def ended():
+    """A helicopter and its evening; nothing of it is changed."""
+    bench = random_helicopter(2)
+    return bench, work_through(bench)
 
 
 class TestTravelSide:

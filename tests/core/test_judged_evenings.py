@@ -46,10 +46,16 @@ def test_the_judge_sees_a_setting_that_no_device_usually_has():
     assert {each.rsplit(".", 1)[1] for each in found} == {"aileron -99", "travel_high_pct 20"}
 
 
-def test_the_judge_sees_what_is_wrong():
+@pytest.fixture(scope="module")
+def ended():
+    """A helicopter whose evening has ended: every test takes documents of its own from it."""
     bench = random_helicopter(30_000)
     work_through(bench)
-    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    return lambda: (bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json"))
+
+
+def test_the_judge_sees_what_is_wrong(ended):
+    setup, truth = ended()
     truth["mounted"][0] *= -1
     truth["blade_extra_mm"][1] += 0.5
     truth["correction_reversed"]["roll"] ^= True
@@ -73,10 +79,8 @@ def test_the_judge_sees_what_is_wrong():
         ("tail gain", lambda s, t: s["transmitter"]["modes"]["normal"].update(tail_gain_pct=1.0)),
     ],
 )
-def test_the_judge_sees_what_is_wrong_with_a_tail(said, change):
-    bench = random_helicopter(30_000)
-    work_through(bench)
-    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+def test_the_judge_sees_what_is_wrong_with_a_tail(said, change, ended):
+    setup, truth = ended()
     assert judge_tail.wrong_with_tail(setup, truth) == []
     straight = not setup["unit"]["tail"]["reversed"]
     assert straight  # so that turning it round is a fault

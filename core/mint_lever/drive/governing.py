@@ -31,9 +31,10 @@ def switched_on(setup: Setup) -> tuple[GovernorPlace, ...]:
 
 
 def meant(setup: Setup) -> GovernorPlace:
-    """The one device that is to hold the head speed: as the drive says or, where no drive is
-    described, the one that is switched on."""
-    if setup.drive is not None:
+    """The one device that is to hold the head speed: as the drive says or, where it says none, the
+    one that is switched on all the same. A governor that is on is never taken for none: a drive
+    that is only begun to be described says none before anybody was asked."""
+    if setup.drive is not None and setup.drive.governor.place != "none":
         return setup.drive.governor.place
     on = switched_on(setup)
     return on[0] if on else "none"

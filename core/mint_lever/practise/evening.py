@@ -48,55 +48,62 @@ def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int
     """Follow the advice from the first step to the last; raises RuntimeError when it never ends."""
     evening, rng = Evening(), np.random.default_rng([seed, 2])
     mishaps = sorted(int(turn) for turn in rng.integers(10, _LATEST_MISHAP, habits.mishaps))
+    at_hand: StepName | None = None
     for sequence in range(_MOST_TURNS):
         if mishaps and mishaps[0] <= sequence:
             mishaps.pop(0)
             evening.events.append(Event(sequence, WORKED_ON[happen(bench, rng)]))
+            at_hand = None
             continue
         run = evening.run(bench)
-        found = _next(run, habits, rng)
+        found = _next(run, habits, rng, at_hand)
         if found is None:
             if not mishaps:
                 return evening
             mishaps[0] = sequence + 1
             continue
-        name, move = found
+        stands_at, name, move = found
         if isinstance(move, Action):
             before = bench.setup
             do(bench, move)
             evening.acts[name] += 1
             evening.events.append(action_event(sequence, name, move, before))
+            at_hand = None
             continue
         evening.reads[name, move.key] += 1
         said = word(bench, move) if rng.random() < habits.words else None
         value = take(bench, run.step(name), move) if said is None else said
+        at_hand = name if name == stands_at else None
         if written := written_by(move, value):
             bench.change(written)
+            at_hand = None
         evening.entries.append(Entry(sequence, name, move.key, value, bench.setup))
     raise RuntimeError("the evening never ended")
 
 
 def _next(
-    run: BenchRun, habits: Habits, rng: np.random.Generator
-) -> tuple[StepName, Action | Ask] | None:
-    """What this pilot does next, and at which step; None when all is done."""
-    name = run.next_step()
+    run: BenchRun, habits: Habits, rng: np.random.Generator, at_hand: StepName | None
+) -> tuple[StepName | None, StepName, Action | Ask] | None:
+    """What this pilot does next: the step the pilot stands at, the step and the move; None when all
+    is done. Who only answered stays at the step at hand till it is done, and looks at the slip
+    again after."""
+    name = at_hand if at_hand is not None and not run.done(at_hand) else run.next_step()
     if habits.keen and (better := _only_better(run, name)):
-        return better
+        return name, *better
     if name is None:
         return None
     if rng.random() < habits.late:
         left = [step.name for step in run.steps if not run.done(step.name)]
         other = left[int(rng.integers(len(left)))]
         try:
-            return other, next_move(run, other)
+            return name, other, next_move(run, other)
         except RuntimeError:
             pass  # it waits for what it rests on
     if rng.random() < habits.early:
         needed = [action for action in run.advice(name).actions if action.needed]
         if needed:
-            return name, needed[0]
-    return name, next_move(run, name)
+            return name, name, needed[0]
+    return name, name, next_move(run, name)
 
 
 def _only_better(run: BenchRun, before: StepName | None) -> tuple[StepName, Action] | None:

@@ -17,23 +17,28 @@ from mint_lever.run.advice import (
     Ask,
     Cell,
     Choice,
-    Confirm,
     Number,
     Outcome,
     Work,
 )
-from mint_lever.run.confirming import points
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
 from mint_lever.setup.modes import MODE_WORDS, MODES, ModeName
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps.head_speed.common import GOVERNOR, LIMITS, LOCK, MOVES_THE_THROTTLE
+from mint_lever.steps.head_speed.agreement_by_hand import by_hand, display_of, unseen
+from mint_lever.steps.head_speed.common import (
+    AGREEMENT,
+    GOVERNOR,
+    LIMITS,
+    LOCK,
+    MOVES_THE_THROTTLE,
+)
 from mint_lever.steps.head_speed.not_engaging import search
 from mint_lever.steps.head_speed.told_wrong import Looks, looks
 
-NAME = "governor"
+NAME = AGREEMENT
 _DISPLAY_RPM = 10.0
 """The display's own step; figures that differ by no more are one. From memory."""
 _GRID = "head speed by mode"
@@ -56,9 +61,12 @@ class _Shown:
 
 def _advise(run: Readings) -> Advice:
     if meant(run.setup) == "none":
-        return _by_hand(run)
+        return by_hand(run)
+    display = display_of(run)
+    if display and display[0].answer != "shows":
+        return unseen(run, display[0])
     modes = [_shown(run, name) for name in _gone_through(run)]
-    asks: list[Ask] = [mode.ask for mode in modes]
+    asks: list[Ask] = [*display, *(mode.ask for mode in modes)]
     summary, actions = "", []
     if all(mode.ask.answer is not None for mode in modes):
         more, action, summary = _search(run, modes)
@@ -81,49 +89,6 @@ def _advise(run: Readings) -> Advice:
         actions=tuple(actions),
         outcome=outcome,
     )
-
-
-def _by_hand(run: Readings) -> Advice:
-    """No governor: what the head speed is, the curves and the ear decide."""
-    asks = points(
-        run,
-        NAME,
-        (
-            (
-                "none",
-                "No device holds the head speed, in any mode",
-                "On the devices' own menus. Wrong is one that is on unseen: the head surges when "
-                "the curve moves.",
-            ),
-            (
-                "found",
-                "How the head speed of every mode will be found is settled",
-                "By a tachometer, a log, or by ear against one that is known: at the first "
-                "spool-up outside, from low to high, never beyond the makers' limits.",
-            ),
-        ),
-    )
-    outcome: Outcome | None = worst(ask.word for ask in asks)
-    if all(ask.answer is None for ask in asks):
-        outcome = None
-    return Advice(
-        step=NAME,
-        do=("Without a governor the throttle curves alone make the head speed.",),
-        asks=asks,
-        summary="The curves make the head speed; it is measured outside."
-        if outcome == "good"
-        else "",
-        actions=tuple(_settle(ask) for ask in asks if ask.answer is False),
-        outcome=outcome,
-    )
-
-
-def _settle(ask: Confirm) -> Action:
-    text = {
-        "none": "Switch it off as part 3 of step 15 has it, or write down there that it is meant.",
-        "found": "Find somebody with a tachometer, or a log that shows the head speed, first.",
-    }
-    return Action(key=f"settle.{ask.key}", text=text[ask.key], device="helicopter", keys=(ask.key,))
 
 
 def _gone_through(run: Readings) -> list[ModeName]:
@@ -238,6 +203,8 @@ def _spares(run: Readings, key: str, path: str) -> bool:
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     drive, (kind, _, of) = bench.drive, ask.key.partition(".")
+    if kind == "display":
+        return "shows"
     if kind == "none":
         return not drive.any_governor_on()
     if kind == "found":

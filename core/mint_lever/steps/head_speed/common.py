@@ -4,7 +4,7 @@ from __future__ import annotations
 
 DRIVE, GOVERNOR = 15, 16
 """The numbers of the two steps."""
-SAFE = "drive_safe"
+SAFE, AGREEMENT = "drive_safe", "governor"
 MOVES_THE_THROTTLE = (SAFE,)
 """What a part that moves the throttle opens after, at this very power-up."""
 CANNOT_DRIVE = (

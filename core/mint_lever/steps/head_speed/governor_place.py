@@ -45,13 +45,16 @@ def _advise(run: Readings) -> Advice:
         word=None if run.answer(NAME, "place") is None else "in",
         writes=("drive.governor.place",),
     )
-    wanted = meant(run.setup)
+    # What the pilot said is what is wanted, also where a device is still otherwise.
+    drive = run.setup.drive
+    said = drive is not None and place.answer is not None
+    wanted = drive.governor.place if drive is not None and said else meant(run.setup)
     found = [_seen(run, box, wanted == box) for box in boxes]
     actions = [
         action
         for box, ask in zip(boxes, found, strict=True)
         if ask.answer is not None
-        for action in (_switch(run, box, ask),)
+        for action in (_switch(run, box, ask, wanted == box),)
         if action is not None
     ]
     asks = (place, *found)
@@ -82,9 +85,8 @@ def _seen(run: Readings, box: Box, on: bool) -> Choice:
     )
 
 
-def _switch(run: Readings, box: Box, seen: Choice) -> Action | None:
+def _switch(run: Readings, box: Box, seen: Choice, wanted: bool) -> Action | None:
     """Switch it as it is meant; or, where it is so already, write that down."""
-    wanted = meant(run.setup) == box
     written = box in switched_on(run.setup)
     change = Change(_PATH[box], wanted)
     if seen.word == "out":

@@ -1,4 +1,5 @@
 /** What the drive is made of, each figure with where to read it on the real thing. */
+import { useState } from "react";
 import { type Row, useCatalogue } from "@/api/catalogue";
 import type { Draft, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
@@ -20,6 +21,7 @@ const GROUPS: [string, RegExp][] = [
 export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
   const { rows } = useCatalogue();
   const setup = draft.document;
+  const [told, setTold] = useState(false);
   const left = new Set(rows.filter((row) => row.path !== "drive.gear.second.*"));
   return (
     <section aria-label="Drive data" className="print:hidden">
@@ -28,6 +30,14 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
         All of it may be left out. Read each figure off the real thing or its data; the maker's word
         comes first.
       </p>
+      <button
+        type="button"
+        aria-pressed={told}
+        className="key mt-2 text-sm aria-pressed:border-mint aria-pressed:bg-wash"
+        onClick={() => setTold(!told)}
+      >
+        Where each is read
+      </button>
       {GROUPS.map(([title, of]) => {
         const own = [...left].filter((row) => of.test(row.path));
         for (const row of own) left.delete(row);
@@ -38,7 +48,7 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
             </legend>
             <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2.5">
               {own.map((row) => (
-                <Field key={row.path} row={row} setup={setup} editor={editor} />
+                <Field key={row.path} row={row} told={told} setup={setup} editor={editor} />
               ))}
               {title === "Gear" && <SecondStage setup={setup} editor={editor} />}
             </div>
@@ -49,11 +59,16 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
   );
 }
 
-function Field({ row, setup, editor }: { row: Row; setup: Setup; editor: Editor }) {
+type FieldProps = { row: Row; told: boolean; setup: Setup; editor: Editor };
+
+/** A figure; told where it is read, it takes the whole width for the words. */
+function Field({ row, told, setup, editor }: FieldProps) {
   const setting: Setting = settingOf(row, row.path, setup);
+  const narrow = setting.kind === "number" && !told;
   return (
-    <div className={setting.kind === "number" ? "min-w-0" : "col-span-2 min-w-0"} title={row.help}>
+    <div className={narrow ? "min-w-0" : "col-span-2 min-w-0"} title={row.help}>
       <SettingField setting={setting} setup={setup} editor={editor} />
+      {told && <p className="mt-0.5 text-sm text-faint">{row.help}</p>}
     </div>
   );
 }

@@ -4,19 +4,9 @@ import { asProblem } from "@/api/client";
 import { type Channel, type FlightLog, type Said, useLogAct } from "@/api/logs";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { CHANNELS } from "./channel-words";
 
-const WORDS: Record<Channel, string> = {
-  time: "Time",
-  head_rpm: "Head speed",
-  motor_rpm: "Motor speed",
-  throttle: "Throttle",
-  volt: "Pack voltage",
-  amp: "Current",
-  temperature: "Temperature",
-  yaw_rate: "Yaw rate",
-  tail_servo: "Tail servo",
-};
-const CHANNELS = Object.keys(WORDS) as Channel[];
+const NAMES = Object.keys(CHANNELS) as Channel[];
 
 export function LogColumns({ id, log }: { id: string; log: FlightLog }) {
   const act = useLogAct(id);
@@ -34,7 +24,7 @@ export function LogColumns({ id, log }: { id: string; log: FlightLog }) {
         Guessed from names and figures: look whether it is so. Kept for every log with this header.
       </p>
       <div className="mt-2 grid gap-2 sm:grid-cols-2 xl:grid-cols-3">
-        {CHANNELS.map((channel) => (
+        {NAMES.map((channel) => (
           <Mapped
             key={channel}
             channel={channel}
@@ -71,7 +61,7 @@ function Mapped({ channel, log, said, onSay }: MappedProps) {
   return (
     <div className="min-w-0">
       <label htmlFor={id} className="block text-sm leading-tight">
-        {WORDS[channel]}
+        {CHANNELS[channel].name}
       </label>
       <div className="mt-0.5 flex gap-1">
         <select
@@ -95,7 +85,7 @@ function Mapped({ channel, log, said, onSay }: MappedProps) {
         </select>
         {said && units.length > 1 && (
           <select
-            aria-label={`Unit of ${WORDS[channel].toLowerCase()}`}
+            aria-label={`Unit of ${CHANNELS[channel].name.toLowerCase()}`}
             className="field max-w-32"
             value={said.unit}
             onChange={(event) => onSay({ ...said, unit: event.target.value })}

@@ -5,25 +5,15 @@
 import { scaleLinear } from "d3-scale";
 import { area } from "d3-shape";
 import { useRef, useState } from "react";
-import type { Channel, LogShown, Window } from "@/api/logs";
+import type { LogShown, Window } from "@/api/logs";
 import { useNarrow } from "@/look/narrow";
 import { shown as figure } from "@/parts/numbers";
+import { CHANNELS } from "./channel-words";
+import { LeftScale } from "./left-scale";
 
 const HIGH = 92;
 const EDGE = { left: 52, right: 8, top: 16, bottom: 6 };
 const LEAST_S = 0.5;
-const NAMES: Record<Channel, string> = {
-  time: "time",
-  head_rpm: "head speed, rpm",
-  motor_rpm: "motor speed, rpm",
-  throttle: "throttle, %",
-  volt: "pack, V",
-  amp: "current, A",
-  temperature: "temperature, °C",
-  yaw_rate: "yaw rate, °/s",
-  tail_servo: "tail servo, µs",
-};
-
 type Props = { shown: LogShown; mark: number | null; onWindow: (window: Window) => void };
 
 export function LogPicture({ shown, mark, onWindow }: Props) {
@@ -161,21 +151,9 @@ function Line({ shown, line, top, wide, x }: LineProps) {
   return (
     <g>
       <text x={EDGE.left} y={top + 11} className="fill-ink text-[12px] font-semibold">
-        {NAMES[line.channel]}
+        {CHANNELS[line.channel].name}, {CHANNELS[line.channel].unit}
       </text>
-      {y.ticks(3).map((tick) => (
-        <g key={tick}>
-          <path d={`M${EDGE.left} ${y(tick)}H${wide - EDGE.right}`} className="stroke-rule" />
-          <text
-            x={EDGE.left - 5}
-            y={y(tick) + 4}
-            textAnchor="end"
-            className="figure fill-faint text-[11px]"
-          >
-            {tick}
-          </text>
-        </g>
-      ))}
+      <LeftScale ticks={y.ticks(3)} y={y} from={EDGE.left} to={wide - EDGE.right} />
       <path d={drawn(steps) ?? ""} className="fill-mint stroke-mint" strokeWidth="0.8" />
     </g>
   );

@@ -13,6 +13,7 @@ import {
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { ChoiceField } from "@/parts/settings/choice-field";
+import { LeftScale } from "./left-scale";
 
 const WIDE = 460;
 const HIGH = 190;
@@ -115,19 +116,7 @@ function Drawn({ punch, rpm }: { punch: PunchShown; rpm: number }) {
         {punch.hunts && <b className="text-out"> and hunts</b>}.
       </p>
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} aria-hidden className="block w-full">
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <path d={`M${EDGE.left} ${y(tick)}H${WIDE - EDGE.right}`} className="stroke-rule" />
-            <text
-              x={EDGE.left - 5}
-              y={y(tick) + 4}
-              textAnchor="end"
-              className="figure fill-faint text-[11px]"
-            >
-              {tick}
-            </text>
-          </g>
-        ))}
+        <LeftScale ticks={y.ticks(4)} y={y} from={EDGE.left} to={WIDE - EDGE.right} />
         {[0, 0.5, 1].map((tick) => (
           <text
             key={tick}
