@@ -1,7 +1,7 @@
 """Head speed over the API: every mode's figures, a punch to try, the hover that was flown."""
 
 import uuid
-from datetime import date
+from datetime import date, datetime
 
 from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema
@@ -11,7 +11,7 @@ from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
 from headspeed.schemas import HeadSpeedsOut, PunchOut, show_head_speeds, show_punch
-from headspeed.services import fit_first
+from headspeed.services import card_confirmed, fit_first
 from levers.chains import chain_of
 from mint_lever.modes.flown_hover import flown_hover, no_hover
 from mint_lever.modes.measured_speeds import measured
@@ -59,6 +59,13 @@ def speeds(
     """Show what every mode's head speed comes to, with so much head-room wanted."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
     return show_head_speeds(version, chain, wanted_pct)
+
+
+@router.get("/{helicopter_id}/head-speed/card", response=list[datetime | None])
+def card(request: HttpRequest, helicopter_id: uuid.UUID) -> list[datetime | None]:
+    """Give, for each item of the controller's card, when the real controller confirmed
+    what is wanted; null where it has not, or no longer."""
+    return card_confirmed(pilot_of(request), helicopter_id)
 
 
 @router.post("/{helicopter_id}/head-speed/punch", response=PunchOut)

@@ -1,12 +1,13 @@
-"""What may be written down of a rotor that turned."""
+"""What may be written down of a rotor that turned, and what was confirmed before."""
 
 import uuid
+from datetime import datetime
 
 from django.contrib.auth.models import User
 
 from bench.fitness import fitness_at
 from bench.services import bench_of
-from bench.stored_run import run_at
+from bench.stored_run import entries_of, run_at, run_of, setup_at
 from config.problems import Refused
 
 
@@ -22,3 +23,19 @@ def fit_first(pilot: User, helicopter_id: uuid.UUID) -> None:
             f"A head speed is measured on a setup that is fit to fly. Withheld: {why}. What you "
             "entered is still here.",
         )
+
+
+def card_confirmed(pilot: User, helicopter_id: uuid.UUID) -> list[datetime | None]:
+    """Give when each item of the card was confirmed; a simulated controller's word is
+    none of the real one's."""
+    bench = bench_of(pilot, helicopter_id)
+    entries = entries_of(bench, None)
+    run = run_of(setup_at(bench), entries)
+    times = {(entry.key, entry.stands_at): entry.sent_at for entry in entries}
+    confirmed: list[datetime | None] = []
+    for item, line in enumerate(run.setup.speed_controller.card or []):
+        key = f"item.{item}"
+        held = run.held("controller_card", key)
+        took = held[-1] if held and held[-1].value == str(line.wanted) else None
+        confirmed.append(None if took is None else times[key, took.sequence])
+    return confirmed

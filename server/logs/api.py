@@ -2,6 +2,7 @@
 
 import uuid
 from collections.abc import Iterator
+from typing import Any
 
 import numpy as np
 from django.http import HttpRequest
@@ -16,7 +17,9 @@ from mint_lever.faults import InvalidRequest
 from mint_lever.setup.modes import ModeName
 from mint_lever.simulate.flight_log import flown_log
 from mint_lever.telemetry.drawn import MOST_STEPS, stretch
+from mint_lever.telemetry.kept import kept
 from mint_lever.telemetry.recorded import CHANNELS, Channel
+from mint_lever.telemetry.report import LogFinding
 from mint_lever.telemetry.units import UNITS
 
 router = Router(tags=["logs"])
@@ -49,12 +52,22 @@ class FlightLogOut(BaseModel):
     units: dict[Channel, list[str]]
 
 
+class KeptOut(BaseModel):
+    """A setting, and what the log measured of it."""
+
+    path: str
+    value: float
+
+
 class LogFindingOut(BaseModel):
+    """``keeps`` is what the setup has a place for; null in a simulated log, it is no real one's."""
+
     kind: str
     at_s: float | None
     value: float | None
     unit: str
     text: str
+    keeps: KeptOut | None
 
 
 class LogLineOut(BaseModel):
@@ -168,7 +181,7 @@ def one(
     return LogShownOut(
         log=_out(log),
         fault="",
-        findings=[LogFindingOut(**finding) for finding in found["findings"]],
+        findings=[_finding(finding, log.simulated) for finding in found["findings"]],
         first_s=first,
         last_s=last,
         start_s=drawn.start_s,
@@ -192,6 +205,12 @@ def away(request: HttpRequest, helicopter_id: uuid.UUID, log_id: uuid.UUID) -> S
 def _parts(request: HttpRequest) -> Iterator[bytes]:
     while part := request.read(_PART):
         yield part
+
+
+def _finding(finding: dict[str, Any], simulated: bool) -> LogFindingOut:
+    change = None if simulated else kept(LogFinding(**finding))
+    keeps = None if change is None else KeptOut(path=change.path, value=change.value)
+    return LogFindingOut(**finding, keeps=keeps)
 
 
 def _out(log: FlightLog) -> FlightLogOut:

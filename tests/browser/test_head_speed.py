@@ -123,7 +123,10 @@ def test_the_controllers_card_is_the_pilots_own(sorrel, axe):
     choices.fill("off, soft, loud")
     choices.press("Enter")
     last.get_by_label("wanted").select_option("soft")
-    expect(last.locator("summary")).to_have_text(f"{there + 1} Beeps: soft")
+    expect(last.locator("summary")).to_have_text(f"{there + 1} Beeps: softnot confirmed")
+    cells = last.get_by_role("checkbox", name="goes by the cell count")
+    cells.click()
+    expect(cells).to_be_checked()
     axe("the card open")
     last.get_by_role("button", name="Take item").click()
     expect(card.get_by_role("listitem")).to_have_count(there)
@@ -191,6 +194,17 @@ class TestLogs:
         assert start < 20 < end < 30
         assert sorrel.locator("[data-mark='finding']").count() == 1
         axe("a log")
+
+    def test_what_a_log_measured_of_the_pack_is_kept_by_one_key(self, sorrel, logs, log_file):
+        logs.get_by_label("A log as CSV").set_input_files(log_file)
+        keep = logs.get_by_role("button", name="as the pack resistance")
+        words = keep.inner_text()
+        keep.click()
+        expect(logs.get_by_text("Kept as the pack resistance.")).to_be_visible()
+        field = sorrel.get_by_role("region", name="Drive data").get_by_role(
+            "textbox", name="Pack resistance"
+        )
+        assert float(words.split()[1]) == float(field.input_value())
 
     def test_the_picture_is_moved_by_keys_alone(self, sorrel, logs, log_file):
         logs.get_by_label("A log as CSV").set_input_files(log_file)

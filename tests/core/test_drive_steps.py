@@ -5,7 +5,7 @@ import pytest
 
 import judge_drive
 from drive_pilot import work_the_drive
-from mint_lever.run import Entry, Event, fitness_of
+from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
 from mint_lever.run.log import action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
 from mint_lever.simulate.builds import with_governor
@@ -371,6 +371,23 @@ class TestCard:
         run = bench_run(other, entries)
         assert run.held("controller_card", "item.0")
         assert not run.held("controller_card", "item.1")
+
+    @pytest.mark.parametrize("how", ["data", "said"])
+    def test_another_cell_count_asks_for_the_cut_off_anew_and_for_no_other(self, how):
+        items = [
+            {"name": "Brake", "choices": ["off", "on"], "wanted": 0},
+            {"name": "Cut-off", "choices": ["low", "high"], "wanted": 0, "by_cells": True},
+        ]
+        setup = edited(GOVERNED, ("speed_controller.card", items))
+        entries = [Entry(i, "controller_card", f"item.{i}", "0", setup) for i in range(2)]
+        cells = setup.drive.pack.cells
+        other = edited(setup, ("drive.pack.cells", cells + 2)) if how == "data" else setup
+        events = [] if how == "data" else [Event(5, WORKED_ON["pack with another cell count"])]
+        run = bench_run(other, entries, events)
+        assert run.held("controller_card", "item.0")
+        assert not run.held("controller_card", "item.1")
+        unmarked = edited(other, ("speed_controller.card.1.by_cells", False))
+        assert bench_run(unmarked, entries, events).held("controller_card", "item.1")
 
 
 class TestWithout:

@@ -29,6 +29,20 @@ def version(tab, path):
     return tab.get(path).json()["version"]
 
 
+SAFE = ("motor", "hold", "blades")
+
+
+def read(tab, path, step, key, value, **more):
+    body = {"version": version(tab, path), "step": step, "key": key, "value": value, **more}
+    return tab.send("POST", f"{path}/bench/readings", body)
+
+
+def the_motor_cannot_drive(tab, path):
+    for step, keys in (("make_safe", SAFE), ("drive_safe", ("motor", "start"))):
+        for key in keys:
+            assert read(tab, path, step, key, True).status_code == 200
+
+
 def speeds(tab, path):
     answer = tab.get(f"{path}/head-speed?version={version(tab, path)}")
     assert answer.status_code == 200
@@ -121,21 +135,45 @@ def test_a_card_of_the_controller_is_bounded(tab, path):
     assert len(kept.json()["document"]["speed_controller"]["card"]) == 6
 
 
-def test_a_part_that_moves_the_throttle_takes_no_reading_before_the_motor_was_looked_at(tab, path):
-    def read(step, key, value):
-        bench = tab.get(f"{path}/bench?step={step}").json()
-        body = {"version": bench["version"], "step": step, "key": key, "value": value}
-        return tab.send("POST", f"{path}/bench/readings", body)
+def test_a_card_says_when_the_real_controller_confirmed_what_is_wanted(tab, path):
+    items = [{"name": name, "choices": ["off", "on"], "wanted": 0} for name in ("Brake", "Start")]
+    changes = [{"path": "speed_controller.card", "value": items}]
+    tab.send("PATCH", f"{path}/draft", {"version": version(tab, path), "changes": changes})
 
-    for key in ("motor", "hold", "blades"):
-        assert read("make_safe", key, True).status_code == 200
+    def took(key, value):
+        return read(tab, path, "controller_card", key, value, at="2026-10-03T19:30:00Z")
+
+    def table(what):
+        bench = tab.get(f"{path}/bench").json()
+        body = {"version": bench["version"], "simulated": what}
+        return tab.send("POST", f"{path}/bench/table", body)
+
+    assert tab.get(f"{path}/head-speed/card").json() == [None, None]
+    the_motor_cannot_drive(tab, path)
+    assert took("item.0", "0").status_code == 200
+    assert took("item.1", "1").status_code == 200  # the other choice: not what is wanted
+    shown = tab.get(f"{path}/head-speed/card").json()
+    assert shown == ["2026-10-03T19:30:00Z", None]
+    # What a simulated controller takes is no word of the real one; the real one's stays.
+    assert table(True).status_code == 200
+    the_motor_cannot_drive(tab, path)
+    assert took("item.1", "0").status_code == 200
+    assert tab.get(f"{path}/head-speed/card").json() == shown
+    assert table(False).status_code == 200
+    edit = [{"path": "speed_controller.card.0.wanted", "value": 1}]
+    tab.send("PATCH", f"{path}/draft", {"version": version(tab, path), "changes": edit})
+    assert tab.get(f"{path}/head-speed/card").json() == [None, None]
+
+
+def test_a_part_that_moves_the_throttle_takes_no_reading_before_the_motor_was_looked_at(tab, path):
+    for key in SAFE:
+        assert read(tab, path, "make_safe", key, True).status_code == 200
     assert tab.get(f"{path}/bench?step=throttle").json()["advice"]["waits_for"] == ["drive_safe"]
-    refused = read("throttle", "low", "low")
+    refused = read(tab, path, "throttle", "low", "low")
     assert refused.status_code == 409
     assert "The motor cannot drive" in refused.content.decode()
-    for key in ("motor", "start"):
-        assert read("drive_safe", key, True).status_code == 200
-    assert read("throttle", "low", "low").status_code == 200
+    the_motor_cannot_drive(tab, path)
+    assert read(tab, path, "throttle", "low", "low").status_code == 200
 
 
 class TestMeasured:

@@ -58,6 +58,24 @@ def test_a_log_is_kept_guessed_judged_and_its_findings_have_a_place(tab, path):
     assert len(near["time_s"]) <= 100
 
 
+def test_a_packs_resistance_is_kept_of_a_real_log_and_of_no_simulated_one(tab, path):
+    log = put(tab, path, FLOWN).json()
+    found = tab.get(f"{path}/logs/{log['id']}").json()["findings"]
+    (pack,) = [f for f in found if f["kind"] == "pack_resistance"]
+    assert pack["keeps"]["path"] == "drive.pack.resistance_mohm"
+    # The setting's own step is half a milliohm.
+    assert pack["keeps"]["value"] == pytest.approx(pack["value"], abs=0.25)
+    assert all(f["keeps"] is None for f in found if f["kind"] != "pack_resistance")
+    version = tab.get(path).json()["version"]
+    edit = {"version": version, "changes": [pack["keeps"]]}
+    assert tab.send("PATCH", f"{path}/draft", edit).status_code == 200
+    fly = {"version": version + 1, "mode": "normal", "seed": 1}
+    flown = tab.send("POST", f"{path}/logs/simulated", fly).json()
+    simulated = tab.get(f"{path}/logs/{flown['id']}").json()["findings"]
+    assert "pack_resistance" in {f["kind"] for f in simulated}
+    assert all(f["keeps"] is None for f in simulated)
+
+
 def test_what_a_pilot_said_of_the_columns_is_remembered_for_the_next_log(tab, path):
     strange = FLOWN.replace("rpm", "Umdrehung", 1)
     log = put(tab, path, strange).json()

@@ -20,6 +20,7 @@ from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
+    Aspect,
     changed_paths,
     differing,
     handwork,
@@ -41,14 +42,16 @@ class Ruled(Node):
     """A step as the log is read for it.
 
     ``spares`` (run, question's key, changed path): whether a changed setting leaves that reading
-    standing although it belongs to the step. ``repeats`` is how far two readings of one thing lie
-    apart on a good instrument, in the questions' own unit. ``looked_at_with`` are steps whose looks
-    are the same looks: following either's advice asks for both anew. ``shows`` says of an answer
-    which directions of the model it shows to be right, and which to be wrong. ``refutes`` says of
-    an answer which questions of other steps it takes back: they are to be looked at again.
+    standing although it belongs to the step; ``spares_work`` the same of work by hand. ``repeats``
+    is how far two readings of one thing lie apart on a good instrument, in the questions' own unit.
+    ``looked_at_with`` are steps whose looks are the same looks: following either's advice asks for
+    both anew. ``shows`` says of an answer which directions of the model it shows to be right, and
+    which to be wrong. ``refutes`` says of an answer which questions of other steps it takes back:
+    they are to be looked at again.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
+    spares_work: Callable[[Readings, str, Aspect], bool] | None = None
     repeats: float = 0.2
     looked_at_with: tuple[StepName, ...] = ()
     shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
@@ -129,7 +132,7 @@ class Readings(ABC):
         self._counted: dict[tuple[StepName, str], list[Entry]] = {}
         self._means: dict[tuple[StepName, str], float | None] = {}
         self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
-        self._work_on: dict[StepName, list[tuple[Event, str]]] = {}
+        self._work_on: dict[StepName, list[tuple[Event, Aspect]]] = {}
         self._answers: dict[tuple[StepName, str], list[Entry]] = {}
         for entry in self.entries:
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
@@ -287,7 +290,13 @@ class Readings(ABC):
                 continue
             if rules is None or rules.spares is None or not rules.spares(self, about, path):
                 because.add(words_of(path))
-        return because | self.work_undoing((entry.step,), entry.sequence, but_of=entry.step)
+        spares_work = None if rules is None else rules.spares_work
+        return because | {
+            handwork(aspect).words
+            for event, aspect in self._work(entry.step)
+            if event.sequence > entry.sequence and event.step != entry.step
+            if spares_work is None or not spares_work(self, about, aspect)
+        }
 
     def work_undoing(
         self,
@@ -299,9 +308,9 @@ class Readings(ABC):
         """Give, in words, the work by hand that undoes one of some steps: between two places in
         the log, and not by advice of the step ``but_of``."""
         return {
-            words
+            handwork(aspect).words
             for step in steps
-            for event, words in self._work(step)
+            for event, aspect in self._work(step)
             if after < event.sequence < before and (but_of is None or event.step != but_of)
         }
 
@@ -310,11 +319,11 @@ class Readings(ABC):
         before = {e.sequence for e, _ in self._work(step) if e.sequence < entry.sequence}
         return len(before)
 
-    def _work(self, step: StepName) -> list[tuple[Event, str]]:
-        """The work by hand that undoes a step, and what it is called, oldest first."""
+    def _work(self, step: StepName) -> list[tuple[Event, Aspect]]:
+        """The work by hand that undoes a step, oldest first."""
         if step not in self._work_on:
             self._work_on[step] = [
-                (event, handwork(aspect).words)
+                (event, aspect)
                 for event in self.by_hand
                 for aspect in event.aspects
                 if step in self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement))

@@ -10,6 +10,7 @@ from mint_lever.setup.about import About, Holder, Quantity
 from mint_lever.setup.numbers import (
     Ampere,
     Charge,
+    Efficiency,
     Gain,
     Inertia,
     Part,
@@ -25,7 +26,7 @@ _GOVERNOR = ("governor_settings",)
 # What turns the rotor: the governor's own figures and the head speeds asked for hang on it.
 _DRIVE = ("drive_data", "governor")
 # Another pack turns the same gear: what the governor shows stays, what it can hold does not.
-_PACK = ("drive_data",)
+_PACK = ("drive_data", "controller_card")
 
 
 class Motor(Part):
@@ -256,7 +257,7 @@ class Drive(Part):
     gear: Annotated[Gear, Holder(name="gear")] = Gear()
     pack: Annotated[Pack, Holder(name="pack")] = Pack()
     efficiency_pct: Annotated[
-        Percent,
+        Efficiency,
         About(
             label="Efficiency of gear and drive",
             help="How much of the motor's power reaches the rotor; 95 from memory.",

@@ -36,6 +36,7 @@ TargetAngle = Annotated[float, Field(gt=0, le=25), Quantity("deg", 0.5)]
 USUAL_FIGURE = (15.0, 120.0)
 # A tail limit of less than half the throw leaves the servo coarse; from memory.
 USUAL_LIMIT = (50.0, 150.0)
+Efficiency = Annotated[float, Field(ge=1, le=100), Quantity("%")]
 SignedShare = Annotated[float, Field(ge=-100, le=100), Quantity("%")]
 SubTrim = Annotated[float, Field(ge=-100, le=100), Quantity("%", 0.5)]
 Rpm = Annotated[float, Field(gt=0, le=20000), Quantity("rpm", 10)]

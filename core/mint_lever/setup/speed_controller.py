@@ -48,6 +48,16 @@ class CardItem(Part):
             steps=_CARD,
         ),
     ] = 0
+    by_cells: Annotated[
+        bool,
+        About(
+            label="Goes by the cell count",
+            help="Whether it must be looked at again with another number of cells, as a cut-off.",
+            stage="whole",
+            steps=_CARD,
+            words={False: "no", True: "yes"},
+        ),
+    ] = False
 
 
 class SpeedController(Part):

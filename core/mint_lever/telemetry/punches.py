@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
 from mint_lever.axes import Array
 from mint_lever.telemetry.recorded import Recorded
@@ -13,6 +13,8 @@ from mint_lever.telemetry.recorded import Recorded
 _RISE_S, _BEFORE_S, _AFTER_S = 0.4, 1.0, 3.0
 _THROTTLE_PCT, _AMP_SHARE, _FALL = 15.0, 0.25, 0.015
 _STEADY, _BACK = 0.02, 0.02
+_BEGUN = 0.1
+"""A rise has begun once it has made this share of itself. From memory."""
 _RUNS = 0.5
 """Below this share of its usual speed the head is not held by anything. All from memory."""
 
@@ -49,19 +51,28 @@ def punches(log: Recorded) -> list[Punched]:
     return found
 
 
-def _starts(log: Recorded, speed: Array) -> NDArray[np.intp]:
-    """Samples at which something rises sharply for the first time."""
-    span = log.samples(_RISE_S)
+def _starts(log: Recorded, speed: Array) -> list[int]:
+    """Samples at which something begins to rise sharply."""
     throttle, amps = log.channels.get("throttle"), log.channels.get("amp")
     told = []
     if throttle is not None:
         told.append((throttle, _THROTTLE_PCT))
     if amps is not None:
         told.append((amps, _AMP_SHARE * float(np.percentile(amps, 99))))
-    sharp = np.zeros(len(speed), dtype=bool)
-    for rises, least in told or [(-speed, _FALL * float(speed.max()))]:
-        sharp[:-span] |= rises[span:] - rises[:-span] > max(least, 1e-9)
-    return np.flatnonzero(sharp & ~np.concatenate([[False], sharp[:-1]]))
+    told = told or [(-speed, _FALL * float(speed.max()))]
+    span = log.samples(_RISE_S)
+    return sorted({at for rises, least in told for at in _rises(rises, span, max(least, 1e-9))})
+
+
+def _rises(signal: Array, span: int, least: float) -> Iterator[int]:
+    """Where a signal begins to rise by more than ``least`` within ``span`` samples."""
+    risen = signal[span:] - signal[:-span]
+    sharp = risen > least
+    first = np.flatnonzero(sharp & ~np.concatenate([[False], sharp[:-1]]))
+    for at in first:
+        # The window finds a rise while it is still ahead.
+        begun = signal[at : at + span + 1] - signal[at] > _BEGUN * risen[at]
+        yield int(at + np.argmax(begun))
 
 
 def _punched(log: Recorded, speed: Array, mean: float, at: int) -> Punched:

@@ -41,3 +41,18 @@ export function usePunch(id: string, version: number, tried: Tried) {
     gcTime: 10_000,
   });
 }
+
+/** For each item of the controller's card, when the real controller confirmed what is wanted. */
+export function useCardConfirmed(id: string, version: number) {
+  return useQuery({
+    queryKey: ["card", id, version],
+    queryFn: () =>
+      answer(
+        client.GET("/api/helicopters/{helicopter_id}/head-speed/card", {
+          params: { path: { helicopter_id: id } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    refetchOnMount: "always",
+  });
+}

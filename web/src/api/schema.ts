@@ -916,6 +916,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/head-speed/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card
+         * @description Give, for each item of the controller's card, when the real controller confirmed
+         *     what is wanted; null where it has not, or no longer.
+         */
+        get: operations["headspeed_api_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/head-speed/punch": {
         parameters: {
             query?: never;
@@ -1358,6 +1379,12 @@ export interface components {
              * @default 0
              */
             wanted: number;
+            /**
+             * Goes by the cell count
+             * @description Whether it must be looked at again with another number of cells, as a cut-off.
+             * @default false
+             */
+            by_cells: boolean;
         };
         /**
          * Channel
@@ -5779,7 +5806,20 @@ export interface components {
             /** Unit */
             unit: string;
         };
-        /** LogFindingOut */
+        /**
+         * KeptOut
+         * @description A setting, and what the log measured of it.
+         */
+        KeptOut: {
+            /** Path */
+            path: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * LogFindingOut
+         * @description ``keeps`` is what the setup has a place for; null in a simulated log, it is no real one's.
+         */
         LogFindingOut: {
             /** Kind */
             kind: string;
@@ -5791,6 +5831,7 @@ export interface components {
             unit: string;
             /** Text */
             text: string;
+            keeps: components["schemas"]["KeptOut"] | null;
         };
         /**
          * LogLineOut
@@ -7267,6 +7308,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadSpeedsOut"];
+                };
+            };
+        };
+    };
+    headspeed_api_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (string | null)[];
                 };
             };
         };

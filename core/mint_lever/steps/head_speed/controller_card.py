@@ -10,6 +10,7 @@ from mint_lever.drive.governing import electric
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option, Outcome, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
+from mint_lever.run.touched import Aspect
 from mint_lever.run.words import outcome_of
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
@@ -21,7 +22,7 @@ from mint_lever.steps.head_speed.common import DRIVE, MANUAL_FIRST, NOT_ELECTRIC
 from mint_lever.steps.looked_at import looked_at
 
 NAME = "controller_card"
-_CARD = "speed_controller.card"
+_CARD, _CELLS = "speed_controller.card", "drive.pack.cells"
 MISSED = "missed"
 _PLACES = {2: ("low", "high"), 3: ("low", "in the middle", "high")}
 
@@ -130,10 +131,24 @@ def _summary(asks: tuple[Choice, ...], outcome: Outcome | None) -> str:
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:
-    """An item goes by its own line of the card."""
+    """An item goes by its own line of the card, a cut-off by the number of cells as well."""
+    if path == _CELLS:
+        return not _by_cells(run, key)
     if not path.startswith(f"{_CARD}.") or not key.startswith("item."):
         return False
-    return path.split(".")[2] != key.removeprefix("item.")
+    line = path.removeprefix(f"{_CARD}.").split(".")
+    # Whether it goes by the cells says nothing of what the controller took.
+    return line[0] != key.removeprefix("item.") or line[-1] == "by_cells"
+
+
+def _spares_work(run: Readings, key: str, aspect: Aspect) -> bool:
+    """Another number of cells undoes a cut-off alone."""
+    return aspect == "pack" and not _by_cells(run, key)
+
+
+def _by_cells(run: Readings, key: str) -> bool:
+    card, line = run.setup.speed_controller.card or [], key.removeprefix("item.")
+    return line.isdigit() and int(line) < len(card) and card[int(line)].by_cells
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
@@ -155,6 +170,7 @@ STEP = Step(
     title="Card of the speed controller",
     why="A brake, a hard start or a wrong cut-off is found out in the air.",
     spares=_spares,
+    spares_work=_spares_work,
     not_needed=_not_needed,
     cautions=(
         MANUAL_FIRST,

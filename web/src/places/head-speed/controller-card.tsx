@@ -1,16 +1,19 @@
 /** The speed controller's own card: its items in its manual's order and words, and what is wanted. */
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useEffect, useId, useState } from "react";
-import type { Setup } from "@/api/client";
+import type { Draft, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
+import { useCardConfirmed } from "@/api/head-speed";
 import { reason } from "@/parts/settings/saved-number";
 
 type Item = NonNullable<NonNullable<Setup["speed_controller"]>["card"]>[number];
 
 const CARD = "speed_controller.card";
 
-export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor }) {
+export function ControllerCard({ draft, editor }: { draft: Draft; editor: Editor }) {
+  const setup = draft.document;
   const card = setup.speed_controller?.card ?? [];
+  const confirmed = useCardConfirmed(draft.id, draft.version).data ?? [];
   const [fault, setFault] = useState<string | null>(null);
   if (setup.drive?.kind === "other") return null;
   const keep = async (items: Item[]) =>
@@ -44,7 +47,7 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
             className="border-b border-rule py-1"
           >
             {i + 1} {item.name}: <b>{item.choices[item.wanted ?? 0]}</b>, of{" "}
-            {item.choices.join(", ")}
+            {item.choices.join(", ")}; {whenWords(confirmed[i])}
           </li>
         ))}
       </ol>
@@ -59,6 +62,7 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
               <summary className="py-1">
                 <span className="figure text-faint">{i + 1}</span> {item.name}:{" "}
                 <b>{item.choices[item.wanted ?? 0]}</b>
+                <span className="block pl-4 text-sm text-faint">{whenWords(confirmed[i])}</span>
               </summary>
               <ItemFields item={item} number={i + 1} onKeep={(to) => put(i, to)} />
               <div className="mt-1 flex gap-1">
@@ -94,7 +98,15 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
           type="button"
           className="key text-sm"
           onClick={() =>
-            keep([...card, { name: `Item ${card.length + 1}`, choices: ["off", "on"], wanted: 0 }])
+            keep([
+              ...card,
+              {
+                name: `Item ${card.length + 1}`,
+                choices: ["off", "on"],
+                wanted: 0,
+                by_cells: false,
+              },
+            ])
           }
         >
           Add an item
@@ -107,6 +119,11 @@ export function ControllerCard({ setup, editor }: { setup: Setup; editor: Editor
       </div>
     </section>
   );
+}
+
+/** When the real controller took what is wanted. */
+function whenWords(at: string | null | undefined): string {
+  return at ? `confirmed ${new Date(at).toLocaleDateString()}` : "not confirmed";
 }
 
 type SmallProps = {
@@ -156,6 +173,15 @@ function ItemFields({ item, number, onKeep }: FieldsProps) {
           </option>
         ))}
       </select>
+      <label className="flex items-center gap-2 text-sm leading-tight">
+        <input
+          type="checkbox"
+          className="size-5 accent-mint"
+          checked={item.by_cells ?? false}
+          onChange={(event) => onKeep({ by_cells: event.target.checked })}
+        />
+        item {number} goes by the cell count, as a cut-off
+      </label>
     </div>
   );
 }

@@ -47,7 +47,7 @@ export function HeadSpeedPlace() {
     >
       <div className="order-2 border-rule px-4 py-3 lg:order-1 lg:border-r">
         <DriveData draft={draft} editor={editor} />
-        <ControllerCard setup={draft.document} editor={editor} />
+        <ControllerCard draft={draft} editor={editor} />
       </div>
       <div className="order-1 min-w-0 px-4 py-3 lg:order-2 print:hidden">
         {found.isError && <ProblemNote problem={asProblem(found.error)} />}
@@ -80,7 +80,7 @@ function Shown({ draft, found, editor }: ShownProps) {
         ))}
       </fieldset>
       {shows === "logs" ? (
-        <Logs draft={draft} modes={found.modes} />
+        <Logs draft={draft} modes={found.modes} editor={editor} />
       ) : (
         <>
           <Lacks found={found} />

@@ -1,16 +1,18 @@
 /** Flight logs: which there are, what their columns are, the picture and what it says. */
 import { useState } from "react";
 import { asProblem, type Draft } from "@/api/client";
+import type { Editor } from "@/api/draft";
 import type { ModeSpeed } from "@/api/head-speed";
 import { type FlightLog, useLog, useLogAct, useLogs, type Window } from "@/api/logs";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { LogColumns } from "./log-columns";
+import { LogKeep } from "./log-keep";
 import { LogPicture } from "./log-picture";
 
-type Props = { draft: Draft; modes: ModeSpeed[] };
+type Props = { draft: Draft; modes: ModeSpeed[]; editor: Editor };
 
-export function Logs({ draft, modes }: Props) {
+export function Logs({ draft, modes, editor }: Props) {
   const logs = useLogs(draft.id);
   const act = useLogAct(draft.id);
   const [asked, setAsked] = useState<string | null>(null);
@@ -82,6 +84,7 @@ export function Logs({ draft, modes }: Props) {
             key={log.id}
             draft={draft}
             log={log}
+            editor={editor}
             onDrop={() => act.mutate({ do: "drop", log: log.id })}
           />
         </>
@@ -90,9 +93,9 @@ export function Logs({ draft, modes }: Props) {
   );
 }
 
-type OneProps = { draft: Draft; log: FlightLog; onDrop: () => void };
+type OneProps = { draft: Draft; log: FlightLog; editor: Editor; onDrop: () => void };
 
-function OneLog({ draft, log, onDrop }: OneProps) {
+function OneLog({ draft, log, editor, onDrop }: OneProps) {
   const [window, setWindow] = useState<Window>(null);
   const [mark, setMark] = useState<number | null>(null);
   const found = useLog(draft.id, log.id, window);
@@ -133,7 +136,12 @@ function OneLog({ draft, log, onDrop }: OneProps) {
               {data.findings.map((finding) => (
                 <li key={`${finding.kind} ${finding.at_s} ${finding.text}`}>
                   {finding.at_s === null ? (
-                    <p className="border-b border-rule py-1.5 pl-2 text-sm">{finding.text}</p>
+                    <div className="border-b border-rule py-1.5 pl-2 text-sm">
+                      {finding.text}
+                      {finding.keeps && (
+                        <LogKeep keeps={finding.keeps} draft={draft} editor={editor} />
+                      )}
+                    </div>
                   ) : (
                     <button
                       type="button"
