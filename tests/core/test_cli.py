@@ -7,7 +7,7 @@ import json
 import pytest
 
 from builds import document
-from command_line import run
+from command_line import run_as_process as run
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
