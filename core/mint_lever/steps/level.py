@@ -43,6 +43,7 @@ from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 from mint_lever.steps.level_by_travel import End, level_by_travel, side_is_known, travel_side
+from mint_lever.steps.level_in_range import back_into_range
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
 Place = Literal["mid", "low", "high"]
@@ -65,6 +66,8 @@ _TOGETHER_DEG = 0.55
 throw, which is set later. From memory."""
 _OTHER_THROW = 1.4
 """From so many times the throw on, a tilt that was just workable is not. From memory."""
+_MOVES_DEG_PER_PCT = 0.01
+"""Trims that tilt no more than this for a percent move nothing. From memory."""
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
 _PROBE_PCT = 5.0
@@ -380,6 +383,8 @@ def _trim(run: Readings, spot: _Spot) -> tuple[Action | None, tuple[float, float
     name = "high" if above > 0 else "low"
     side = getattr(unit.level_trim, name)
     slope = _tilt_per_trim(run, above) * signs[:, None]
+    if not np.abs(slope).max() > _MOVES_DEG_PER_PCT:
+        return back_into_range(run, spot.stick, spot.asks), None
     more, *_ = np.linalg.lstsq(slope, -np.asarray(tilt), rcond=None)
     old = np.array([side.aileron_pct, side.elevator_pct])
     new = np.clip(np.round(old + more), -100, 100) + 0.0

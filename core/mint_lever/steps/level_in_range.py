@@ -1,0 +1,35 @@
+"""Step 8 where the servos stand at the ends of their range: no trim moves them there.
+
+A collective figure that was begun far too large does it; it comes down before the end is levelled.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from mint_lever.dials import collective
+from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.run.advice import Action, Number
+from mint_lever.run.readings import Readings
+
+
+def back_into_range(run: Readings, stick: float, asks: tuple[Number, Number]) -> Action | None:
+    """Bring the collective's figure to about what is wanted at one end; None where it is no more
+    than that already, so that something else holds the servos."""
+    dial, targets = collective(run.setup, run.unit_side(stick) > 0), run.setup.targets
+    wanted = targets.collective_high_deg if stick > 0 else targets.collective_low_deg
+    pitch, _ = collective_deg(run.chain, run.mode, [50.0 + stick / 2])
+    if not np.isfinite(pitch[0]) or abs(pitch[0]) <= wanted:
+        return None
+    new = float(np.floor(dial.value * wanted / abs(pitch[0])))
+    if new < dial.control.low:
+        return None
+    return Action(
+        key=f"range.{'high' if stick > 0 else 'low'}",
+        text=f"The servos stand at the ends of their range here, no trim moves them: set "
+        f"{dial.name} {dial.value:g} → {new:g} %. Step 11 sets it exactly.",
+        expect=f"About {wanted:.0f}° of pitch at this end; then read the tilt again.",
+        device=dial.device,
+        changes=(dial.set(new),),
+        keys=tuple(ask.key for ask in asks),
+    )
