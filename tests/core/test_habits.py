@@ -85,6 +85,18 @@ class TestCyclicThrow:
         found = bench_run(FRESH, seen).advice("cyclic_throw")
         assert found.actions[0].changes[0].value == 95.0
 
+    def test_a_collective_a_third_as_large_waits_for_the_directions(self):
+        """By hand: 2.7° at 40 % would ask for 40·11/2.7 > 150 %: one servo is turned round."""
+        reads = [("collective_range", "up", 2.7), ("collective_range", "down", -2.7)]
+        # Asked whether that is what the gauge shows: it is.
+        reads += [("collective_range", f"sign.{key}", "shown") for key in ("up", "down")]
+        far = edited(FRESH, ("unit.collective_pct", 40.0), ("unit.collective_low_pct", 40.0))
+        found = bench_run(far, log(far, *reads)).advice("collective_range")
+        assert found.actions == ()
+        assert "Which way each servo goes comes first" in found.summary
+        near = [("collective_range", "up", 8.0), ("collective_range", "down", -8.0)]
+        assert bench_run(far, log(far, *near)).advice("collective_range").actions
+
     def test_a_look_that_finds_the_way_right_asks_for_the_reading_again(self):
         evening = log(FRESH, ("cyclic_throw", "right", -5.0), ("cyclic_throw", "left", 5.0))
         action = bench_run(FRESH, evening).advice("cyclic_throw").actions[0]

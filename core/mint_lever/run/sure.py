@@ -6,8 +6,14 @@ from mint_lever.run.advice import Action, Choice, Number, Option
 from mint_lever.run.graph import StepName
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.signs import MEANT, SHOWN, SIGN
+from mint_lever.run.touched import settings
 from mint_lever.run.words import signed
 from mint_lever.setup.catalogue import row_of
+
+_DIRECTIONS, _FAR = ("together", "tilts"), 1.9
+"""A servo turned round takes half off a throw of aileron and more off the collective: before
+directions are seen, no figure is made so much larger or smaller. From memory."""
+DIRECTIONS_FIRST = "Which way each servo goes comes first: one turned round takes much of a throw."
 
 
 def unusual(action: Action) -> bool:
@@ -18,6 +24,19 @@ def unusual(action: Action) -> bool:
         if usual is not None and not usual[0] <= abs(change.value) <= usual[1]:
             return True
     return False
+
+
+def waits_for_directions(run: Readings, action: Action) -> bool:
+    """Whether advice would make a figure so much larger or smaller that a servo may be turned
+    round, before the directions were seen."""
+    if all(run.done(step) for step in _DIRECTIONS):
+        return False
+    now = settings(run.setup)
+    return any(
+        not abs(now[change.path]) / _FAR <= abs(change.value) <= abs(now[change.path]) * _FAR
+        for change in action.changes
+        if isinstance(change.value, float) and change.path in now
+    )
 
 
 def sure_of(

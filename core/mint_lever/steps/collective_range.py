@@ -15,7 +15,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, R
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
-from mint_lever.run.sure import sure_of, unusual
+from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
 from mint_lever.run.words import blade_name, degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import Mode, ModeName
@@ -157,6 +157,9 @@ def _advise(run: Readings) -> Advice:
             asks = [replace(ask, word="read again") if ask.key == once else ask for ask in asks]
             actions, outcome = [], "begun"
             summary += f" No figure makes them so: read full {once} again."
+    if any(waits_for_directions(run, action) for action in actions):
+        actions = []
+        summary += f" {DIRECTIONS_FIRST}"
     beyond = [key for key in _KEYS if _beyond(run, key)]
     if beyond and outcome in ("good", "workable") and not any(each.needed for each in actions):
         outcome = "out"

@@ -16,7 +16,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, N
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
-from mint_lever.run.sure import sure_of, unusual
+from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
 from mint_lever.run.words import word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge as read_gauge
@@ -44,9 +44,6 @@ _HOLES = (
     ("outer_mm", "Radii your outer swash balls can take", _KEPT),
     ("inner_mm", "Radii your inner ring's balls can take", _KEPT),
 )
-_DIRECTIONS, _FAR = ("together", "tilts"), 1.9
-"""A servo turned round takes half off a throw of aileron: before directions are seen, no figure is
-made so many times larger or smaller."""
 _PROBE_PCT = 5.0
 _AFTER = {
     "look": "",
@@ -78,7 +75,7 @@ def _advise(run: Readings) -> Advice:
     doubts: list[Doubt] = []
     nothing = all(run.answer("cyclic_throw", key) is None for axis in axes for key in axis.keys)
     outcome = None if nothing else worst(axis.word for axis in axes)
-    unproven, waits = not all(run.done(step) for step in _DIRECTIONS), False
+    waits = False
     for axis in axes:
         predicted_deg = None
         doubtful = _doubt(run, axis)
@@ -91,7 +88,7 @@ def _advise(run: Readings) -> Advice:
             asks.append(axis.unsure)
         elif axis.gauge is not None and axis.word in ("out", "workable"):
             action, predicted_deg = _next_figure(run, axis, target)
-            if action is not None and unproven and _far(action, axis.dial):
+            if action is not None and waits_for_directions(run, action):
                 action, predicted_deg, waits = None, None, True
             if action is not None and unusual(action):
                 last = _at_the_gauge(axis.keys[1])
@@ -107,7 +104,7 @@ def _advise(run: Readings) -> Advice:
         outcome = "workable"
     summary = _summary(axes, elevator.gauge, target, window, full)
     if waits:
-        summary += " Which way each servo goes comes first: one turned round takes much of a throw."
+        summary += f" {DIRECTIONS_FIRST}"
     if doubts:
         outcome, summary = "begun", f"{doubts[0].words} {_AFTER[doubts[0].verdict]}"
     return Advice(
@@ -260,12 +257,6 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     return predicting(
         action, predicted(first, read, read + more, _GAUGE_REPEATS_DEG)
     ), step.expected
-
-
-def _far(action: Action, dial: Dial) -> bool:
-    """Whether advice makes a figure so much larger or smaller that a servo may be turned round."""
-    to = abs(action.changes[0].value)
-    return not abs(dial.value) / _FAR <= to <= abs(dial.value) * _FAR
 
 
 def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:

@@ -18,11 +18,14 @@ def back_into_range(run: Readings, stick: float, asks: tuple[Number, Number]) ->
     than that already, so that something else holds the servos."""
     dial, targets = collective(run.setup, run.unit_side(stick) > 0), run.setup.targets
     wanted = targets.collective_high_deg if stick > 0 else targets.collective_low_deg
-    pitch, _ = collective_deg(run.chain, run.mode, [50.0 + stick / 2])
-    if not np.isfinite(pitch[0]) or abs(pitch[0]) <= wanted:
+    # Part of the stick at this figure makes what all of it makes at the same part of the figure.
+    part = np.linspace(0.0, 1.0, 201)
+    pitch, met = collective_deg(run.chain, run.mode, 50.0 + part * stick / 2)
+    enough = part[met & (np.abs(pitch) >= wanted)]
+    if not enough.size:
         return None
-    new = float(np.floor(dial.value * wanted / abs(pitch[0])))
-    if new < dial.control.low:
+    new = float(np.floor(dial.value * enough[0]))
+    if not dial.control.low <= new < dial.value:
         return None
     return Action(
         key=f"range.{'high' if stick > 0 else 'low'}",
