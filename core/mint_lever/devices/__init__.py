@@ -1,0 +1,17 @@
+"""The pilot's own devices: what each calls a setting, in which order, on which scale."""
+
+from mint_lever.devices.neutral import neutral_profile
+from mint_lever.devices.profile import KINDS, DeviceProfile, Kind
+from mint_lever.devices.reading import read_profile
+from mint_lever.devices.shown import Shown, kept_of, shown_by
+
+__all__ = [
+    "KINDS",
+    "DeviceProfile",
+    "Kind",
+    "Shown",
+    "kept_of",
+    "neutral_profile",
+    "read_profile",
+    "shown_by",
+]

@@ -1,0 +1,29 @@
+"""Reads a device profile: all of it, or none of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from pydantic import ValidationError
+
+from mint_lever.devices.profile import FORMAT, VERSION, DeviceProfile
+from mint_lever.faults import Fault, InvalidSetup
+from mint_lever.setup.plain_faults import faults_of, shown
+from mint_lever.setup.reading import read_document
+
+
+def read_profile(source: bytes | str | Mapping[str, Any]) -> DeviceProfile:
+    """Read and check a profile. Raises InvalidSetup with every fault found."""
+    data = source if isinstance(source, Mapping) else read_document(source)
+    if not isinstance(data, Mapping):
+        raise InvalidSetup([Fault("", shown(data), "one JSON object")])
+    for key, wanted in (("format", FORMAT), ("version", VERSION)):
+        found = data.get(key)
+        if found != wanted or isinstance(found, bool):
+            allowed = f'"{wanted}"' if isinstance(wanted, str) else str(wanted)
+            raise InvalidSetup([Fault(key, shown(found), allowed)])
+    try:
+        return DeviceProfile.model_validate(dict(data))
+    except ValidationError as error:
+        raise InvalidSetup(faults_of(error)) from error
