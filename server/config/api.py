@@ -10,6 +10,8 @@ from bench.api import router as bench
 from bench.photos import router as photos
 from config.problems import Api, use_problems
 from demo.api import router as demo
+from devices.api import of_helicopter as fitted_devices
+from devices.api import router as devices
 from hangar.api import router as hangar
 from hangar.catalogue import router as catalogue
 from headspeed.api import router as headspeed
@@ -34,10 +36,12 @@ api.add_router("/helicopters", bench)
 api.add_router("/helicopters", modes)
 api.add_router("/helicopters", headspeed)
 api.add_router("/helicopters", logs)
+api.add_router("/helicopters", fitted_devices)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/bench", benches)
 api.add_router("/catalogue", catalogue)
+api.add_router("/devices", devices)
 
 
 @api.get("/setup-schema", auth=None, response=dict)

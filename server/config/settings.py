@@ -34,6 +34,7 @@ INSTALLED_APPS = [
     "modes",
     "headspeed",
     "logs",
+    "devices",
     "audit",
     "bench",
     "shell",

@@ -196,7 +196,7 @@ def export(
         kept = _revision(request, helicopter_id, revision).document
         which = f"revision-{revision}"
     document = setup_of(kept).as_document()
-    stem = re.sub(r"[^a-z0-9]+", "-", document["name"].lower()).strip("-") or "helicopter"
+    stem = file_stem(document["name"], "helicopter")
     response = HttpResponse(
         json.dumps(document, indent=2, ensure_ascii=False) + "\n", content_type="application/json"
     )
@@ -240,3 +240,8 @@ def _step(state: DraftState) -> StepOut:
     names = list(dict.fromkeys(name_of(path) for path in state.paths))
     words = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
     return StepOut(words=words or state.label or "the whole setup", paths=state.paths)
+
+
+def file_stem(name: str, otherwise: str) -> str:
+    """Make a name a file can have everywhere."""
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or otherwise

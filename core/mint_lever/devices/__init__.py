@@ -1,5 +1,6 @@
 """The pilot's own devices: what each calls a setting, in which order, on which scale."""
 
+from mint_lever.devices.every import every_shown
 from mint_lever.devices.neutral import neutral_profile
 from mint_lever.devices.profile import KINDS, DeviceProfile, Kind
 from mint_lever.devices.reading import read_profile
@@ -10,6 +11,7 @@ __all__ = [
     "DeviceProfile",
     "Kind",
     "Shown",
+    "every_shown",
     "kept_of",
     "neutral_profile",
     "read_profile",

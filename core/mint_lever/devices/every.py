@@ -1,0 +1,30 @@
+"""Every setting of a setup that a device profile speaks of."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from mint_lever.devices.profile import DeviceProfile
+from mint_lever.devices.shown import Shown, shown_by
+from mint_lever.setup.document import Setup
+
+
+def every_shown(profile: DeviceProfile, setup: Setup) -> list[tuple[str, Shown]]:
+    """Give the path of every setting that the device has and what it shows there, in the order of
+    the device's own work."""
+    found = [
+        (path, shown)
+        for path, value in _values(setup.as_document())
+        if (shown := shown_by(profile, path, value)) is not None
+    ]
+    return sorted(found, key=lambda each: each[1].order)
+
+
+def _values(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
+    if isinstance(value, dict | list):
+        entries = value.items() if isinstance(value, dict) else enumerate(value)
+        for key, inner in entries:
+            yield from _values(inner, f"{path}.{key}" if path else str(key))
+    else:
+        yield path, value

@@ -1,0 +1,97 @@
+"""Keeping devices, and which of them a helicopter has."""
+
+import json
+import uuid
+from collections.abc import Iterator
+from functools import lru_cache
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.http import Http404
+
+from config.problems import Refused
+from devices.models import Device, Fitted
+from hangar.services import owned
+from mint_lever.devices import DeviceProfile, Kind, read_profile
+
+MOST_DEVICES = 40
+
+
+def devices_of(pilot: User) -> list[Device]:
+    """Give a pilot's devices, by kind and name."""
+    return list(Device.objects.filter(owner=pilot).prefetch_related("fitted"))
+
+
+def device_of(pilot: User, device_id: uuid.UUID) -> Device:
+    """Give one device; another pilot's is not found."""
+    device = Device.objects.filter(owner=pilot, pk=device_id).first()
+    if device is None:
+        raise Http404
+    return device
+
+
+@transaction.atomic
+def add_device(pilot: User, profile: DeviceProfile) -> Device:
+    """Keep a new device; a name that is taken gets a number."""
+    names = set(Device.objects.filter(owner=pilot).values_list("name", flat=True))
+    if len(names) >= MOST_DEVICES:
+        raise Refused(
+            409,
+            "No room for another device",
+            f"{MOST_DEVICES} devices are kept. Take one away first.",
+        )
+    free = next(name for name in _numbered(profile.name) if name not in names)
+    named = profile.model_copy(update={"name": free})
+    return Device.objects.create(owner=pilot, kind=named.kind, name=free, profile=_kept(named))
+
+
+def change_device(pilot: User, device_id: uuid.UUID, profile: DeviceProfile) -> Device:
+    """Describe a device anew. Its kind stays: helicopters have it as what it is."""
+    device = device_of(pilot, device_id)
+    if profile.kind != device.kind:
+        raise Refused(409, "A device stays what it is", f"This one is a {device.kind}.")
+    device.name, device.profile = profile.name, _kept(profile)
+    device.save()
+    return device
+
+
+@transaction.atomic
+def fit(pilot: User, helicopter_id: uuid.UUID, kind: Kind, device_id: uuid.UUID | None) -> None:
+    """Say which device of a kind a helicopter has; None: none that is described."""
+    helicopter = owned(pilot, helicopter_id)
+    if device_id is None:
+        Fitted.objects.filter(helicopter=helicopter, kind=kind).delete()
+        return
+    device = device_of(pilot, device_id)
+    if device.kind != kind:
+        raise Refused(409, "That is another kind of device", f"{device.name} is a {device.kind}.")
+    Fitted.objects.update_or_create(helicopter=helicopter, kind=kind, defaults={"device": device})
+
+
+def fitted(pilot: User, helicopter_id: uuid.UUID) -> list[Device]:
+    """Give the devices a helicopter has."""
+    helicopter = owned(pilot, helicopter_id)
+    return list(Device.objects.filter(fitted__helicopter=helicopter))
+
+
+def profile_of(device: Device) -> DeviceProfile:
+    """Read a kept device's profile."""
+    return _read(json.dumps(device.profile, sort_keys=True))
+
+
+@lru_cache(maxsize=256)
+def _read(text: str) -> DeviceProfile:
+    return read_profile(text)
+
+
+def _kept(profile: DeviceProfile) -> dict[str, Any]:
+    return profile.model_dump(mode="json", exclude_none=True)
+
+
+def _numbered(name: str) -> Iterator[str]:
+    yield name
+    number = 2
+    while True:
+        yield f"{name[:54]} ({number})"
+        number += 1
