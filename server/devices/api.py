@@ -28,12 +28,13 @@ of_helicopter = Router(tags=["devices"])
 
 
 class DeviceOut(BaseModel):
-    """One device; ``helicopters`` have it."""
+    """One device; ``helicopters`` have it. ``ours`` are our names of its settings, by path."""
 
     id: uuid.UUID
     kind: Kind
     name: str
     profile: DeviceProfile
+    ours: dict[str, str]
     helicopters: list[uuid.UUID]
 
 
@@ -75,7 +76,13 @@ def add(request: HttpRequest, new: NewDevice) -> Status[DeviceOut]:
     return Status(201, _out(add_device(pilot_of(request), neutral_profile(new.kind))))
 
 
-@router.post("/import", response={201: DeviceOut})
+@router.post(
+    "/import",
+    response={201: DeviceOut},
+    openapi_extra={
+        "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}}
+    },
+)
 def bring(request: HttpRequest) -> Status[DeviceOut]:
     """Take a profile from a file in."""
     profile = read_profile(read_document(request.body))
@@ -133,10 +140,12 @@ def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[
 
 
 def _out(device: Device) -> DeviceOut:
+    profile = profile_of(device)
     return DeviceOut(
         id=device.pk,
-        kind=device.kind,
+        kind=profile.kind,
         name=device.name,
-        profile=profile_of(device),
+        profile=profile,
+        ours={setting.path: setting.ours for setting in profile.settings},
         helicopters=[each.helicopter_id for each in device.fitted.all()],
     )

@@ -86,7 +86,8 @@ def _read(text: str) -> DeviceProfile:
 
 
 def _kept(profile: DeviceProfile) -> dict[str, Any]:
-    return profile.model_dump(mode="json", exclude_none=True)
+    kept: dict[str, Any] = profile.model_dump(mode="json", exclude_none=True)
+    return kept
 
 
 def _numbered(name: str) -> Iterator[str]:

@@ -13,6 +13,7 @@ ROUTES = {
     "path": ("[data-testid=pitch]", "Tansy 380 · Path – Mint Lever"),
     "modes": ("g[role=slider]", "Tansy 380 · Modes – Mint Lever"),
     "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
+    "devices": ("text=Describe another", "Devices – Mint Lever"),
     "nowhere": ("text=There is no such place", "Mint Lever"),
 }
 
@@ -30,8 +31,8 @@ class TestEveryRoute:
         if route == "door":
             return page.goto("/")
         request.getfixturevalue("demo")
-        if route in ("hangar", "nowhere"):
-            page.goto({"hangar": "/"}.get(route, "/nowhere"))
+        if route in ("hangar", "devices", "nowhere"):
+            page.goto({"hangar": "/"}.get(route, f"/{route}"))
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")
 

@@ -167,6 +167,12 @@ class TestReading:
         assert read_profile(written) == profile
         assert read_profile(json.loads(written)) == profile
 
+    def test_our_own_name_stands_beside_with_no_gap_where_a_number_would_be(self):
+        ours = {setting.path: setting.ours for setting in neutral_profile("transmitter").settings}
+        assert ours["transmitter.servo_channels.*.reversed"] == "Servo's channel, direction"
+        assert ours[RATE] == "Normal, aileron, rate"
+        assert not [name for name in ours.values() if " ," in name or "  " in name or "{" in name]
+
     @pytest.mark.parametrize("kind", KINDS)
     def test_the_neutral_profile_shows_everything_as_we_do(self, kind):
         for setting in neutral_profile(kind).settings:

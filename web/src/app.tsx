@@ -13,10 +13,12 @@ const bench = () => import("@/places/bench/bench");
 const modes = () => import("@/places/modes/modes");
 const headSpeed = () => import("@/places/head-speed/head-speed");
 const path = () => import("@/places/path/path");
+const devices = () => import("@/places/devices/devices");
 
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
 const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
+const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
 const AFTER_OPENING_MS = 1500;
@@ -27,7 +29,7 @@ function useEveryPlace(pilot: string | undefined | null) {
     if (!pilot) return;
     const later = setTimeout(() => {
       // What does not come now is asked for again when the place is opened.
-      for (const place of [bench, modes, path, headSpeed]) place().catch(() => {});
+      for (const place of [bench, modes, path, headSpeed, devices]) place().catch(() => {});
     }, AFTER_OPENING_MS);
     return () => clearTimeout(later);
   }, [pilot]);
@@ -97,6 +99,7 @@ const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { path: "/", element: <Hangar /> },
+      { path: "/devices", element: <DevicesPlace /> },
       {
         path: "/helicopters/:id",
         element: <HelicopterLayout />,

@@ -6,6 +6,7 @@ the pilot's own data, read off the device or its manual. None of a real product 
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Literal, get_args
 
 from pydantic import Field, field_validator, model_validator
@@ -59,6 +60,12 @@ class DeviceSetting(Part):
         row = row_of(self.path)
         assert row is not None  # checked when it was read
         return row
+
+    @property
+    def ours(self) -> str:
+        """What we call it; without a number where it is of all entries of a list."""
+        name = re.sub(r"\s+", " ", self.row.name(self.path))
+        return re.sub(r" ('s|,|$)", r"\1", name)
 
     @field_validator("path")
     @classmethod

@@ -1085,6 +1085,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shown
+         * @description Show every setting that the helicopter's devices have, as they have it.
+         */
+        get: operations["devices_api_shown"];
+        /**
+         * Have
+         * @description Say which device of a kind the helicopter has.
+         */
+        put: operations["devices_api_have"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/audit": {
         parameters: {
             query?: never;
@@ -1217,6 +1241,94 @@ export interface paths {
          * @description Give the catalogue; it is the same until the program is another one.
          */
         get: operations["hangar_catalogue_every_setting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every
+         * @description List the pilot's devices by kind and name.
+         */
+        get: operations["devices_api_every"];
+        put?: never;
+        /**
+         * Add
+         * @description Begin a device of a kind from the neutral profile.
+         */
+        post: operations["devices_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Take a profile from a file in.
+         */
+        post: operations["devices_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Describe a device anew.
+         */
+        put: operations["devices_api_change"];
+        post?: never;
+        /**
+         * Away
+         * @description Take a device away; helicopters that had it have none of its kind.
+         */
+        delete: operations["devices_api_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * File
+         * @description Give a device's profile as a file.
+         */
+        get: operations["devices_api_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5874,6 +5986,40 @@ export interface components {
             rate_hz: number;
         };
         /**
+         * Fit
+         * @description Which device of a kind a helicopter has; null for none.
+         */
+        Fit: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
+            /** Device */
+            device?: string | null;
+        };
+        /**
+         * ShownOut
+         * @description A setting as a device of the helicopter's shows it now. ``rounded``: it cannot hold what the
+         *     setup wants; ``text`` is the nearest.
+         */
+        ShownOut: {
+            /** Path */
+            path: string;
+            /** Device */
+            device: string;
+            /** Called */
+            called: string;
+            /** Menu */
+            menu: string;
+            /** Text */
+            text: string;
+            /** Exact */
+            exact: number | null;
+            /** Rounded */
+            rounded: boolean;
+        };
+        /**
          * AuditOut
          * @description The findings on the draft as of ``version``, dangers first.
          */
@@ -6091,6 +6237,157 @@ export interface components {
             value: boolean | number | string;
             /** Label */
             label: string;
+        };
+        /**
+         * DeviceOut
+         * @description One device; ``helicopters`` have it. ``ours`` are our names of its settings, by path.
+         */
+        DeviceOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
+            /** Name */
+            name: string;
+            profile: components["schemas"]["DeviceProfile"];
+            /** Ours */
+            ours: {
+                [key: string]: string;
+            };
+            /** Helicopters */
+            helicopters: string[];
+        };
+        /**
+         * DeviceProfile
+         * @description One device. ``settings`` stand in the order of the device's own work.
+         *
+         *     ``expo_softer``: the sign of expo that softens. ``curve_points``: how many points its curves can
+         *     have. ``learns``: which ends a unit that is taught its throws wants. ``states``: what it shows.
+         */
+        DeviceProfile: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "mint-lever-device";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Settings */
+            settings?: components["schemas"]["DeviceSetting"][];
+            /** Expo Softer */
+            expo_softer?: ("plus" | "minus") | null;
+            /** Curve Points */
+            curve_points?: number[];
+            /** Learns */
+            learns?: ("all_ends" | "one_end_of_each_axis") | null;
+            /** States */
+            states?: {
+                [key: string]: string;
+            };
+            gauge?: components["schemas"]["GaugeFigures"] | null;
+        };
+        /**
+         * DeviceSetting
+         * @description One setting as the device has it.
+         *
+         *     ``path`` is the setup document's, with ``*`` where entries share the words. A number is shown
+         *     as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is shown without its
+         *     sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words`` name the values of
+         *     a choice.
+         */
+        DeviceSetting: {
+            /** Path */
+            path: string;
+            /** Called */
+            called: string;
+            /**
+             * Menu
+             * @default
+             */
+            menu: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Zero
+             * @default 0
+             */
+            zero: number;
+            /**
+             * Amount
+             * @default false
+             */
+            amount: boolean;
+            /** Step */
+            step?: number | null;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+            /** Words */
+            words?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * GaugeFigures
+         * @description What a pitch gauge shows: with its sign or not, how finely, and how well it repeats (°).
+         */
+        GaugeFigures: {
+            /**
+             * Signed
+             * @default true
+             */
+            signed: boolean;
+            /**
+             * Step Deg
+             * @default 0.1
+             */
+            step_deg: number;
+            /**
+             * Repeats Deg
+             * @default 0.1
+             */
+            repeats_deg: number;
+        };
+        /**
+         * NewDevice
+         * @description A device to begin with, all in our own words.
+         */
+        NewDevice: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
         };
     };
     responses: never;
@@ -7563,6 +7860,54 @@ export interface operations {
             };
         };
     };
+    devices_api_shown: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownOut"][];
+                };
+            };
+        };
+    };
+    devices_api_have: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fit"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     audit_api_findings: {
         parameters: {
             query?: never;
@@ -7719,6 +8064,140 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CatalogueOut"];
                 };
+            };
+        };
+    };
+    devices_api_every: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+        };
+    };
+    devices_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    devices_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    devices_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceProfile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    devices_api_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    devices_api_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -2,6 +2,7 @@
 import type { Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ChoiceField } from "./choice-field";
+import { OnDevice } from "./on-device";
 import { OptionalField } from "./optional-field";
 import { reason, SavedNumber } from "./saved-number";
 import { type Setting, valueAt } from "./setting";
@@ -9,7 +10,17 @@ import { TextSettingField } from "./text-setting";
 
 type Props = { setting: Setting; setup: Setup; editor: Editor };
 
-export function SettingField({ setting, setup, editor }: Props) {
+/** The field, and under it what the helicopter's own device calls it and shows. */
+export function SettingField(props: Props) {
+  return (
+    <>
+      <Field {...props} />
+      <OnDevice path={props.setting.path} />
+    </>
+  );
+}
+
+function Field({ setting, setup, editor }: Props) {
   const value = valueAt(setup, setting.path);
   if (setting.kind === "text") {
     return <TextSettingField setting={setting} value={value} editor={editor} />;

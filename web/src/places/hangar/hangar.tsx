@@ -1,7 +1,7 @@
 /** Hangar: every helicopter of the pilot, what it is, what it reaches, where its setup stands. */
-import { FileUp, Plus } from "lucide-react";
+import { FileUp, Plus, Radio } from "lucide-react";
 import { useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { useStandings } from "@/api/bench";
 import { asProblem, Problem } from "@/api/client";
 import { useFleet, useImport } from "@/api/fleet";
@@ -38,6 +38,9 @@ export function Hangar() {
       }}
     >
       <TopBar>
+        <Link to="/devices" className="key">
+          <Radio aria-hidden size={18} /> Devices
+        </Link>
         <button type="button" className="key" onClick={() => file.current?.click()}>
           <FileUp aria-hidden size={18} /> Import
         </button>

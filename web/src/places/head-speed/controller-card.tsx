@@ -1,10 +1,11 @@
 /** The speed controller's own card: its items in its manual's order and words, and what is wanted. */
 import { ArrowDown, ArrowUp, X } from "lucide-react";
-import { useEffect, useId, useState } from "react";
+import { useId, useState } from "react";
 import type { Draft, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { useCardConfirmed } from "@/api/head-speed";
 import { reason } from "@/parts/settings/saved-number";
+import { Told } from "@/parts/told";
 
 type Item = NonNullable<NonNullable<Setup["speed_controller"]>["card"]>[number];
 
@@ -147,8 +148,8 @@ function ItemFields({ item, number, onKeep }: FieldsProps) {
   const wanted = useId();
   return (
     <div className="grid gap-1.5">
-      <Text label={`Item ${number}, name`} value={item.name} onKeep={(name) => onKeep({ name })} />
-      <Text
+      <Told label={`Item ${number}, name`} value={item.name} onKeep={(name) => onKeep({ name })} />
+      <Told
         label="choices, with commas between"
         value={item.choices.join(", ")}
         onKeep={(text) => {
@@ -183,36 +184,5 @@ function ItemFields({ item, number, onKeep }: FieldsProps) {
         item {number} goes by the cell count, as a cut-off
       </label>
     </div>
-  );
-}
-
-type TextProps = { label: string; value: string; onKeep: (value: string) => void };
-
-/** Kept when it is left or Enter is pressed; Escape gives it up. */
-function Text({ label, value, onKeep }: TextProps) {
-  const id = useId();
-  const [typed, setTyped] = useState(value);
-  useEffect(() => setTyped(value), [value]);
-  const commit = () => {
-    if (typed.trim() !== value) onKeep(typed.trim());
-  };
-  return (
-    <>
-      <label htmlFor={id} className="text-sm leading-tight">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field -mt-1 w-full"
-        value={typed}
-        autoComplete="off"
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") commit();
-          else if (event.key === "Escape") setTyped(value);
-        }}
-      />
-    </>
   );
 }

@@ -10,6 +10,7 @@ import { usePageTitle } from "@/parts/page-title";
 import { PLACES, PlaceLinks, type PlaceName } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
+import { DeviceWords } from "@/parts/settings/on-device";
 import { useShownSetting } from "@/parts/settings/use-shown-setting";
 import { TopBar } from "@/parts/top-bar";
 import { FitMark } from "./fit-mark";
@@ -66,7 +67,9 @@ function Open({ draft }: { draft: Draft }) {
       </TopBar>
       <div inert={leaving} className="flex min-h-0 flex-1 flex-col">
         <Suspense fallback={<p className="p-6">Opening…</p>}>
-          <Outlet context={{ draft, editor } satisfies Here} />
+          <DeviceWords id={draft.id} version={draft.version}>
+            <Outlet context={{ draft, editor } satisfies Here} />
+          </DeviceWords>
         </Suspense>
       </div>
     </div>

@@ -1,0 +1,140 @@
+"""The pilot's own devices in the real interface: described, fitted, and speaking in the fields."""
+
+import json
+
+import pytest
+from playwright.sync_api import expect
+
+from hands import address_of, put_in_hangar
+from live_server import ROOT
+
+THROW = "transmitter.channels.rudder.travel_low_pct"
+
+
+@pytest.fixture
+def hangar(page, new_pilot):
+    """A hangar with one helicopter, and nothing said of any device."""
+    put_in_hangar(page, json.loads((ROOT / "server/demo/fleet/sorrel-690.json").read_text()))
+    page.goto("/")
+    page.get_by_role("link", name="Devices").click()
+    return page
+
+
+def begin(page, kind="Transmitter"):
+    page.get_by_role("button", name=kind, exact=True).click()
+    expect(page.get_by_label("What you call it")).to_be_visible()
+
+
+def open_setting(page, words):
+    page.get_by_label("Look for").fill(words)
+    line = page.locator("section[aria-label='Settings of this device'] li")
+    expect(line).to_have_count(1)
+    line.locator("summary").click()
+    return line
+
+
+def test_a_described_transmitter_speaks_in_the_helicopters_fields(hangar, axe):
+    page = hangar
+    expect(page.get_by_text("Nothing is described yet")).to_be_visible()
+    begin(page)
+    name = page.get_by_label("What you call it")
+    name.fill("Grey box")
+    name.press("Enter")
+    expect(page.get_by_role("region", name="Grey box")).to_be_visible()
+    line = open_setting(page, "rudder channel, travel below")
+    called = line.get_by_label("It calls this")
+    called.fill("Throw, left")
+    called.press("Enter")
+    factor = line.get_by_label("For 1 of ours it moves by")
+    factor.fill("0,5")
+    factor.press("Enter")
+    expect(factor).to_have_value("0.5")
+    step = line.get_by_label("Its smallest step")
+    step.fill("7")
+    step.press("Enter")
+    expect(step).to_have_value("7")
+    axe("a device")
+    page.get_by_role("checkbox", name="Sorrel 690").click()
+    expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
+    page.goto(f"{address_of(page, 'Sorrel 690')}/path?setting={THROW}")
+    field = page.locator(f"[data-path='{THROW}']")
+    expect(field).to_be_visible()
+    said = page.get_by_text("Grey box: Throw, left")
+    # Sorrel's 100 is 50 there; it holds sevens alone.
+    expect(said).to_contain_text("49")
+    expect(said).to_contain_text("it cannot hold the exact figure")
+    field.fill("98")
+    field.press("Enter")
+    # 98 of ours are 49 of its own, which it holds.
+    expect(said).not_to_contain_text("cannot hold")
+
+
+def test_a_refused_profile_says_what_is_wrong_and_the_last_one_stays(hangar, tmp_path):
+    page = hangar
+    begin(page)
+    points = page.get_by_label("Points a curve can have")
+    points.fill("1, 99")
+    points.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("curve_points")
+    page.reload()
+    expect(page.get_by_label("Points a curve can have")).to_have_value("")
+    wrong = tmp_path / "kettle.json"
+    wrong.write_text(json.dumps({"format": "mint-lever-device", "version": 1, "kind": "kettle"}))
+    page.get_by_label("Device profile to import").set_input_files(wrong)
+    expect(page.get_by_role("alert")).to_contain_text("kind")
+
+
+def test_a_profile_goes_out_and_comes_in_and_is_taken_away(hangar, tmp_path):
+    page = hangar
+    begin(page, "Unit")
+    name = page.get_by_label("What you call it")
+    name.fill("Blue cube")
+    name.press("Enter")
+    shown = page.get_by_label("While it holds the servos still it shows")
+    shown.fill("a steady dot")
+    shown.press("Enter")
+    with page.expect_download() as taken:
+        page.get_by_role("link", name="Export").click()
+    file = tmp_path / taken.value.suggested_filename
+    taken.value.save_as(file)
+    assert file.name == "blue-cube.json"
+    page.get_by_role("button", name="Take this device away").click()
+    expect(page.get_by_text("Nothing is described yet")).to_be_visible()
+    page.get_by_label("Device profile to import").set_input_files(file)
+    expect(page.get_by_role("region", name="Blue cube")).to_be_visible()
+    expect(page.get_by_label("While it holds the servos still")).to_have_value("a steady dot")
+
+
+def test_the_order_is_the_devices_own_by_keyboard_alone(hangar):
+    page = hangar
+    begin(page, "Speed controller")
+    lines = page.locator("section[aria-label='Settings of this device'] li summary")
+    first = lines.nth(0).inner_text()
+    lines.nth(0).focus()
+    page.keyboard.press("Enter")
+    later = page.get_by_role("button", name="later").first
+    for _ in range(30):
+        page.keyboard.press("Tab")
+        if later.evaluate("(key) => key === document.activeElement"):
+            break
+    page.keyboard.press("Enter")
+    expect(lines.nth(1)).to_have_text(first, use_inner_text=True)
+
+
+class TestByTouch:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args):
+        size = {"width": 390, "height": 844}
+        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
+
+    def test_a_device_is_described_and_fitted_by_thumb(self, hangar):
+        page = hangar
+        page.get_by_role("button", name="Transmitter", exact=True).tap()
+        page.get_by_label("Look for").fill("rudder channel, travel below")
+        page.locator("section[aria-label='Settings of this device'] li summary").tap()
+        called = page.get_by_label("It calls this")
+        called.fill("Throw, left")
+        called.press("Enter")
+        page.get_by_role("checkbox", name="Sorrel 690").tap()
+        expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
+        assert page.evaluate("document.documentElement.scrollWidth") <= 390

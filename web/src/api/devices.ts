@@ -1,0 +1,87 @@
+/** The pilot's devices, and what a helicopter's own show of its settings. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, client } from "./client";
+import type { components } from "./schema";
+
+export type Device = components["schemas"]["DeviceOut"];
+export type Profile = Device["profile"];
+export type DeviceSetting = NonNullable<Profile["settings"]>[number];
+export type DeviceKind = Device["kind"];
+export type ShownSetting = components["schemas"]["ShownOut"];
+
+const KEY = ["devices"];
+const SHOWN = "shown by devices";
+
+export function useDevices() {
+  return useQuery({ queryKey: KEY, queryFn: () => answer(client.GET("/api/devices")) });
+}
+
+/** What is done to devices; each gives the device it is about, or null. */
+export type DeviceAct =
+  | { do: "begin"; kind: DeviceKind }
+  | { do: "bring"; file: File }
+  | { do: "change"; device: string; profile: Profile }
+  | { do: "drop"; device: string }
+  | { do: "fit"; helicopter: string; kind: DeviceKind; device: string | null };
+
+export function useDeviceAct() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (act: DeviceAct): Promise<Device | null> => {
+      switch (act.do) {
+        case "begin":
+          return answer(client.POST("/api/devices", { body: { kind: act.kind } }));
+        case "bring":
+          return answer(
+            client.POST("/api/devices/import", {
+              body: act.file as unknown as Record<string, never>,
+              bodySerializer: (body: unknown) => body as Blob,
+              headers: { "Content-Type": "application/json" },
+            }),
+          );
+        case "change":
+          return answer(
+            client.PUT("/api/devices/{device_id}", {
+              params: { path: { device_id: act.device } },
+              body: act.profile,
+            }),
+          );
+        case "drop":
+          await answer(
+            client.DELETE("/api/devices/{device_id}", {
+              params: { path: { device_id: act.device } },
+            }),
+          );
+          return null;
+        case "fit":
+          await answer(
+            client.PUT("/api/helicopters/{helicopter_id}/devices", {
+              params: { path: { helicopter_id: act.helicopter } },
+              body: { kind: act.kind, device: act.device },
+            }),
+          );
+          return null;
+      }
+    },
+    onSettled: () => {
+      queries.invalidateQueries({ queryKey: KEY });
+      queries.invalidateQueries({ queryKey: [SHOWN] });
+    },
+  });
+}
+
+/** Every setting that a helicopter's devices have, as they show it. */
+export function useShownByDevices(id: string, version: number) {
+  return useQuery({
+    queryKey: [SHOWN, id, version],
+    queryFn: () =>
+      answer(
+        client.GET("/api/helicopters/{helicopter_id}/devices", {
+          params: { path: { helicopter_id: id }, query: { version } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export const deviceFile = (id: string) => `/api/devices/${id}/file`;

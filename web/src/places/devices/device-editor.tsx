@@ -1,0 +1,148 @@
+/** One device: what it is called, who has it, how it shows itself, and its settings. */
+
+import { asProblem } from "@/api/client";
+import { type Device, deviceFile, type Profile, useDeviceAct } from "@/api/devices";
+import { useFleet } from "@/api/fleet";
+import { ProblemNote } from "@/parts/problem-note";
+import { Told } from "@/parts/told";
+import { DeviceSettings } from "./device-settings";
+
+const STATES: [keyof NonNullable<Profile["states"]>, string][] = [
+  ["holding", "While it holds the servos still it shows"],
+  ["bypassed", "While it lets everything through it shows"],
+  ["ready", "Ready to fly it shows"],
+  ["range_well_used", "A range that is well used it shows as"],
+  ["range_poorly_used", "A range that is poorly used it shows as"],
+];
+const SHOWS_STATES = ["unit"];
+const HAS_CURVES = ["transmitter"];
+
+export function DeviceEditor({ device }: { device: Device }) {
+  const act = useDeviceAct();
+  const profile = device.profile;
+  const put = (to: Partial<Profile>) =>
+    act.mutate({ do: "change", device: device.id, profile: { ...profile, ...to } });
+  return (
+    <section aria-label={device.name} className="grid gap-5">
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="min-w-56 grow">
+          <Told
+            label="What you call it"
+            value={device.name}
+            onKeep={(name) => name && put({ name })}
+          />
+        </div>
+        <a className="key" href={deviceFile(device.id)} download>
+          Export
+        </a>
+        <button
+          type="button"
+          className="key"
+          onClick={() => act.mutate({ do: "drop", device: device.id })}
+        >
+          Take this device away
+        </button>
+      </div>
+      {act.isError && <ProblemNote problem={asProblem(act.error)} />}
+      <On device={device} />
+      {HAS_CURVES.includes(device.kind) && (
+        <div className="grid gap-3 sm:grid-cols-2">
+          <label className="text-sm">
+            Softer expo has the sign
+            <select
+              className="field mt-0.5 block w-full"
+              value={profile.expo_softer ?? ""}
+              onChange={(event) =>
+                put({ expo_softer: (event.target.value || null) as Profile["expo_softer"] })
+              }
+            >
+              <option value="">not said</option>
+              <option value="plus">plus</option>
+              <option value="minus">minus</option>
+            </select>
+          </label>
+          <Told
+            label="Points a curve can have, with commas between"
+            value={(profile.curve_points ?? []).join(", ")}
+            onKeep={(text) =>
+              put({
+                curve_points: text
+                  .split(/[\s,;]+/)
+                  .filter(Boolean)
+                  .map(Number),
+              })
+            }
+          />
+        </div>
+      )}
+      {SHOWS_STATES.includes(device.kind) && (
+        <div className="grid gap-3 sm:grid-cols-2">
+          {STATES.map(([state, label]) => (
+            <Told
+              key={state}
+              label={label}
+              value={profile.states?.[state] ?? ""}
+              onKeep={(text) => {
+                const { [state]: _, ...others } = profile.states ?? {};
+                put({ states: text ? { ...others, [state]: text } : others });
+              }}
+            />
+          ))}
+          <label className="text-sm">
+            Taught its throws it wants
+            <select
+              className="field mt-0.5 block w-full"
+              value={profile.learns ?? ""}
+              onChange={(event) =>
+                put({ learns: (event.target.value || null) as Profile["learns"] })
+              }
+            >
+              <option value="">not said</option>
+              <option value="all_ends">both ends of everything</option>
+              <option value="one_end_of_each_axis">one end of each cyclic axis</option>
+            </select>
+          </label>
+        </div>
+      )}
+      <DeviceSettings
+        profile={profile}
+        ours={device.ours}
+        onKeep={(settings) => put({ settings })}
+      />
+    </section>
+  );
+}
+
+/** The helicopters that have it. */
+function On({ device }: { device: Device }) {
+  const fleet = useFleet();
+  const act = useDeviceAct();
+  if (!fleet.data?.length) return null;
+  return (
+    <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
+      <legend className="text-sm">Helicopters that have it</legend>
+      {fleet.data.map((each) => {
+        const has = device.helicopters.includes(each.id);
+        return (
+          <label key={each.id} className="flex items-center gap-2 py-1">
+            <input
+              type="checkbox"
+              className="size-5 accent-mint"
+              checked={has}
+              disabled={act.isPending}
+              onChange={() =>
+                act.mutate({
+                  do: "fit",
+                  helicopter: each.id,
+                  kind: device.kind,
+                  device: has ? null : device.id,
+                })
+              }
+            />
+            {each.name}
+          </label>
+        );
+      })}
+    </fieldset>
+  );
+}

@@ -1,0 +1,165 @@
+/** The settings of a device, in its own order: each with its own name, scale, step and range. */
+import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { useState } from "react";
+import { rowOf, useCatalogue } from "@/api/catalogue";
+import type { Device, DeviceSetting, Profile } from "@/api/devices";
+import { readNumber } from "@/parts/numbers";
+import { Told } from "@/parts/told";
+
+type Props = {
+  profile: Profile;
+  ours: Device["ours"];
+  onKeep: (settings: DeviceSetting[]) => void;
+};
+
+export function DeviceSettings({ profile, ours, onKeep }: Props) {
+  const [sought, setSought] = useState("");
+  const settings = profile.settings ?? [];
+  const seen = settings
+    .map((setting, at) => ({ setting, at }))
+    .filter(({ setting }) =>
+      `${setting.called} ${setting.menu} ${ours[setting.path]}`
+        .toLowerCase()
+        .includes(sought.trim().toLowerCase()),
+    );
+  if (settings.length === 0) return null;
+  const put = (at: number, to: Partial<DeviceSetting>) =>
+    onKeep(settings.map((each, i) => (i === at ? { ...each, ...to } : each)));
+  const move = (at: number, by: number) => {
+    const moved = [...settings];
+    const [one] = moved.splice(at, 1);
+    if (one) moved.splice(at + by, 0, one);
+    onKeep(moved);
+  };
+  return (
+    <section aria-label="Settings of this device">
+      <h2 className="border-b-2 border-ink pb-0.5 text-lg font-semibold">
+        Settings, in its own order
+      </h2>
+      <label className="mt-2 block text-sm">
+        Look for
+        <input
+          className="field mt-0.5 block w-full max-w-80"
+          value={sought}
+          onChange={(event) => setSought(event.target.value)}
+        />
+      </label>
+      <p role="status" className="mt-1 text-sm text-faint">
+        {seen.length} of {settings.length}
+      </p>
+      <ol className="mt-1">
+        {seen.map(({ setting, at }) => (
+          <li key={setting.path} className="border-b border-rule">
+            <details>
+              <summary className="py-1.5">
+                {setting.called}
+                <span className="ml-2 text-sm text-faint">{ours[setting.path]}</span>
+              </summary>
+              <OneSetting setting={setting} onKeep={(to) => put(at, to)} />
+              <div className="mb-2 flex gap-1">
+                <button
+                  type="button"
+                  className="key px-2"
+                  aria-label={`${setting.called} earlier`}
+                  disabled={at === 0}
+                  onClick={() => move(at, -1)}
+                >
+                  <ArrowUp aria-hidden size={16} />
+                </button>
+                <button
+                  type="button"
+                  className="key px-2"
+                  aria-label={`${setting.called} later`}
+                  disabled={at === settings.length - 1}
+                  onClick={() => move(at, 1)}
+                >
+                  <ArrowDown aria-hidden size={16} />
+                </button>
+                <button
+                  type="button"
+                  className="key px-2"
+                  aria-label={`${setting.called}: this device has none`}
+                  onClick={() => onKeep(settings.filter((_, i) => i !== at))}
+                >
+                  <X aria-hidden size={16} />
+                </button>
+              </div>
+            </details>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+type OneProps = { setting: DeviceSetting; onKeep: (to: Partial<DeviceSetting>) => void };
+type Figure = "factor" | "zero" | "step" | "low" | "high";
+const FIGURES: [Figure, string][] = [
+  ["factor", "For 1 of ours it moves by"],
+  ["zero", "At our 0 it shows"],
+  ["step", "Its smallest step"],
+  ["low", "Its lowest figure"],
+  ["high", "Its highest figure"],
+];
+const NEEDED: Partial<Record<Figure, number>> = { factor: 1, zero: 0 };
+
+function OneSetting({ setting, onKeep }: OneProps) {
+  const { rows } = useCatalogue();
+  const row = rowOf(rows, setting.path);
+  const isNumber = row?.kind === "number" || row?.kind === "whole";
+  return (
+    <div className="grid gap-2 pb-2 sm:grid-cols-3">
+      <Told
+        label="It calls this"
+        value={setting.called}
+        onKeep={(called) => called && onKeep({ called })}
+      />
+      <Told
+        label="Where it stands there"
+        value={setting.menu ?? ""}
+        onKeep={(menu) => onKeep({ menu })}
+      />
+      {isNumber ? (
+        <>
+          <Told label="Its unit" value={setting.unit ?? ""} onKeep={(unit) => onKeep({ unit })} />
+          {FIGURES.map(([key, label]) => (
+            <Told
+              key={key}
+              label={label}
+              value={
+                setting[key] === null || setting[key] === undefined ? "" : String(setting[key])
+              }
+              onKeep={(text) => {
+                const figure = readNumber(text);
+                // What is no number is shown as it was: nothing is made up for it.
+                if (text === "") onKeep({ [key]: NEEDED[key] ?? null });
+                else if (figure !== null) onKeep({ [key]: figure });
+              }}
+            />
+          ))}
+          <label className="flex items-center gap-2 self-end pb-2 text-sm">
+            <input
+              type="checkbox"
+              className="size-5 accent-mint"
+              checked={setting.amount ?? false}
+              onChange={(event) => onKeep({ amount: event.target.checked })}
+            />
+            shown without its sign
+          </label>
+        </>
+      ) : (
+        row?.words.map(({ value, label }) => (
+          <Told
+            key={String(value)}
+            label={`Its word for “${label}”`}
+            value={setting.words?.[String(value)] ?? ""}
+            onKeep={(word) => {
+              const { [String(value)]: _, ...others } = setting.words ?? {};
+              onKeep({ words: word ? { ...others, [String(value)]: word } : others });
+            }}
+          />
+        ))
+      )}
+    </div>
+  );
+}
