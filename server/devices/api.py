@@ -53,15 +53,17 @@ class Fit(Schema):
 
 class ShownOut(BaseModel):
     """A setting as a device of the helicopter's shows it now. ``rounded``: it cannot hold what the
-    setup wants; ``text`` is the nearest."""
+    setup wants; ``text`` is the nearest. ``own``: it has a word or a scale of its own here."""
 
     path: str
     device: str
     called: str
     menu: str
     text: str
+    unit: str
     exact: float | None
     rounded: bool
+    own: bool
 
 
 @router.get("", response=list[DeviceOut])
@@ -131,6 +133,8 @@ def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[
             called=found.called,
             menu=found.menu,
             text=found.text,
+            unit=found.unit,
+            own=found.own,
             exact=found.exact,
             rounded=found.rounded,
         )

@@ -5,7 +5,7 @@ import json
 import pytest
 from playwright.sync_api import expect
 
-from hands import address_of, put_in_hangar
+from hands import address_of, put_in_hangar, stand_at
 from live_server import ROOT
 
 THROW = "transmitter.channels.rudder.travel_low_pct"
@@ -56,7 +56,9 @@ def test_a_described_transmitter_speaks_in_the_helicopters_fields(hangar, axe):
     axe("a device")
     page.get_by_role("checkbox", name="Sorrel 690").click()
     expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
-    page.goto(f"{address_of(page, 'Sorrel 690')}/path?setting={THROW}")
+    stand_at(page, address_of(page, "Sorrel 690"), "path")
+    page.get_by_role("button", name="Rudder", exact=True).click()
+    page.locator("[data-stage=channel]").click()
     field = page.locator(f"[data-path='{THROW}']")
     expect(field).to_be_visible()
     said = page.get_by_text("Grey box: Throw, left")

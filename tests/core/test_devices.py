@@ -41,7 +41,9 @@ class TestShown:
             )
         )
         shown = shown_by(profile, RATE, 80.0)
-        assert (shown.called, shown.order, shown.text, shown.rounded) == ("Throw", 1, "80 %", False)
+        assert (shown.called, shown.order, shown.text, shown.unit) == ("Throw", 1, "80", "%")
+        assert shown.own
+        assert not shown.rounded
         assert shown_by(profile, EXPO, 20.0).menu == "Sticks"
         assert shown_by(profile, GAIN, 40.0) is None
         assert shown_by(profile, RATE, None) is None
@@ -52,11 +54,11 @@ class TestShown:
             # A tail gain on one side of a scale 0 to 100 with its change-over in the middle (F15).
             ({"factor": 0.5, "zero": 50.0, "step": 1.0}, 40.0, "70"),
             # 4 µs a percent round 1520 (F24): 105 % are 1940 µs.
-            ({"factor": 4.0, "zero": 1520.0, "unit": "µs"}, 105.0, "1940 µs"),
-            ({"amount": True, "unit": "%"}, -40.0, "40 %"),
-            ({"step": 5.0, "unit": "%"}, 42.0, "40 %"),
-            ({"low": 0.0, "high": 30.0, "unit": "%"}, 42.0, "30 %"),
-            ({"low": 1.0, "high": 60.0, "step": 4.0}, 60.0, "57 ±100"),
+            ({"factor": 4.0, "zero": 1520.0, "unit": "µs"}, 105.0, "1940"),
+            ({"amount": True, "unit": "%"}, -40.0, "40"),
+            ({"step": 5.0, "unit": "%"}, 42.0, "40"),
+            ({"low": 0.0, "high": 30.0, "unit": "%"}, 42.0, "30"),
+            ({"low": 1.0, "high": 60.0, "step": 4.0}, 60.0, "57"),
         ],
     )
     def test_a_figure_stands_on_the_devices_own_scale(self, more, value, text):
@@ -74,13 +76,13 @@ class TestShown:
         minus = read_profile(
             document("transmitter", {"path": EXPO, "called": "Expo"}, expo_softer="minus")
         )
-        assert shown_by(minus, EXPO, 20.0).text == "-20 %"
+        assert shown_by(minus, EXPO, 20.0).text == "-20"
         assert kept_of(minus, EXPO, -20.0) == 20.0
         # Its rates are as everybody's.
         other = read_profile(
             document("transmitter", {"path": RATE, "called": "Rate"}, expo_softer="minus")
         )
-        assert shown_by(other, RATE, 80.0).text == "80 %"
+        assert shown_by(other, RATE, 80.0).text == "80"
 
     def test_a_choice_has_the_devices_word(self):
         path = "unit.governor"
@@ -179,6 +181,7 @@ class TestReading:
             if setting.row.kind == "number" and "*" not in setting.path:
                 shown = shown_by(neutral_profile(kind), setting.path, 37.5)
                 assert (shown.exact, shown.held, shown.kept) == (37.5, 37.5, 37.5)
+                assert not shown.own
 
 
 class TestAtTheBlade:

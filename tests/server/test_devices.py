@@ -63,12 +63,12 @@ def test_a_helicopter_shows_its_settings_as_its_device_does(tab, helicopter):
     edit = {"version": version, "changes": [{"path": GAIN, "value": 41.0}]}
     tab.send("PATCH", f"/api/helicopters/{helicopter['id']}/draft", edit)
     throw, gain = shown(tab, helicopter)
-    assert (throw["called"], throw["text"], throw["rounded"]) == ("Throw, left", "100 %", False)
+    assert (throw["called"], throw["text"], throw["rounded"]) == ("Throw, left", "100", False)
     # 41 is 70.5 on its scale; it holds whole figures.
     assert (gain["path"], gain["exact"], gain["text"], gain["rounded"]) == (
         GAIN,
         70.5,
-        "70 %",
+        "70",
         True,
     )
     (kept,) = tab.get("/api/devices").json()

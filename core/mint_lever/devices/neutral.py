@@ -44,5 +44,4 @@ def _setting(row: Row) -> DeviceSetting:
         path=row.path,
         called=row.about.label[:60],
         menu=row.group[:60],
-        unit=row.unit[:8],
     )

@@ -20,7 +20,8 @@ class Shown:
 
     ``order`` is the setting's place in the device's own work, from 0. ``exact`` is the value on the
     device's scale (None for a choice), ``held`` the nearest it can hold, ``kept`` what the setup
-    document then means by it. ``text`` is what stands on the display.
+    document then means by it. ``text`` is what stands on the display, without the unit. ``own``:
+    the device has a word or a scale of its own here, or cannot hold the figure.
     """
 
     called: str
@@ -31,6 +32,7 @@ class Shown:
     held: float | None
     kept: Any
     text: str
+    own: bool
 
     @property
     def rounded(self) -> bool:
@@ -48,8 +50,10 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
     if isinstance(value, bool | str):
         ours = {_key(known): label for known, label in setting.row.words}
         key = _key(value)
-        text = setting.words.get(key) or ours.get(key, str(value))
-        return Shown(setting.called, setting.menu, order, "", None, None, value, text)
+        word = ours.get(key, str(value))
+        text = setting.words.get(key) or word
+        own = _called_otherwise(setting) or text != word
+        return Shown(setting.called, setting.menu, order, "", None, None, value, text, own)
     factor, zero = _scale(profile, setting, path)
     signed = zero + factor * float(value)
     exact = abs(signed) if setting.amount else signed
@@ -67,7 +71,10 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
         exact,
         held,
         (back - zero) / factor,
-        f"{held:.10g} {unit}".strip(),
+        f"{held:.10g}",
+        _called_otherwise(setting)
+        or (factor, zero, setting.amount) != (1.0, 0.0, False)
+        or abs(held - exact) > _SAME,
     )
 
 
@@ -122,6 +129,10 @@ def _nearest(setting: DeviceSetting, exact: float) -> float:
             steps -= 1
         held = base + steps * setting.step
     return round(held, 9)
+
+
+def _called_otherwise(setting: DeviceSetting) -> bool:
+    return setting.called != setting.row.about.label
 
 
 def _key(value: Any) -> str:

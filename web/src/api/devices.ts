@@ -1,5 +1,7 @@
 /** The pilot's devices, and what a helicopter's own show of its settings. */
+
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
 import { answer, client } from "./client";
 import type { components } from "./schema";
 
@@ -27,6 +29,8 @@ export type DeviceAct =
 export function useDeviceAct() {
   const queries = useQueryClient();
   return useMutation({
+    // One after the other: what was done last is what stays.
+    scope: { id: "devices" },
     mutationFn: async (act: DeviceAct): Promise<Device | null> => {
       switch (act.do) {
         case "begin":
@@ -85,3 +89,26 @@ export function useShownByDevices(id: string, version: number) {
 }
 
 export const deviceFile = (id: string) => `/api/devices/${id}/file`;
+
+/**
+ * A device's profile while it is described: what was typed last counts at once, so that the next
+ * change is made on top of it; a refused change is taken back.
+ */
+export function useProfile(device: Device) {
+  const act = useDeviceAct();
+  const newest = useRef(device.profile);
+  const [shown, setShown] = useState(device.profile);
+  const show = (profile: Profile) => {
+    newest.current = profile;
+    setShown(profile);
+  };
+  const put = (change: (profile: Profile) => Partial<Profile>) => {
+    const profile = { ...newest.current, ...change(newest.current) };
+    show(profile);
+    act.mutate(
+      { do: "change", device: device.id, profile },
+      { onError: () => show(device.profile) },
+    );
+  };
+  return { profile: shown, put, act };
+}

@@ -6001,7 +6001,7 @@ export interface components {
         /**
          * ShownOut
          * @description A setting as a device of the helicopter's shows it now. ``rounded``: it cannot hold what the
-         *     setup wants; ``text`` is the nearest.
+         *     setup wants; ``text`` is the nearest. ``own``: it has a word or a scale of its own here.
          */
         ShownOut: {
             /** Path */
@@ -6014,10 +6014,14 @@ export interface components {
             menu: string;
             /** Text */
             text: string;
+            /** Unit */
+            unit: string;
             /** Exact */
             exact: number | null;
             /** Rounded */
             rounded: boolean;
+            /** Own */
+            own: boolean;
         };
         /**
          * AuditOut

@@ -1,6 +1,7 @@
 /** What the helicopter's own device calls a setting, and what it shows there. */
 import { createContext, useContext, useMemo } from "react";
 import { type ShownSetting, useShownByDevices } from "@/api/devices";
+import { unitWords } from "./setting";
 
 const Shown = createContext<ReadonlyMap<string, ShownSetting>>(new Map());
 
@@ -18,10 +19,11 @@ export function DeviceWords({ id, version, children }: Props) {
 
 export function OnDevice({ path }: { path: string }) {
   const shown = useContext(Shown).get(path);
-  if (!shown) return null;
+  if (!shown?.own) return null;
   return (
     <p className="mt-0.5 text-sm leading-tight text-faint">
-      {shown.device}: {shown.called} <b className="figure text-ink">{shown.text}</b>
+      {shown.device}: {shown.called} <b className="figure text-ink">{shown.text}</b>{" "}
+      {unitWords(shown.unit)}
       {shown.rounded && <span className="text-workable"> it cannot hold the exact figure</span>}
     </p>
   );

@@ -88,8 +88,13 @@ export function freeNumber(path: string, label: string, unit: string): NumberSet
   return { kind: "number", device: "transmitter", path, label, unit, step: 1, decimals: 0 };
 }
 
+/** A unit as it is written for a pilot. */
+export function unitWords(unit: string): string {
+  return UNITS[unit] ?? unit;
+}
+
 function unitOf(row: Row): string {
-  return UNITS[row.unit] ?? row.unit;
+  return unitWords(row.unit);
 }
 
 function decimalsOf(nudge: number): number {

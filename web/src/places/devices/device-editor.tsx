@@ -1,7 +1,7 @@
 /** One device: what it is called, who has it, how it shows itself, and its settings. */
 
 import { asProblem } from "@/api/client";
-import { type Device, deviceFile, type Profile, useDeviceAct } from "@/api/devices";
+import { type Device, deviceFile, type Profile, useDeviceAct, useProfile } from "@/api/devices";
 import { useFleet } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
 import { Told } from "@/parts/told";
@@ -18,18 +18,15 @@ const SHOWS_STATES = ["unit"];
 const HAS_CURVES = ["transmitter"];
 
 export function DeviceEditor({ device }: { device: Device }) {
-  const act = useDeviceAct();
-  const profile = device.profile;
-  const put = (to: Partial<Profile>) =>
-    act.mutate({ do: "change", device: device.id, profile: { ...profile, ...to } });
+  const { profile, put, act } = useProfile(device);
   return (
     <section aria-label={device.name} className="grid gap-5">
       <div className="flex flex-wrap items-end gap-2">
         <div className="min-w-56 grow">
           <Told
             label="What you call it"
-            value={device.name}
-            onKeep={(name) => name && put({ name })}
+            value={profile.name}
+            onKeep={(name) => name && put(() => ({ name }))}
           />
         </div>
         <a className="key" href={deviceFile(device.id)} download>
@@ -53,7 +50,9 @@ export function DeviceEditor({ device }: { device: Device }) {
               className="field mt-0.5 block w-full"
               value={profile.expo_softer ?? ""}
               onChange={(event) =>
-                put({ expo_softer: (event.target.value || null) as Profile["expo_softer"] })
+                put(() => ({
+                  expo_softer: (event.target.value || null) as Profile["expo_softer"],
+                }))
               }
             >
               <option value="">not said</option>
@@ -65,12 +64,12 @@ export function DeviceEditor({ device }: { device: Device }) {
             label="Points a curve can have, with commas between"
             value={(profile.curve_points ?? []).join(", ")}
             onKeep={(text) =>
-              put({
+              put(() => ({
                 curve_points: text
                   .split(/[\s,;]+/)
                   .filter(Boolean)
                   .map(Number),
-              })
+              }))
             }
           />
         </div>
@@ -82,10 +81,12 @@ export function DeviceEditor({ device }: { device: Device }) {
               key={state}
               label={label}
               value={profile.states?.[state] ?? ""}
-              onKeep={(text) => {
-                const { [state]: _, ...others } = profile.states ?? {};
-                put({ states: text ? { ...others, [state]: text } : others });
-              }}
+              onKeep={(text) =>
+                put((now) => {
+                  const { [state]: _, ...others } = now.states ?? {};
+                  return { states: text ? { ...others, [state]: text } : others };
+                })
+              }
             />
           ))}
           <label className="text-sm">
@@ -94,7 +95,7 @@ export function DeviceEditor({ device }: { device: Device }) {
               className="field mt-0.5 block w-full"
               value={profile.learns ?? ""}
               onChange={(event) =>
-                put({ learns: (event.target.value || null) as Profile["learns"] })
+                put(() => ({ learns: (event.target.value || null) as Profile["learns"] }))
               }
             >
               <option value="">not said</option>
@@ -107,7 +108,7 @@ export function DeviceEditor({ device }: { device: Device }) {
       <DeviceSettings
         profile={profile}
         ours={device.ours}
-        onKeep={(settings) => put({ settings })}
+        onKeep={(change) => put((now) => ({ settings: change(now.settings ?? []) }))}
       />
     </section>
   );

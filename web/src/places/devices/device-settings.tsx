@@ -9,7 +9,7 @@ import { Told } from "@/parts/told";
 type Props = {
   profile: Profile;
   ours: Device["ours"];
-  onKeep: (settings: DeviceSetting[]) => void;
+  onKeep: (change: (settings: DeviceSetting[]) => DeviceSetting[]) => void;
 };
 
 export function DeviceSettings({ profile, ours, onKeep }: Props) {
@@ -23,14 +23,16 @@ export function DeviceSettings({ profile, ours, onKeep }: Props) {
         .includes(sought.trim().toLowerCase()),
     );
   if (settings.length === 0) return null;
-  const put = (at: number, to: Partial<DeviceSetting>) =>
-    onKeep(settings.map((each, i) => (i === at ? { ...each, ...to } : each)));
-  const move = (at: number, by: number) => {
-    const moved = [...settings];
-    const [one] = moved.splice(at, 1);
-    if (one) moved.splice(at + by, 0, one);
-    onKeep(moved);
-  };
+  const put = (path: string, change: (now: DeviceSetting) => Partial<DeviceSetting>) =>
+    onKeep((now) => now.map((each) => (each.path === path ? { ...each, ...change(each) } : each)));
+  const move = (path: string, by: number) =>
+    onKeep((now) => {
+      const moved = [...now];
+      const at = moved.findIndex((each) => each.path === path);
+      const [one] = moved.splice(at, 1);
+      if (one) moved.splice(at + by, 0, one);
+      return moved;
+    });
   return (
     <section aria-label="Settings of this device">
       <h2 className="border-b-2 border-ink pb-0.5 text-lg font-semibold">
@@ -55,14 +57,14 @@ export function DeviceSettings({ profile, ours, onKeep }: Props) {
                 {setting.called}
                 <span className="ml-2 text-sm text-faint">{ours[setting.path]}</span>
               </summary>
-              <OneSetting setting={setting} onKeep={(to) => put(at, to)} />
+              <OneSetting setting={setting} onKeep={(change) => put(setting.path, change)} />
               <div className="mb-2 flex gap-1">
                 <button
                   type="button"
                   className="key px-2"
                   aria-label={`${setting.called} earlier`}
                   disabled={at === 0}
-                  onClick={() => move(at, -1)}
+                  onClick={() => move(setting.path, -1)}
                 >
                   <ArrowUp aria-hidden size={16} />
                 </button>
@@ -71,7 +73,7 @@ export function DeviceSettings({ profile, ours, onKeep }: Props) {
                   className="key px-2"
                   aria-label={`${setting.called} later`}
                   disabled={at === settings.length - 1}
-                  onClick={() => move(at, 1)}
+                  onClick={() => move(setting.path, 1)}
                 >
                   <ArrowDown aria-hidden size={16} />
                 </button>
@@ -79,7 +81,7 @@ export function DeviceSettings({ profile, ours, onKeep }: Props) {
                   type="button"
                   className="key px-2"
                   aria-label={`${setting.called}: this device has none`}
-                  onClick={() => onKeep(settings.filter((_, i) => i !== at))}
+                  onClick={() => onKeep((now) => now.filter((each) => each.path !== setting.path))}
                 >
                   <X aria-hidden size={16} />
                 </button>
@@ -92,7 +94,10 @@ export function DeviceSettings({ profile, ours, onKeep }: Props) {
   );
 }
 
-type OneProps = { setting: DeviceSetting; onKeep: (to: Partial<DeviceSetting>) => void };
+type OneProps = {
+  setting: DeviceSetting;
+  onKeep: (change: (now: DeviceSetting) => Partial<DeviceSetting>) => void;
+};
 type Figure = "factor" | "zero" | "step" | "low" | "high";
 const FIGURES: [Figure, string][] = [
   ["factor", "For 1 of ours it moves by"],
@@ -112,16 +117,20 @@ function OneSetting({ setting, onKeep }: OneProps) {
       <Told
         label="It calls this"
         value={setting.called}
-        onKeep={(called) => called && onKeep({ called })}
+        onKeep={(called) => called && onKeep(() => ({ called }))}
       />
       <Told
         label="Where it stands there"
         value={setting.menu ?? ""}
-        onKeep={(menu) => onKeep({ menu })}
+        onKeep={(menu) => onKeep(() => ({ menu }))}
       />
       {isNumber ? (
         <>
-          <Told label="Its unit" value={setting.unit ?? ""} onKeep={(unit) => onKeep({ unit })} />
+          <Told
+            label="Its unit"
+            value={setting.unit ?? ""}
+            onKeep={(unit) => onKeep(() => ({ unit }))}
+          />
           {FIGURES.map(([key, label]) => (
             <Told
               key={key}
@@ -132,8 +141,8 @@ function OneSetting({ setting, onKeep }: OneProps) {
               onKeep={(text) => {
                 const figure = readNumber(text);
                 // What is no number is shown as it was: nothing is made up for it.
-                if (text === "") onKeep({ [key]: NEEDED[key] ?? null });
-                else if (figure !== null) onKeep({ [key]: figure });
+                if (text === "") onKeep(() => ({ [key]: NEEDED[key] ?? null }));
+                else if (figure !== null) onKeep(() => ({ [key]: figure }));
               }}
             />
           ))}
@@ -142,7 +151,7 @@ function OneSetting({ setting, onKeep }: OneProps) {
               type="checkbox"
               className="size-5 accent-mint"
               checked={setting.amount ?? false}
-              onChange={(event) => onKeep({ amount: event.target.checked })}
+              onChange={(event) => onKeep(() => ({ amount: event.target.checked }))}
             />
             shown without its sign
           </label>
@@ -153,10 +162,12 @@ function OneSetting({ setting, onKeep }: OneProps) {
             key={String(value)}
             label={`Its word for “${label}”`}
             value={setting.words?.[String(value)] ?? ""}
-            onKeep={(word) => {
-              const { [String(value)]: _, ...others } = setting.words ?? {};
-              onKeep({ words: word ? { ...others, [String(value)]: word } : others });
-            }}
+            onKeep={(word) =>
+              onKeep((now) => {
+                const { [String(value)]: _, ...others } = now.words ?? {};
+                return { words: word ? { ...others, [String(value)]: word } : others };
+              })
+            }
           />
         ))
       )}
