@@ -22,6 +22,11 @@ def main() -> None:
         browser = playwright.chromium.launch(**CHROMIUM)
         page = _enter(browser, address, 1280, 800, picture="sign-in")
         _take(page, "hangar")
+        page.get_by_role("link", name="Devices").click()
+        page.get_by_role("button", name="Transmitter", exact=True).click()
+        page.locator("li summary", has_text="Rudder channel, travel below").click()
+        _take(page, "devices")
+        page.get_by_role("link", name="Hangar").click()
         _path(page, "Yarrow 570", "aileron", "gain", "rrrrffffffe")
         _take(page, "path")
         page.get_by_role("link", name="Hangar").click()
@@ -60,7 +65,6 @@ def main() -> None:
         _path(page, "Sorrel 690", "collective", "shape", "rrrrrr")
         _take(page, "path-390")
         _bench(page, "bench-390", "Yarrow 570", "zero_pitch")
-        _modes(page, "modes-390")
         browser.close()
 
 
