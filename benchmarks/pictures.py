@@ -24,6 +24,7 @@ def main() -> None:
         _take(page, "hangar")
         page.get_by_role("link", name="Devices").click()
         page.get_by_role("button", name="Transmitter", exact=True).click()
+        page.get_by_label("Look for").fill("rudder channel")
         page.locator("li summary", has_text="Rudder channel, travel below").click()
         _take(page, "devices")
         page.get_by_role("link", name="Hangar").click()
