@@ -125,6 +125,9 @@ def have(request: HttpRequest, helicopter_id: uuid.UUID, given: Fit) -> Status[N
 @of_helicopter.get("/{helicopter_id}/devices", response=list[ShownOut])
 def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[ShownOut]:
     """Show every setting that the helicopter's devices have, as they have it."""
+    devices = fitted(pilot_of(request), helicopter_id)
+    if not devices:
+        return []
     setup = chain_of(pilot_id(request), helicopter_id, version).setup
     return [
         ShownOut(
@@ -138,7 +141,7 @@ def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[
             exact=found.exact,
             rounded=found.rounded,
         )
-        for device in fitted(pilot_of(request), helicopter_id)
+        for device in devices
         for path, found in every_shown(profile_of(device), setup)
     ]
 

@@ -9,6 +9,7 @@ from bench.fitness import fitness_at
 from bench.services import bench_of
 from bench.stored_run import entries_of, run_at, run_of, setup_at
 from config.problems import Refused
+from mint_lever.steps.head_speed.controller_card import confirmed
 
 
 def fit_first(pilot: User, helicopter_id: uuid.UUID) -> None:
@@ -32,10 +33,4 @@ def card_confirmed(pilot: User, helicopter_id: uuid.UUID) -> list[datetime | Non
     entries = entries_of(bench, None)
     run = run_of(setup_at(bench), entries)
     times = {(entry.key, entry.stands_at): entry.sent_at for entry in entries}
-    confirmed: list[datetime | None] = []
-    for item, line in enumerate(run.setup.speed_controller.card or []):
-        key = f"item.{item}"
-        held = run.held("controller_card", key)
-        took = held[-1] if held and held[-1].value == str(line.wanted) else None
-        confirmed.append(None if took is None else times[key, took.sequence])
-    return confirmed
+    return [None if took is None else times[took.key, took.sequence] for took in confirmed(run)]

@@ -77,11 +77,26 @@ def test_a_refused_profile_says_what_is_wrong_and_the_last_one_stays(hangar, tmp
     points = page.get_by_label("Points a curve can have")
     points.fill("1, 99")
     points.press("Enter")
+    # On its way, or refused already: the next change takes no harm from it.
+    page.get_by_role("combobox", name="Softer expo has the sign").select_option("minus")
     expect(page.get_by_role("alert")).to_contain_text("curve_points")
     page.reload()
     expect(page.get_by_label("Points a curve can have")).to_have_value("")
+    expect(page.get_by_role("combobox", name="Softer expo has the sign")).to_have_value("minus")
     wrong = tmp_path / "kettle.json"
     wrong.write_text(json.dumps({"format": "mint-lever-device", "version": 1, "kind": "kettle"}))
+    # What is no number is said at its field, and a change after it is kept all the same.
+    points.fill("five")
+    points.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("found “five”")
+    name = page.get_by_label("What you call it")
+    name.fill("")
+    name.press("Enter")
+    expect(page.get_by_text("found nothing; allowed: a name")).to_be_visible()
+    name.fill("Grey box")
+    name.press("Enter")
+    expect(page.get_by_role("region", name="Grey box")).to_be_visible()
+    page.reload()
     page.get_by_label("Device profile to import").set_input_files(wrong)
     expect(page.get_by_role("alert")).to_contain_text("kind")
 
@@ -100,7 +115,8 @@ def test_a_profile_goes_out_and_comes_in_and_is_taken_away(hangar, tmp_path):
     file = tmp_path / taken.value.suggested_filename
     taken.value.save_as(file)
     assert file.name == "blue-cube.json"
-    page.get_by_role("button", name="Take this device away").click()
+    page.get_by_role("button", name="Remove").click()
+    page.get_by_role("button", name="Remove for good").click()
     expect(page.get_by_text("Nothing is described yet")).to_be_visible()
     page.get_by_label("Device profile to import").set_input_files(file)
     expect(page.get_by_role("region", name="Blue cube")).to_be_visible()

@@ -173,6 +173,8 @@ class TestReading:
         ours = {setting.path: setting.ours for setting in neutral_profile("transmitter").settings}
         assert ours["transmitter.servo_channels.*.reversed"] == "Servo's channel, direction"
         assert ours[RATE] == "Normal, aileron, rate"
+        own = [s for kind in KINDS for s in neutral_profile(kind).settings]
+        assert not [s.path for s in own if "{" in s.called + s.menu or not s.called]
         assert not [name for name in ours.values() if " ," in name or "  " in name or "{" in name]
 
     @pytest.mark.parametrize("kind", KINDS)

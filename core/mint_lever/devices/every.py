@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from typing import Any
-
 from mint_lever.devices.profile import DeviceProfile
 from mint_lever.devices.shown import Shown, shown_by
 from mint_lever.setup.document import Setup
+from mint_lever.setup.leaves import leaves
 
 
 def every_shown(profile: DeviceProfile, setup: Setup) -> list[tuple[str, Shown]]:
@@ -15,16 +13,7 @@ def every_shown(profile: DeviceProfile, setup: Setup) -> list[tuple[str, Shown]]
     the device's own work."""
     found = [
         (path, shown)
-        for path, value in _values(setup.as_document())
+        for path, value in leaves(setup.as_document())
         if (shown := shown_by(profile, path, value)) is not None
     ]
     return sorted(found, key=lambda each: each[1].order)
-
-
-def _values(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
-    if isinstance(value, dict | list):
-        entries = value.items() if isinstance(value, dict) else enumerate(value)
-        for key, inner in entries:
-            yield from _values(inner, f"{path}.{key}" if path else str(key))
-    else:
-        yield path, value

@@ -40,8 +40,5 @@ def neutral_profile(kind: Kind) -> DeviceProfile:
 
 
 def _setting(row: Row) -> DeviceSetting:
-    return DeviceSetting(
-        path=row.path,
-        called=row.about.label[:60],
-        menu=row.group[:60],
-    )
+    plain = DeviceSetting(path=row.path, called=row.path[:60])
+    return plain.model_copy(update={"called": plain.label[:60], "menu": plain.group[:60]})

@@ -28,6 +28,8 @@ State = Literal["holding", "bypassed", "ready", "range_well_used", "range_poorly
 through, one that is ready to fly; and what it says of the range that a taught throw uses."""
 
 Name = Annotated[str, Field(min_length=1, max_length=60)]
+_NUMBER = re.compile(r" ?\{\w+\}")
+"""An entry's number in our words: a device's words are of all entries."""
 _Figure = Annotated[float, Field(ge=-1e6, le=1e6)]
 
 
@@ -60,6 +62,16 @@ class DeviceSetting(Part):
         row = row_of(self.path)
         assert row is not None  # checked when it was read
         return row
+
+    @property
+    def label(self) -> str:
+        """Our short word for it, as a device's own would be."""
+        return _NUMBER.sub("", self.row.about.label)
+
+    @property
+    def group(self) -> str:
+        """What we put it together with."""
+        return _NUMBER.sub("", self.row.group)
 
     @property
     def ours(self) -> str:

@@ -132,7 +132,7 @@ def _nearest(setting: DeviceSetting, exact: float) -> float:
 
 
 def _called_otherwise(setting: DeviceSetting) -> bool:
-    return setting.called != setting.row.about.label
+    return setting.called != setting.label
 
 
 def _key(value: Any) -> str:

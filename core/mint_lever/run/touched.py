@@ -5,7 +5,7 @@ Everything here ends in touches, from which the graph derives what is undone.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, Literal
@@ -16,6 +16,7 @@ from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.catalogue import Row, catalogue, name_of, row_of
 from mint_lever.setup.document import Setup
+from mint_lever.setup.leaves import leaves
 
 Aspect = Literal[
     "power",
@@ -233,7 +234,7 @@ _WAY = ".way"
 def _settings_of(of: ByIdentity) -> dict[str, Any]:
     """Every setting by its path; one whose sign is a setting of its own is two: how far, and
     (``.way``) which way round."""
-    every = dict(_leaves(of.setup.as_document()))
+    every = dict(leaves(of.setup.as_document()))
     for row in _signed():
         if row.path in every:
             every[f"{row.path}{_WAY}"] = every[row.path] < 0
@@ -244,12 +245,3 @@ def _settings_of(of: ByIdentity) -> dict[str, Any]:
 @lru_cache(maxsize=1)
 def _signed() -> tuple[Row, ...]:
     return tuple(row for row in catalogue() if row.about.sign_step is not None)
-
-
-def _leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
-    if isinstance(value, dict | list):
-        entries = value.items() if isinstance(value, dict) else enumerate(value)
-        for key, inner in entries:
-            yield from _leaves(inner, f"{path}.{key}" if path else str(key))
-    else:
-        yield path, value

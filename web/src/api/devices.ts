@@ -2,7 +2,7 @@
 
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { answer, client } from "./client";
+import { answer, asProblem, client, type Problem } from "./client";
 import type { components } from "./schema";
 
 export type Device = components["schemas"]["DeviceOut"];
@@ -22,7 +22,7 @@ export function useDevices() {
 export type DeviceAct =
   | { do: "begin"; kind: DeviceKind }
   | { do: "bring"; file: File }
-  | { do: "change"; device: string; profile: Profile }
+  | { do: "change"; device: string; profile: () => Profile }
   | { do: "drop"; device: string }
   | { do: "fit"; helicopter: string; kind: DeviceKind; device: string | null };
 
@@ -47,7 +47,7 @@ export function useDeviceAct() {
           return answer(
             client.PUT("/api/devices/{device_id}", {
               params: { path: { device_id: act.device } },
-              body: act.profile,
+              body: act.profile(),
             }),
           );
         case "drop":
@@ -91,24 +91,30 @@ export function useShownByDevices(id: string, version: number) {
 export const deviceFile = (id: string) => `/api/devices/${id}/file`;
 
 /**
- * A device's profile while it is described: what was typed last counts at once, so that the next
- * change is made on top of it; a refused change is taken back.
+ * A device's profile while it is described. What was typed last is shown at once; each change is
+ * sent by itself, on top of what the server has by then, so that a refused one takes no other along;
+ * why it was refused stays until the same is put right.
  */
 export function useProfile(device: Device) {
   const act = useDeviceAct();
-  const newest = useRef(device.profile);
+  const kept = useRef(device.profile);
+  const waiting = useRef(0);
   const [shown, setShown] = useState(device.profile);
-  const show = (profile: Profile) => {
-    newest.current = profile;
-    setShown(profile);
+  const [refused, setRefused] = useState<{ of: string[]; problem: Problem } | null>(null);
+  const put = async (change: (profile: Profile) => Partial<Profile>) => {
+    setShown((now) => ({ ...now, ...change(now) }));
+    waiting.current += 1;
+    const of = Object.keys(change(kept.current));
+    const profile = () => ({ ...kept.current, ...change(kept.current) });
+    try {
+      const done = await act.mutateAsync({ do: "change", device: device.id, profile });
+      if (done) kept.current = done.profile;
+      setRefused((was) => (was?.of.some((key) => of.includes(key)) ? null : was));
+    } catch (error) {
+      setRefused({ of, problem: asProblem(error) });
+    }
+    waiting.current -= 1;
+    if (waiting.current === 0) setShown(kept.current);
   };
-  const put = (change: (profile: Profile) => Partial<Profile>) => {
-    const profile = { ...newest.current, ...change(newest.current) };
-    show(profile);
-    act.mutate(
-      { do: "change", device: device.id, profile },
-      { onError: () => show(device.profile) },
-    );
-  };
-  return { profile: shown, put, act };
+  return { profile: shown, put, refused: refused?.problem };
 }

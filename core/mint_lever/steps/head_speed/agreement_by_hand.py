@@ -9,7 +9,7 @@ from mint_lever.drive.governing import governed_modes, meant
 from mint_lever.run.advice import Action, Advice, Ask, Choice, Option, Outcome
 from mint_lever.run.confirming import points
 from mint_lever.run.readings import Readings
-from mint_lever.run.words import worst
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.modes import MODE_WORDS
 from mint_lever.steps.head_speed.common import AGREEMENT
 from mint_lever.steps.looked_at import looked_at
@@ -54,10 +54,8 @@ def unseen(run: Readings, display: Choice) -> Advice:
                 ),
             ),
         )
-    outcome: Outcome | None = worst(ask.word for ask in asks)
-    if all(ask.answer is None for ask in asks):
-        outcome = None
-    elif outcome == "good":
+    outcome: Outcome | None = outcome_of(asks)
+    if outcome == "good":
         # Nobody has seen a figure yet: what is only told right is no agreement.
         outcome = "workable"
     return Advice(
@@ -92,9 +90,7 @@ def by_hand(run: Readings) -> Advice:
             ),
         ),
     )
-    outcome: Outcome | None = worst(ask.word for ask in asks)
-    if all(ask.answer is None for ask in asks):
-        outcome = None
+    outcome: Outcome | None = outcome_of(asks)
     return Advice(
         step=AGREEMENT,
         do=("Without a governor the throttle curves alone make the head speed.",),

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from mint_lever.drive.governing import electric
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option, Outcome, Work
+from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.touched import Aspect
@@ -66,6 +67,16 @@ def _advise(run: Readings) -> Advice:
         actions=() if missed is None else (_again(card[missed], missed),),
         outcome=outcome,
     )
+
+
+def confirmed(run: Readings) -> list[Entry | None]:
+    """Give, for each item of the card, the answer by which the controller confirmed what is wanted;
+    None where it has not, or no longer."""
+    found: list[Entry | None] = []
+    for i, item in enumerate(run.setup.speed_controller.card or []):
+        held = run.held(NAME, f"item.{i}")
+        found.append(held[-1] if held and held[-1].value == str(item.wanted) else None)
+    return found
 
 
 def _do(led: bool) -> tuple[str, ...]:

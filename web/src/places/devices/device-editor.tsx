@@ -1,10 +1,13 @@
 /** One device: what it is called, who has it, how it shows itself, and its settings. */
 
+import { useState } from "react";
 import { asProblem } from "@/api/client";
 import { type Device, deviceFile, type Profile, useDeviceAct, useProfile } from "@/api/devices";
 import { useFleet } from "@/api/fleet";
+import { Dialog } from "@/parts/dialog";
+import { readNumber } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
-import { Told } from "@/parts/told";
+import { noName, Told } from "@/parts/told";
 import { DeviceSettings } from "./device-settings";
 
 const STATES: [keyof NonNullable<Profile["states"]>, string][] = [
@@ -17,8 +20,16 @@ const STATES: [keyof NonNullable<Profile["states"]>, string][] = [
 const SHOWS_STATES = ["unit"];
 const HAS_CURVES = ["transmitter"];
 
+const pointsOf = (text: string) =>
+  text
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .map(readNumber);
+
 export function DeviceEditor({ device }: { device: Device }) {
-  const { profile, put, act } = useProfile(device);
+  const { profile, put, refused } = useProfile(device);
+  const act = useDeviceAct();
+  const [removing, setRemoving] = useState(false);
   return (
     <section aria-label={device.name} className="grid gap-5">
       <div className="flex flex-wrap items-end gap-2">
@@ -26,21 +37,37 @@ export function DeviceEditor({ device }: { device: Device }) {
           <Told
             label="What you call it"
             value={profile.name}
-            onKeep={(name) => name && put(() => ({ name }))}
+            refuse={noName}
+            onKeep={(name) => put(() => ({ name }))}
           />
         </div>
         <a className="key" href={deviceFile(device.id)} download>
           Export
         </a>
-        <button
-          type="button"
-          className="key"
-          onClick={() => act.mutate({ do: "drop", device: device.id })}
-        >
-          Take this device away
+        <button type="button" className="key" onClick={() => setRemoving(true)}>
+          Remove
         </button>
       </div>
+      {refused && <ProblemNote problem={refused} />}
       {act.isError && <ProblemNote problem={asProblem(act.error)} />}
+      <Dialog open={removing} onOpenChange={setRemoving} title={`Remove ${profile.name}?`}>
+        <p>
+          What you said of it goes with it, for good, and helicopters that have it speak our words
+          again. Export it first if you may want it back.
+        </p>
+        <div className="mt-4 flex gap-2">
+          <button type="button" className="key flex-1" onClick={() => setRemoving(false)}>
+            Keep it
+          </button>
+          <button
+            type="button"
+            className="key flex-1 border-out text-out"
+            onClick={() => act.mutate({ do: "drop", device: device.id })}
+          >
+            Remove for good
+          </button>
+        </div>
+      </Dialog>
       <On device={device} />
       {HAS_CURVES.includes(device.kind) && (
         <div className="grid gap-3 sm:grid-cols-2">
@@ -63,13 +90,13 @@ export function DeviceEditor({ device }: { device: Device }) {
           <Told
             label="Points a curve can have, with commas between"
             value={(profile.curve_points ?? []).join(", ")}
+            refuse={(text) =>
+              pointsOf(text).includes(null)
+                ? `found “${text}”; allowed: whole numbers with commas between`
+                : null
+            }
             onKeep={(text) =>
-              put(() => ({
-                curve_points: text
-                  .split(/[\s,;]+/)
-                  .filter(Boolean)
-                  .map(Number),
-              }))
+              put(() => ({ curve_points: pointsOf(text).filter((point) => point !== null) }))
             }
           />
         </div>

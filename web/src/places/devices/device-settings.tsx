@@ -4,7 +4,7 @@ import { useState } from "react";
 import { rowOf, useCatalogue } from "@/api/catalogue";
 import type { Device, DeviceSetting, Profile } from "@/api/devices";
 import { readNumber } from "@/parts/numbers";
-import { Told } from "@/parts/told";
+import { noName, Told } from "@/parts/told";
 
 type Props = {
   profile: Profile;
@@ -108,6 +108,10 @@ const FIGURES: [Figure, string][] = [
 ];
 const NEEDED: Partial<Record<Figure, number>> = { factor: 1, zero: 0 };
 
+/** Nothing stands for what the device has not. */
+const noNumber = (text: string) =>
+  text === "" || readNumber(text) !== null ? null : `found “${text}”; allowed: a number`;
+
 function OneSetting({ setting, onKeep }: OneProps) {
   const { rows } = useCatalogue();
   const row = rowOf(rows, setting.path);
@@ -117,7 +121,8 @@ function OneSetting({ setting, onKeep }: OneProps) {
       <Told
         label="It calls this"
         value={setting.called}
-        onKeep={(called) => called && onKeep(() => ({ called }))}
+        refuse={noName}
+        onKeep={(called) => onKeep(() => ({ called }))}
       />
       <Told
         label="Where it stands there"
@@ -138,12 +143,8 @@ function OneSetting({ setting, onKeep }: OneProps) {
               value={
                 setting[key] === null || setting[key] === undefined ? "" : String(setting[key])
               }
-              onKeep={(text) => {
-                const figure = readNumber(text);
-                // What is no number is shown as it was: nothing is made up for it.
-                if (text === "") onKeep(() => ({ [key]: NEEDED[key] ?? null }));
-                else if (figure !== null) onKeep(() => ({ [key]: figure }));
-              }}
+              refuse={noNumber}
+              onKeep={(text) => onKeep(() => ({ [key]: readNumber(text) ?? NEEDED[key] ?? null }))}
             />
           ))}
           <label className="flex items-center gap-2 self-end pb-2 text-sm">
