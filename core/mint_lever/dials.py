@@ -14,6 +14,8 @@ Device = Literal["unit", "transmitter"]
 SwashFunction = Literal["collective", "aileron", "elevator"]
 _US = Control(-200.0, 200.0, 1.0)
 _UNIT_FIGURE = Control(1.0, 150.0)
+_NUDGED = Control(1.0, 150.0, 0.1)
+"""A figure that is not shown moves by as little as the pilot nudges it."""
 _MIX_FIGURE = Control(1.0, 100.0)
 
 
@@ -22,6 +24,7 @@ class Dial:
     """One figure a pilot sets: where it stands, what it is, how far and how finely it goes.
 
     ``sign`` is what the stored value is multiplied by: a swash mix is signed, its size is the dial.
+    ``shows``: the device shows the figure; else the pilot nudges it until the gauge reads.
     """
 
     path: str
@@ -30,6 +33,13 @@ class Dial:
     control: Control
     device: Device
     sign: int = 1
+    shows: bool = True
+
+    def to_do(self, value: float, until: str) -> str:
+        """What the pilot does to bring it to a value, where the gauge then reads ``until``."""
+        if self.shows:
+            return f"Set {self.name} from {self.value:g} to {value:g} %."
+        return f"Nudge {self.name} until the gauge reads {until}."
 
     def set(self, value: float) -> Change:
         """The change that puts the dial to a value."""
@@ -49,6 +59,9 @@ def cyclic(setup: Setup, function: SwashFunction = "aileron") -> Dial:
             name = "the unit's cyclic figure of elevator"
             value = unit.cyclic_elevator_pct
             return Dial("unit.cyclic_elevator_pct", name, value, _UNIT_FIGURE, "unit")
+        if not unit.shows_figures:
+            name = "the tilt the unit shows"
+            return Dial("unit.cyclic_pct", name, unit.cyclic_pct, _NUDGED, "unit", shows=False)
         name = "the unit's cyclic figure"
         return Dial("unit.cyclic_pct", name, unit.cyclic_pct, _UNIT_FIGURE, "unit")
     return _mix(setup, function)
@@ -61,14 +74,17 @@ def collective(setup: Setup, above_centre: bool) -> Dial:
         return _mix(setup, "collective")
     key, side = ("collective_pct", "above") if above_centre else ("collective_low_pct", "below")
     name = f"the unit's collective {side} centre"
-    return Dial(f"unit.{key}", name, getattr(unit, key), _UNIT_FIGURE, "unit")
+    control = _UNIT_FIGURE if unit.shows_figures else _NUDGED
+    value = getattr(unit, key)
+    return Dial(f"unit.{key}", name, value, control, "unit", shows=unit.shows_figures)
 
 
 def ring(setup: Setup) -> Dial:
     """The cyclic ring."""
     whole = Control(1.0, 142.0)
     if (unit := setup.mixing_unit) is not None:
-        return Dial("unit.ring_pct", "the cyclic ring", unit.ring_pct, whole, "unit")
+        shows = unit.shows_figures
+        return Dial("unit.ring_pct", "the cyclic ring", unit.ring_pct, whole, "unit", shows=shows)
     path = "transmitter.swash_mix.ring_pct"
     return Dial(path, "the cyclic ring", _swash_mix(setup).ring_pct, whole, "transmitter")
 

@@ -14,14 +14,16 @@ from config.problems import Refused
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
-from mint_lever.run.audited import audit_of
+from mint_lever.devices import OnDevice, as_held
+from mint_lever.run.audited import audit_of, on_devices_of
 from mint_lever.setup.about import Device
 
 router = Router(tags=["audit"])
 
 
 class FindingOut(BaseModel):
-    """One thing that does not agree; ``fixable`` when its fix is one key away."""
+    """One thing that does not agree; ``fixable`` when its fix is one key away. ``on_devices`` says
+    the fix in the words and on the scale of the helicopter's own devices."""
 
     rule: str
     severity: Literal["danger", "fault", "look"]
@@ -32,6 +34,7 @@ class FindingOut(BaseModel):
     device: Device
     rests_on: str
     fixable: bool
+    on_devices: list[OnDevice]
 
 
 class AuditOut(BaseModel):
@@ -52,14 +55,16 @@ class Fix(Sent):
 def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
     """Read the whole draft and report what does not agree."""
     bench = bench_of(pilot_of(request), helicopter_id)
+    run = run_at(bench)
     return AuditOut(
         version=bench.helicopter.draft.version,
         findings=[
             FindingOut(
                 fixable=bool(finding.changes),
+                on_devices=[each for each in on_devices_of(run, finding) if each.own],
                 **{key: value for key, value in vars(finding).items() if key != "changes"},
             )
-            for finding in audit_of(run_at(bench))
+            for finding in audit_of(run)
         ],
     )
 
@@ -68,10 +73,11 @@ def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
 def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
     """Make a finding's fix in the draft; it can be undone like any edit."""
     bench = bench_of(pilot_of(request), helicopter_id)
+    run = run_at(bench)
     chosen = next(
         (
             finding
-            for finding in audit_of(run_at(bench))
+            for finding in audit_of(run)
             if finding.rule == given.rule and finding.path == given.path and finding.changes
         ),
         None,
@@ -84,4 +90,5 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
             version=bench.helicopter.draft.version,
         )
     pilot = pilot_of(request)
-    return draft_out(edit_draft(pilot, helicopter_id, given.version, chosen.changes, given.id))
+    changes = as_held(run.devices, chosen.changes)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))

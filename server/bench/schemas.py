@@ -12,6 +12,7 @@ from pydantic import BaseModel, computed_field
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
 from bench.stored_run import elapsed_s, entries_of, run_at
+from mint_lever.devices import OnDevice
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
 from mint_lever.run.advice import (
     Action,
@@ -63,7 +64,9 @@ class AbsentLine(BaseModel):
 
 class ActionOut(BaseModel):
     """The next thing to do; ``sets`` when settings are written with it, ``parts`` what it does of
-    the others, when it does several at once."""
+    the others, when it does several at once. ``nudged``: the device shows no figure
+    for it. ``on_devices`` says it in the words and on the scale
+    of the helicopter's own devices, where they have any of their own."""
 
     key: str
     text: str
@@ -75,6 +78,8 @@ class ActionOut(BaseModel):
     learned: bool
     parts: list[str]
     wheel: Wheel | None
+    nudged: bool
+    on_devices: list[OnDevice]
 
 
 class ReadingOut(BaseModel):
@@ -239,6 +244,8 @@ def _action(action: Action) -> ActionOut:
         learned=action.learned,
         parts=list(action.parts),
         wheel=action.wheel,
+        nudged=action.nudged,
+        on_devices=[each for each in action.on_devices if each.own],
     )
 
 

@@ -7,9 +7,11 @@ from functools import lru_cache
 from typing import Any
 
 from bench.models import Bench, LogEntry
+from devices.services import fitted_texts, profile_of_text
 from hangar.documents import setup_of_text
 from hangar.models import Document
 from hangar.services import present_setup, state_of
+from mint_lever.devices import DeviceProfile
 from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
 from mint_lever.run.advice import Prediction
 from mint_lever.run.log import Held
@@ -48,18 +50,29 @@ def entries_of(bench: Bench, simulated: int | None) -> tuple[LogEntry, ...]:
 
 
 @lru_cache(maxsize=32)
-def _work_out(text: str, helicopter: uuid.UUID, simulated: int | None, sequence: int) -> BenchRun:
-    return run_of(setup_of_text(text), _read_once(helicopter, simulated, sequence))
+def _work_out(
+    text: str,
+    helicopter: uuid.UUID,
+    simulated: int | None,
+    sequence: int,
+    devices: tuple[str, ...],
+) -> BenchRun:
+    entries = _read_once(helicopter, simulated, sequence)
+    return run_of(setup_of_text(text), entries, [profile_of_text(each) for each in devices])
 
 
 def run_at(bench: Bench) -> BenchRun:
     """The run of the model on the table, as far as it was worked out already."""
     text = state_of(bench.helicopter.draft).document.text
-    return _work_out(text, bench.helicopter_id, bench.simulated, bench.sequence)
+    devices = fitted_texts(bench.helicopter_id)
+    return _work_out(text, bench.helicopter_id, bench.simulated, bench.sequence, devices)
 
 
-def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
-    """The core's run of the entries that are not struck out."""
+def run_of(
+    setup: Setup, entries: Sequence[LogEntry], devices: Sequence[DeviceProfile] = ()
+) -> BenchRun:
+    """The core's run of the entries that are not struck out; ``devices`` say its advice in their
+    words."""
     counted = [entry for entry in entries if not entry.struck]
     of = {entry.document_id for entry in counted}
     digests = dict(Document.objects.filter(pk__in=of).values_list("pk", "digest"))
@@ -75,7 +88,8 @@ def run_of(setup: Setup, entries: Sequence[LogEntry]) -> BenchRun:
         for entry in counted
         if entry.kind == LogEntry.Kind.READING
     ]
-    return bench_run(setup, readings, [event for e in counted if (event := _event(e))])
+    events = [event for e in counted if (event := _event(e))]
+    return bench_run(setup, readings, events, devices)
 
 
 def held_by_devices(entries: Iterable[LogEntry]) -> list[Held]:

@@ -2,9 +2,10 @@
 
 import json
 import uuid
+from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
+from ninja import Query, Router, Schema, Status
 from pydantic import BaseModel
 
 from accounts.pilot import pilot_id, pilot_of
@@ -20,8 +21,17 @@ from devices.services import (
 )
 from hangar.api import file_stem
 from levers.chains import chain_of
-from mint_lever.devices import DeviceProfile, Kind, every_shown, neutral_profile, read_profile
+from mint_lever.devices import (
+    DeviceProfile,
+    Kind,
+    OnDevice,
+    every_shown,
+    kept_of,
+    neutral_profile,
+    read_profile,
+)
 from mint_lever.setup import read_document
+from mint_lever.setup.leaves import leaves
 
 router = Router(tags=["devices"])
 of_helicopter = Router(tags=["devices"])
@@ -51,19 +61,22 @@ class Fit(Schema):
     device: uuid.UUID | None = None
 
 
-class ShownOut(BaseModel):
-    """A setting as a device of the helicopter's shows it now. ``rounded``: it cannot hold what the
-    setup wants; ``text`` is the nearest. ``own``: it has a word or a scale of its own here."""
+class OnBoard(BaseModel):
+    """A device the helicopter has: what of it is no setting, and every setting as it shows it, in
+    the order of its own work."""
 
-    path: str
-    device: str
-    called: str
-    menu: str
-    text: str
-    unit: str
-    exact: float | None
-    rounded: bool
-    own: bool
+    id: uuid.UUID
+    kind: Kind
+    name: str
+    expo_softer: Literal["plus", "minus"] | None
+    curve_points: list[int]
+    settings: list[OnDevice]
+
+
+class MeantOut(BaseModel):
+    """What the setup keeps for a figure on a device's display."""
+
+    value: float
 
 
 @router.get("", response=list[DeviceOut])
@@ -122,28 +135,41 @@ def have(request: HttpRequest, helicopter_id: uuid.UUID, given: Fit) -> Status[N
     return Status(204, None)
 
 
-@of_helicopter.get("/{helicopter_id}/devices", response=list[ShownOut])
-def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[ShownOut]:
+@of_helicopter.get("/{helicopter_id}/devices", response=list[OnBoard])
+def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[OnBoard]:
     """Show every setting that the helicopter's devices have, as they have it."""
     devices = fitted(pilot_of(request), helicopter_id)
     if not devices:
         return []
     setup = chain_of(pilot_id(request), helicopter_id, version).setup
     return [
-        ShownOut(
-            path=path,
-            device=device.name,
-            called=found.called,
-            menu=found.menu,
-            text=found.text,
-            unit=found.unit,
-            own=found.own,
-            exact=found.exact,
-            rounded=found.rounded,
+        OnBoard(
+            id=device.pk,
+            kind=(profile := profile_of(device)).kind,
+            name=device.name,
+            expo_softer=profile.expo_softer,
+            curve_points=sorted(profile.curve_points),
+            settings=list(every_shown(profile, setup)),
         )
         for device in devices
-        for path, found in every_shown(profile_of(device), setup)
     ]
+
+
+@of_helicopter.get("/{helicopter_id}/devices/{device_id}/kept", response=MeantOut)
+def kept(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    device_id: uuid.UUID,
+    version: int,
+    path: Annotated[str, Query(max_length=200)],
+    figure: float,
+) -> MeantOut:
+    """Give what the setup keeps for a figure as it stands on a device's display."""
+    device = device_of(pilot_of(request), device_id)
+    setup = chain_of(pilot_id(request), helicopter_id, version).setup
+    now = dict(leaves(setup.as_document())).get(path)
+    there = float(now) if isinstance(now, int | float) else 0.0
+    return MeantOut(value=kept_of(profile_of(device), path, figure, there))
 
 
 def _out(device: Device) -> DeviceOut:

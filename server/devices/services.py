@@ -4,7 +4,7 @@ import json
 import uuid
 from collections.abc import Iterator
 from functools import lru_cache
-from typing import Any
+from typing import Any, Literal
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -75,14 +75,31 @@ def fitted(pilot: User, helicopter_id: uuid.UUID) -> list[Device]:
     return list(Device.objects.filter(fitted__helicopter=helicopter))
 
 
+def fitted_texts(helicopter_id: uuid.UUID) -> tuple[str, ...]:
+    """Give the profiles of a helicopter's devices, each as a text that is read once."""
+    devices = Device.objects.filter(fitted__helicopter=helicopter_id)
+    return tuple(_text(device) for device in devices)
+
+
+def expo_softer(helicopter_id: uuid.UUID) -> Literal["plus", "minus"] | None:
+    """Give the sign of expo that softens on a helicopter's transmitter, where its pilot said it."""
+    profiles = (profile_of_text(text) for text in fitted_texts(helicopter_id))
+    return next((each.expo_softer for each in profiles if each.kind == "transmitter"), None)
+
+
 def profile_of(device: Device) -> DeviceProfile:
     """Read a kept device's profile."""
-    return _read(json.dumps(device.profile, sort_keys=True))
+    return profile_of_text(_text(device))
 
 
 @lru_cache(maxsize=256)
-def _read(text: str) -> DeviceProfile:
+def profile_of_text(text: str) -> DeviceProfile:
+    """Read a profile that was kept."""
     return read_profile(text)
+
+
+def _text(device: Device) -> str:
+    return json.dumps(device.profile, sort_keys=True)
 
 
 def _kept(profile: DeviceProfile) -> dict[str, Any]:

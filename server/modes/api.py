@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from pydantic_core import to_json
 
 from accounts.pilot import pilot_id, pilot_of
+from devices.services import expo_softer
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
@@ -137,9 +138,10 @@ def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HttpR
     """Show every mode's curves in percent and degrees, and its rates."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
     names = chain.setup.transmitter.modes.names()
+    softer = expo_softer(helicopter_id)
     shown = ModesOut(
         version=version,
-        modes=[show_mode(chain, name) for name in names],
+        modes=[show_mode(chain, name, softer) for name in names],
         tail_choices=tail_choices(chain),
     )
     return _json(shown)
@@ -177,7 +179,7 @@ def in_degrees(request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees)
 def rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRates) -> HttpResponse:
     """Work rates out in a mode's place; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    return _json(show_rates(chain, given.mode, given.rates))
+    return _json(show_rates(chain, given.mode, given.rates, expo_softer(helicopter_id)))
 
 
 @router.post("/{helicopter_id}/modes/taken-over", response=DraftOut)

@@ -9,7 +9,7 @@ from mint_lever.chain import Chain
 from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.modes.hover_of import By, HoverOf, hover_of
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
-from mint_lever.modes.rates import RATED, rate_curve
+from mint_lever.modes.rates import RATED, Softer, rate_curve
 from mint_lever.modes.switching import switching
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName, Rates
@@ -152,8 +152,9 @@ class SwitchOut(BaseModel):
     warnings: list[WarnedOut]
 
 
-def show_mode(chain: Chain, name: ModeName) -> ModeOut:
-    """Show one flight mode."""
+def show_mode(chain: Chain, name: ModeName, softer: Softer | None = None) -> ModeOut:
+    """Show one flight mode; ``softer`` is the sign of expo that the pilot's own radio softens
+    with."""
     mode = chain.mode(name)
     return ModeOut(
         name=name,
@@ -161,7 +162,7 @@ def show_mode(chain: Chain, name: ModeName) -> ModeOut:
         tail_means="" if mode.tail_gain_pct is None else MODE_MEANS[mode_of(mode.tail_gain_pct)],
         pitch=show_curve(chain, name, "pitch", mode),
         throttle=show_curve(chain, name, "throttle", mode),
-        rates=show_rates(chain, name),
+        rates=show_rates(chain, name, softer=softer),
     )
 
 
@@ -193,12 +194,14 @@ def _elsewhere(path: str, kept: float | None) -> list[Elsewhere]:
     return [Elsewhere(value=s.shown(kept), words=s.words) for s in row.about.scales]
 
 
-def show_rates(chain: Chain, name: ModeName, own: Rates | None = None) -> RatesOut:
+def show_rates(
+    chain: Chain, name: ModeName, own: Rates | None = None, softer: Softer | None = None
+) -> RatesOut:
     """Show a mode's rates, or ``own`` in their place."""
     rates: dict[str, Any] = {}
     for function in RATED:
         rate = None if own is None else getattr(own, function)
-        answered = rate_curve(chain, name, function, rate)
+        answered = rate_curve(chain, name, function, rate, softer)
         rates[function] = RateOut(
             **{
                 **vars(answered),

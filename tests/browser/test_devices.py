@@ -56,6 +56,10 @@ def test_a_described_transmitter_speaks_in_the_helicopters_fields(hangar, axe):
     axe("a device")
     page.get_by_role("checkbox", name="Sorrel 690").click()
     expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
+    page.get_by_role("link", name="sheet of Sorrel 690").click()
+    its_line = page.get_by_role("row").filter(has_text="Throw, left")
+    expect(its_line).to_contain_text("Rudder channel, travel below")
+    expect(its_line.get_by_text("49", exact=True)).to_be_visible()
     stand_at(page, address_of(page, "Sorrel 690"), "path")
     page.get_by_role("button", name="Rudder", exact=True).click()
     page.locator("[data-stage=channel]").click()
@@ -64,11 +68,48 @@ def test_a_described_transmitter_speaks_in_the_helicopters_fields(hangar, axe):
     said = page.get_by_text("Grey box: Throw, left")
     # Sorrel's 100 is 50 there; it holds sevens alone.
     expect(said).to_contain_text("49")
-    expect(said).to_contain_text("it cannot hold the exact figure")
+    expect(said).to_contain_text("is the nearest it can hold")
     field.fill("98")
     field.press("Enter")
     # 98 of ours are 49 of its own, which it holds.
-    expect(said).not_to_contain_text("cannot hold")
+    expect(said).not_to_contain_text("nearest")
+    # And the other way: as the display shows it.
+    page.get_by_role("button", name="type it as it stands there").click()
+    there = page.get_by_label("Throw, left as Grey box shows it")
+    there.fill("50")
+    there.press("Enter")
+    expect(page.get_by_text("its steps of 7")).to_be_visible()
+    there.fill("56")
+    there.press("Enter")
+    expect(field).to_have_value("112.0")
+
+
+def test_modes_know_the_radios_scale_its_points_and_its_sign_of_expo(hangar):
+    page = hangar
+    begin(page)
+    line = open_setting(page, "pitch at point")
+    called = line.get_by_label("It calls this")
+    called.fill("Pitch, dot")
+    called.press("Enter")
+    for label, text in (("For 1 of ours it moves by", "2"), ("At our 0 it shows", "-100")):
+        line.get_by_label(label).fill(text)
+        line.get_by_label(label).press("Enter")
+    page.get_by_label("Points a curve can have").fill("5, 9")
+    page.get_by_label("Points a curve can have").press("Enter")
+    page.get_by_role("combobox", name="Softer expo has the sign").select_option("minus")
+    page.get_by_role("checkbox", name="Sorrel 690").click()
+    expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
+    page.goto(f"{address_of(page, 'Sorrel 690')}/modes")
+    page.get_by_role("button", name="Open Normal rate / expo").click()
+    expect(page.get_by_text("minus is softer")).to_be_visible()
+    page.get_by_role("button", name="Open Normal pitch curve").click()
+    low = page.locator("tr[data-point='0']")
+    ours = float(low.get_by_label("Point 1, value").input_value())
+    expect(low).to_contain_text(f"My transmitter: {2 * ours - 100:g}")
+    # Only its own numbers of points are offered.
+    page.get_by_role("combobox", name="with other points").select_option("9")
+    page.get_by_role("button", name="Use these 9").click()
+    expect(page.locator("tr[data-point='8']")).to_be_visible()
 
 
 def test_a_refused_profile_says_what_is_wrong_and_the_last_one_stays(hangar, tmp_path):

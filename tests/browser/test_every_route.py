@@ -14,6 +14,7 @@ ROUTES = {
     "modes": ("g[role=slider]", "Tansy 380 · Modes – Mint Lever"),
     "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
     "devices": ("text=Describe another", "Devices – Mint Lever"),
+    "sheet": ("text=Tansy 380 on My transmitter", "Tansy 380 · Sheet – Mint Lever"),
     "nowhere": ("text=There is no such place", "Mint Lever"),
 }
 
@@ -31,7 +32,12 @@ class TestEveryRoute:
         if route == "door":
             return page.goto("/")
         request.getfixturevalue("demo")
-        if route in ("hangar", "devices", "nowhere"):
+        if route == "sheet":
+            page.goto("/devices")
+            page.get_by_role("button", name="Transmitter", exact=True).click()
+            page.get_by_role("checkbox", name="Tansy 380").click()
+            page.get_by_role("link", name="sheet of Tansy 380").click()
+        elif route in ("hangar", "devices", "nowhere"):
             page.goto({"hangar": "/"}.get(route, f"/{route}"))
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")

@@ -131,12 +131,19 @@ class TestKept:
         assert abs(held - value) == pytest.approx(min(abs(each - value) for each in could))
 
     def test_what_the_display_does_not_tell_is_refused_by_name(self):
-        with pytest.raises(InvalidRequest, match="shown with its sign"):
-            kept_of(one(GAIN, amount=True), GAIN, 40.0)
+        with pytest.raises(InvalidRequest, match="0 to …"):
+            kept_of(one(GAIN, amount=True), GAIN, -40.0)
         with pytest.raises(InvalidRequest, match="0 to 100"):
             kept_of(one(GAIN, low=0.0, high=100.0), GAIN, 140.0)
+        with pytest.raises(InvalidRequest, match="steps of 5, 40 for one"):
+            kept_of(one(GAIN, step=5.0), GAIN, 42.0)
         with pytest.raises(InvalidRequest, match="device profile"):
             kept_of(one(GAIN), RATE, 80.0)
+
+    def test_an_amount_keeps_the_side_on_which_it_stands(self):
+        amount = one(GAIN, amount=True, factor=0.5)
+        assert kept_of(amount, GAIN, 20.0, now=-30.0) == -40.0
+        assert kept_of(amount, GAIN, 20.0, now=30.0) == 40.0
 
 
 class TestReading:
@@ -172,7 +179,8 @@ class TestReading:
     def test_our_own_name_stands_beside_with_no_gap_where_a_number_would_be(self):
         ours = {setting.path: setting.ours for setting in neutral_profile("transmitter").settings}
         assert ours["transmitter.servo_channels.*.reversed"] == "Servo's channel, direction"
-        assert ours[RATE] == "Normal, aileron, rate"
+        # Of every flight mode at once.
+        assert ours["transmitter.modes.*.rates.aileron.rate_pct"] == "Aileron, rate"
         own = [s for kind in KINDS for s in neutral_profile(kind).settings]
         assert not [s.path for s in own if "{" in s.called + s.menu or not s.called]
         assert not [name for name in ours.values() if " ," in name or "  " in name or "{" in name]

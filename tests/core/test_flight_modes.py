@@ -162,6 +162,8 @@ def test_a_rate_says_what_blade_and_model_do_with_it():
     half, full = rate_curve(chain, "normal", "aileron"), rate_curve(chain, "normal", "elevator")
     assert half.radio_expo_pct == -20.0
     assert as_radio_shows(setup, -20.0) == 20.0
+    # What the pilot said of the radio itself comes first.
+    assert as_radio_shows(setup, -20.0, "plus") == -20.0
     assert half.full_stick_dps == pytest.approx(0.5 * setup.unit.full_stick_dps.aileron)
     assert half.cyclic_deg == pytest.approx(full.cyclic_deg / 2, rel=0.03)
     assert rate_curve(chain, "normal", "rudder").cyclic_deg is None

@@ -6,8 +6,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from builds import document
+from judge import wrong_with
 from mint_lever.chain import Sticks, build_chain
 from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
+from mint_lever.devices import read_profile
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.hands import take
 from mint_lever.run import Entry, fitness_of
@@ -212,3 +214,79 @@ def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows():
     assert take(
         bench, run.step("teach_throws"), answer(run, "shown.aileron.high")
     ) == pytest.approx(125, abs=1)
+
+
+class TestOneEndOfEachAxis:
+    """Common practice, no source: some units want one end of each cyclic axis, with the direction
+    of its correction in between."""
+
+    @pytest.fixture
+    def setup(self):
+        return behind("three_120", ("unit.learns", "one_end_of_each_axis"))
+
+    def log(self, setup, **answers):
+        said = {
+            "aileron": True,
+            "way.aileron": "against",
+            "elevator": True,
+            "way.elevator": "against",
+            **answers,
+        }
+        return [
+            Entry(i, "teach_throws", key, value, setup)
+            for i, (key, value) in enumerate(said.items())
+        ]
+
+    def test_nothing_else_is_asked_and_it_can_be_finished(self, setup):
+        asked = [
+            ask.key for ask in bench_run(setup).advice("teach_throws").asks if not ask.optional
+        ]
+        assert asked == ["aileron", "way.aileron", "elevator", "way.elevator"]
+        advice = bench_run(setup, self.log(setup)).advice("teach_throws")
+        assert advice.outcome == "good"
+        words = " ".join([*advice.do, *(ask.label for ask in advice.asks)])
+        assert "Collective" not in words
+        assert "both ends" not in words
+
+    def test_a_correction_that_goes_along_is_turned_in_between(self, setup):
+        advice = bench_run(setup, self.log(setup, **{"way.elevator": "with"})).advice(
+            "teach_throws"
+        )
+        assert advice.outcome == "out"
+        (turn,) = advice.actions
+        assert turn.changes == (Change("unit.correction_reversed.pitch", True),)
+        assert turn.keys == ("way.elevator",)
+
+    def test_unequal_travel_is_found_for_it_was_shown_one_side_alone(self, setup):
+        """Servo 2's low side is short: what is shown to the right does not hold to the left."""
+        uneven = changed(setup, ("transmitter.servo_channels.1.travel_low_pct", 70.0))
+        advice = bench_run(uneven, self.log(uneven)).advice("teach_throws")
+        assert advice.outcome == "workable"
+        assert "takes the other for as far" in advice.summary
+        # No teaching mends it: it is not asked for again.
+        assert advice.actions == ()
+        # A unit that was shown both sides knows of it.
+        both = changed(uneven, ("unit.learns", "all_ends"))
+        assert taught_run(both).advice("teach_throws").outcome == "good"
+
+    def test_the_units_own_profile_comes_first(self):
+        profile = read_profile(
+            {
+                "format": "mint-lever-device",
+                "version": 1,
+                "kind": "unit",
+                "name": "Blue cube",
+                "learns": "one_end_of_each_axis",
+            }
+        )
+        run = bench_run(behind(), devices=[profile])
+        assert "way.aileron" in [ask.key for ask in run.advice("teach_throws").asks]
+
+    @pytest.mark.parametrize("seed", range(3))
+    def test_an_evening_with_such_a_unit_ends_fit(self, seed):
+        drawn = random_helicopter(seed, BEHIND)
+        learning = changed(drawn.setup, ("unit.learns", "one_end_of_each_axis"))
+        bench = SimulatedHelicopter(learning, drawn.truth, seed)
+        run = work_through(bench).run(bench)
+        assert fitness_of(run, [run.setup]).fit
+        assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []

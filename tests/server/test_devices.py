@@ -32,7 +32,7 @@ def shown(tab, helicopter):
     version = tab.get(f"/api/helicopters/{helicopter['id']}").json()["version"]
     found = tab.get(f"/api/helicopters/{helicopter['id']}/devices?version={version}")
     assert found.status_code == 200
-    return found.json()
+    return [setting for device in found.json() for setting in device["settings"]]
 
 
 def test_a_device_begins_in_our_own_words_is_described_and_goes_out_as_it_came(tab):
@@ -65,16 +65,63 @@ def test_a_helicopter_shows_its_settings_as_its_device_does(tab, helicopter):
     throw, gain = shown(tab, helicopter)
     assert (throw["called"], throw["text"], throw["rounded"]) == ("Throw, left", "100", False)
     # 41 is 70.5 on its scale; it holds whole figures.
-    assert (gain["path"], gain["exact"], gain["text"], gain["rounded"]) == (
-        GAIN,
-        70.5,
-        "70",
-        True,
-    )
+    assert (gain["path"], gain["text"], gain["rounded"], gain["kept"]) == (GAIN, "70", True, 40.0)
     (kept,) = tab.get("/api/devices").json()
     assert kept["helicopters"] == [helicopter["id"]]
     assert fit(tab, helicopter, None).status_code == 204
     assert shown(tab, helicopter) == []
+
+
+def test_a_figure_off_the_display_is_kept_as_the_setup_means_it(tab, helicopter):
+    device = bring(tab).json()
+    fit(tab, helicopter, device["id"])
+    ask = f"/api/helicopters/{helicopter['id']}/devices/{device['id']}/kept?version=1"
+    assert tab.get(f"{ask}&path={GAIN}&figure=72").json() == {"value": 44.0}
+    refused = tab.get(f"{ask}&path=transmitter.nothing&figure=72")
+    assert refused.status_code == 422
+    assert "device profile" in refused.content.decode()
+
+
+def test_the_bench_and_the_audit_speak_in_the_devices_words_and_keep_what_it_holds(tab, helicopter):
+    path = "transmitter.channels.rudder.subtrim_pct"
+    words = {"path": path, "called": "Middle", "menu": "Outputs", "low": 1.0, "high": 60.0}
+    device = bring(tab, {**PROFILE, "settings": [words]}).json()
+    fit(tab, helicopter, device["id"])
+    base = f"/api/helicopters/{helicopter['id']}"
+    edit = {"version": 1, "changes": [{"path": path, "value": 9.0}]}
+    version = tab.send("PATCH", f"{base}/draft", edit).json()["version"]
+    finding = next(f for f in tab.get(f"{base}/audit").json()["findings"] if f["path"] == path)
+    (said,) = finding["on_devices"]
+    # This one knows no zero: the fix leaves it at its lowest, and that is what is written down.
+    assert (said["device"], said["called"], said["text"], said["rounded"]) == (
+        "Grey box",
+        "Middle",
+        "1",
+        True,
+    )
+    fixed = {"version": version, "rule": finding["rule"], "path": path}
+    draft = tab.send("POST", f"{base}/audit/fix", fixed).json()
+    assert draft["document"]["transmitter"]["channels"]["rudder"]["subtrim_pct"] == 1.0
+
+
+def test_an_action_of_the_bench_says_each_figure_as_the_device_shows_it(tab, helicopter):
+    curve = "transmitter.modes.*.pitch_curve.*"
+    words = {"path": curve, "called": "Pitch", "factor": 2.0, "zero": -100.0}
+    device = bring(tab, {**PROFILE, "settings": [words]}).json()
+    base = f"/api/helicopters/{helicopter['id']}"
+    mode = tab.get(f"{base}/bench").json()["mode"]
+    bent = {"path": f"transmitter.modes.{mode}.pitch_curve", "value": [10, 50, 90]}
+    tab.send("PATCH", f"{base}/draft", {"version": 1, "changes": [bent]})
+
+    def said():
+        actions = tab.get(f"{base}/bench?step=model_memory").json()["advice"]["actions"]
+        (straighten,) = [each for each in actions if each["key"] == "straighten"]
+        return [(each["called"], each["text"]) for each in straighten["on_devices"]]
+
+    assert said() == []
+    # As soon as it is fitted, on the same draft and log.
+    fit(tab, helicopter, device["id"])
+    assert said() == [("Pitch", "-100"), ("Pitch", "0"), ("Pitch", "100")]
 
 
 def test_one_device_serves_two_helicopters_and_one_kind_has_one_device(tab, helicopter):

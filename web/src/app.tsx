@@ -14,11 +14,13 @@ const modes = () => import("@/places/modes/modes");
 const headSpeed = () => import("@/places/head-speed/head-speed");
 const path = () => import("@/places/path/path");
 const devices = () => import("@/places/devices/devices");
+const sheet = () => import("@/places/devices/device-sheet");
 
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
 const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
 const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
+const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
 const AFTER_OPENING_MS = 1500;
@@ -29,7 +31,7 @@ function useEveryPlace(pilot: string | undefined | null) {
     if (!pilot) return;
     const later = setTimeout(() => {
       // What does not come now is asked for again when the place is opened.
-      for (const place of [bench, modes, path, headSpeed, devices]) place().catch(() => {});
+      for (const place of [bench, modes, path, headSpeed, devices, sheet]) place().catch(() => {});
     }, AFTER_OPENING_MS);
     return () => clearTimeout(later);
   }, [pilot]);
@@ -100,6 +102,7 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <Hangar /> },
       { path: "/devices", element: <DevicesPlace /> },
+      { path: "/helicopters/:id/sheet/:device", element: <DeviceSheet /> },
       {
         path: "/helicopters/:id",
         element: <HelicopterLayout />,

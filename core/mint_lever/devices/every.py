@@ -1,19 +1,29 @@
-"""Every setting of a setup that a device profile speaks of."""
+"""A whole setup as a device shows it."""
 
 from __future__ import annotations
 
 from mint_lever.devices.profile import DeviceProfile
-from mint_lever.devices.shown import Shown, shown_by
+from mint_lever.devices.said import OnDevice, on_devices
+from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.document import Setup
+from mint_lever.setup.edit import Change
 from mint_lever.setup.leaves import leaves
+from mint_lever.setup.modes import ModeName
 
 
-def every_shown(profile: DeviceProfile, setup: Setup) -> list[tuple[str, Shown]]:
-    """Give the path of every setting that the device has and what it shows there, in the order of
+def every_shown(
+    profile: DeviceProfile, setup: Setup, mode: ModeName = "normal"
+) -> tuple[OnDevice, ...]:
+    """Give every setting that the device has and that does anything in this setup, in the order of
     the device's own work."""
-    found = [
-        (path, shown)
-        for path, value in leaves(setup.as_document())
-        if (shown := shown_by(profile, path, value)) is not None
-    ]
-    return sorted(found, key=lambda each: each[1].order)
+    arranged, has_unit = setup.arranged, setup.unit is not None
+    return on_devices(
+        [profile],
+        setup,
+        [
+            Change(path, value)
+            for path, value in leaves(setup.as_document())
+            if (row := row_of(path)) is not None and row.in_play(arranged, has_unit)
+        ],
+        mode,
+    )

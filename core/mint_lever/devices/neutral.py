@@ -12,8 +12,9 @@ from mint_lever.devices.profile import (
     GaugeFigures,
     Kind,
     holds_settings,
+    in_every_mode,
 )
-from mint_lever.setup.catalogue import Row, catalogue
+from mint_lever.setup.catalogue import catalogue
 
 _NAMES: dict[Kind, str] = {
     "transmitter": "My transmitter",
@@ -28,7 +29,9 @@ _KINDS_SHOWN = ("number", "whole", "choice", "flag")
 def neutral_profile(kind: Kind) -> DeviceProfile:
     """Give a profile that says of every setting what we call it, on our own scale."""
     rows = [row for row in catalogue() if row.device == kind and row.kind in _KINDS_SHOWN]
-    settings = [] if not holds_settings(kind) else [_setting(row) for row in rows[:MOST_SETTINGS]]
+    # A device calls a setting the same in every flight mode.
+    paths = list(dict.fromkeys(in_every_mode(row.path) for row in rows))
+    settings = [_setting(path) for path in paths[:MOST_SETTINGS]] if holds_settings(kind) else []
     return DeviceProfile(
         format="mint-lever-device",
         version=1,
@@ -39,6 +42,6 @@ def neutral_profile(kind: Kind) -> DeviceProfile:
     )
 
 
-def _setting(row: Row) -> DeviceSetting:
-    plain = DeviceSetting(path=row.path, called=row.path[:60])
+def _setting(path: str) -> DeviceSetting:
+    plain = DeviceSetting(path=path, called=path[:60])
     return plain.model_copy(update={"called": plain.label[:60], "menu": plain.group[:60]})

@@ -7,6 +7,8 @@ the pilot's own data, read off the device or its manual. None of a real product 
 from __future__ import annotations
 
 import re
+from dataclasses import replace
+from functools import cached_property
 from typing import Annotated, Literal, get_args
 
 from pydantic import Field, field_validator, model_validator
@@ -18,6 +20,8 @@ from mint_lever.setup.numbers import Part
 FORMAT = "mint-lever-device"
 VERSION = 1
 MOST_SETTINGS = 300
+_EVERY_MODE = re.compile(r"^(transmitter\.modes)\.\*(?=\.)")
+_ONE_MODE = re.compile(r"^(transmitter\.modes)\.\w+(?=\.)")
 MOST_POINTS = 17
 """Points of a curve; the setup document keeps no more."""
 
@@ -36,7 +40,8 @@ _Figure = Annotated[float, Field(ge=-1e6, le=1e6)]
 class DeviceSetting(Part):
     """One setting as the device has it.
 
-    ``path`` is the setup document's, with ``*`` where entries share the words. A number is shown
+    ``path`` is the setup document's, with ``*`` where entries, or flight modes, share the words. A
+    number is shown
     as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is shown without its
     sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words`` name the values of
     a choice.
@@ -59,7 +64,7 @@ class DeviceSetting(Part):
     @property
     def row(self) -> Row:
         """The catalogue's row of it."""
-        row = row_of(self.path)
+        row = _row(self.path)
         assert row is not None  # checked when it was read
         return row
 
@@ -76,13 +81,16 @@ class DeviceSetting(Part):
     @property
     def ours(self) -> str:
         """What we call it; without a number where it is of all entries of a list."""
-        name = re.sub(r"\s+", " ", self.row.name(self.path))
+        row = self.row
+        if _EVERY_MODE.match(self.path):
+            row = replace(row, holders=row.holders[1:])
+        name = re.sub(r"\s+", " ", row.name(self.path))
         return re.sub(r" ('s|,|$)", r"\1", name)
 
     @field_validator("path")
     @classmethod
     def _is_a_setting(cls, path: str) -> str:
-        if row_of(path) is None:
+        if _row(path) is None:
             raise ValueError("a setting of the setup document")
         return path
 
@@ -126,6 +134,11 @@ class DeviceProfile(Part):
     states: dict[State, Name] = Field(default_factory=dict)
     gauge: GaugeFigures | None = None
 
+    @cached_property
+    def by_path(self) -> dict[str, tuple[int, DeviceSetting]]:
+        """Each setting with its place in the device's work, by its path."""
+        return {setting.path: (n, setting) for n, setting in enumerate(self.settings)}
+
     @model_validator(mode="after")
     def _is_of_its_kind(self) -> DeviceProfile:
         for setting in self.settings:
@@ -141,6 +154,15 @@ class DeviceProfile(Part):
         if self.gauge is not None and self.kind != "gauge":
             raise ValueError("figures of a gauge with a gauge alone")
         return self
+
+
+def in_every_mode(path: str) -> str:
+    """Give the path that stands for a flight mode's setting in every mode."""
+    return _ONE_MODE.sub(r"\1.*", path)
+
+
+def _row(path: str) -> Row | None:
+    return row_of(_EVERY_MODE.sub(r"\1.normal", path))
 
 
 def holds_settings(kind: Kind) -> bool:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from math import inf
 from typing import Any
 
-from mint_lever.devices.profile import DeviceProfile, DeviceSetting
+from mint_lever.devices.profile import DeviceProfile, DeviceSetting, in_every_mode
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.catalogue import pattern_of
 
@@ -70,7 +70,7 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
         unit,
         exact,
         held,
-        (back - zero) / factor,
+        round((back - zero) / factor, 9),
         f"{held:.10g}",
         _called_otherwise(setting)
         or (factor, zero, setting.amount) != (1.0, 0.0, False)
@@ -78,36 +78,38 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
     )
 
 
-def kept_of(profile: DeviceProfile, path: str, figure: float) -> float:
+def kept_of(profile: DeviceProfile, path: str, figure: float, now: float = 0.0) -> float:
     """Give what the document keeps for a figure on the device's display.
 
-    Raises InvalidRequest for a setting that the profile says nothing of, for one that is shown as
-    an amount (its sign is not on the display), and for a figure the device cannot show.
+    An amount shows no sign: it keeps the side on which the document's value stands ``now``. Raises
+    InvalidRequest for a setting that the profile says nothing of, and for a figure the device
+    cannot show.
     """
     found = _setting(profile, path)
     if found is None:
         raise InvalidRequest([Fault("path", path, "a setting that the device profile has")])
     _, setting = found
-    if setting.amount:
-        raise InvalidRequest([Fault("path", path, "a setting that is shown with its sign")])
     low, high = setting.low, setting.high
+    if setting.amount:
+        low = max(low or 0.0, 0.0)
     if (low is not None and figure < low) or (high is not None and figure > high):
         allowed = " to ".join("…" if end is None else f"{end:g}" for end in (low, high))
         raise InvalidRequest([Fault(path, f"{figure:g}", f"{allowed}, as the device has it")])
+    near = _nearest(setting, figure)
+    if abs(near - figure) > _SAME:
+        allowed = f"its steps of {setting.step:g}, {near:g} for one"
+        raise InvalidRequest([Fault(path, f"{figure:g}", allowed)])
     factor, zero = _scale(profile, setting, path)
-    return (figure - zero) / factor
+    side = -1.0 if setting.amount and zero + factor * now < 0 else 1.0
+    return round((side * figure - zero) / factor, 9)
 
 
 def _setting(profile: DeviceProfile, path: str) -> tuple[int, DeviceSetting] | None:
     """The profile's own words for one entry of a list come before those for all of them."""
+    known = profile.by_path
     pattern = pattern_of(path)
-    own = next(
-        (each for each in enumerate(profile.settings) if each[1].path == path),
-        None,
-    )
-    return own or next(
-        (each for each in enumerate(profile.settings) if each[1].path == pattern), None
-    )
+    names = (path, pattern, in_every_mode(path), in_every_mode(pattern))
+    return next((known[name] for name in names if name in known), None)
 
 
 def _scale(profile: DeviceProfile, setting: DeviceSetting, path: str) -> tuple[float, float]:

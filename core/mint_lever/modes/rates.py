@@ -20,6 +20,9 @@ RATED: tuple[RatedFunction, ...] = ("aileron", "elevator", "rudder")
 POINTS = 101
 
 
+Softer = Literal["plus", "minus"]
+
+
 @dataclass(frozen=True)
 class RateCurve:
     """One function's rate in one mode.
@@ -40,9 +43,16 @@ class RateCurve:
 
 
 def rate_curve(
-    chain: Chain, mode: ModeName, function: RatedFunction, own: Rate | None = None
+    chain: Chain,
+    mode: ModeName,
+    function: RatedFunction,
+    own: Rate | None = None,
+    softer: Softer | None = None,
 ) -> RateCurve:
-    """Work out one function's rate and expo in a mode, or ``own`` in its place."""
+    """Work out one function's rate and expo in a mode, or ``own`` in its place.
+
+    ``softer`` is the sign of expo that softens on the pilot's radio; None: as the setup says.
+    """
     setup = chain.setup
     rate: Rate = getattr(chain.mode(mode).rates, function) if own is None else own
     stick = np.linspace(-100.0, 100.0, POINTS)
@@ -54,7 +64,7 @@ def rate_curve(
         end_slope=slope(rate, 100.0),
         cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function, value[-1]),
         full_stick_dps=_turning(chain, mode, function, value[-1]),
-        radio_expo_pct=as_radio_shows(setup, rate.expo_pct),
+        radio_expo_pct=as_radio_shows(setup, rate.expo_pct, softer),
     )
 
 
@@ -64,9 +74,10 @@ def slope(rate: Rate, stick_pct: float) -> float:
     return rate.rate_pct / 100.0 * (1.0 - k + 3.0 * k * x * x)
 
 
-def as_radio_shows(setup: Setup, softness_pct: float) -> float:
+def as_radio_shows(setup: Setup, softness_pct: float, softer: Softer | None = None) -> float:
     """Give a softness (+ softer) with the sign the pilot's radio uses, or the other way round."""
-    turned = setup.transmitter.expo_sign == "minus_softens"
+    said: Softer = "minus" if setup.transmitter.expo_sign == "minus_softens" else "plus"
+    turned = (softer or said) == "minus"
     return (-softness_pct if turned else softness_pct) + 0.0
 
 

@@ -8,6 +8,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from mint_lever.devices import OnDevice
 from mint_lever.measure.verdict import Band, Word
 from mint_lever.run.graph import StepName
 from mint_lever.run.touched import Aspect
@@ -197,7 +198,9 @@ class Action:
     the helicopter was found to be: nothing is touched, and no reading has to be taken anew.
     ``predicts`` is what the readings after it must follow. ``together`` names the act it is a part
     of, with others of that name: what goes together is set in one act, whose ``parts`` say what
-    each of them is. ``wheel`` is drawn beside the words.
+    each of them is. ``wheel`` is drawn beside the words. ``nudged``: the device shows no figure for
+    it; what is written down is what the gauge's reading means. ``on_devices`` says what is to be
+    set in the words and on the scale of the helicopter's own devices.
     """
 
     key: str
@@ -214,6 +217,8 @@ class Action:
     together: str = ""
     parts: tuple[str, ...] = ()
     wheel: Wheel | None = None
+    nudged: bool = False
+    on_devices: tuple[OnDevice, ...] = ()
 
     @property
     def by_hand(self) -> bool:
@@ -398,4 +403,5 @@ def _one_act(parts: Sequence[Action]) -> Action:
         keys=tuple(dict.fromkeys(key for part in parts for key in part.keys)),
         needed=any(part.needed for part in parts),
         predicts=tuple(each for part in parts for each in part.predicts),
+        on_devices=tuple(each for part in parts for each in part.on_devices),
     )

@@ -4,15 +4,25 @@ from __future__ import annotations
 
 from mint_lever.audit import Audited, Finding, findings, with_sound_fixes
 from mint_lever.axes import FUNCTIONS
+from mint_lever.devices import OnDevice, on_devices
 from mint_lever.run.graph import StepName
 from mint_lever.run.run import BenchRun
+from mint_lever.run.touched import settings
 from mint_lever.run.unit_reads import reads_now
 from mint_lever.run.ways_seen import ways_seen
+from mint_lever.setup.edit import Change
 
 
 def audit_of(run: BenchRun) -> list[Finding]:
     """Audit a run's setup, going by what was read and still holds."""
     return run.memo("audit", lambda: with_sound_fixes(_at(run), _found(run)))
+
+
+def on_devices_of(run: BenchRun, finding: Finding) -> tuple[OnDevice, ...]:
+    """Say a finding's fix as the helicopter's devices show it; without a fix, the setting itself
+    as it stands."""
+    now = (Change(finding.path, settings(run.setup).get(finding.path)),)
+    return on_devices(run.devices, run.setup, finding.changes or now, run.mode)
 
 
 def dangers_of(run: BenchRun) -> list[Finding]:

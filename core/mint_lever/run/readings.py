@@ -13,6 +13,7 @@ from typing import Any, NamedTuple, TypeVar
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.ways import Direction
+from mint_lever.devices import DeviceProfile
 from mint_lever.dials import function_way
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
@@ -119,8 +120,10 @@ class Readings(ABC):
         entries: Iterable[Entry],
         events: Iterable[Event],
         steps: Sequence[Ruled],
+        devices: Sequence[DeviceProfile] = (),
     ):
         self.setup = setup
+        self.devices = tuple(devices)
         self.entries = as_meant(entries)
         self.events = sorted(events, key=lambda event: event.sequence)
         here = tuple(step for step in steps if step.here(setup.arranged))

@@ -7,10 +7,12 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
+from mint_lever.devices import DeviceProfile
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.run.advice import Advice, at_once
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event
+from mint_lever.run.on_the_devices import on_the_devices
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.setup.document import Setup
@@ -31,7 +33,8 @@ class Standing:
 
 class BenchRun(Readings):
     """A run of the steps it is handed; ``steps`` is the registry, of every arrangement. ``absent``
-    are those this setup has not, each with the reason."""
+    are those this setup has not, each with the reason. ``devices`` are the profiles of the devices
+    the helicopter has."""
 
     def __init__(
         self,
@@ -39,8 +42,9 @@ class BenchRun(Readings):
         entries: Iterable[Entry],
         events: Iterable[Event],
         steps: Sequence[Step],
+        devices: Sequence[DeviceProfile] = (),
     ):
-        super().__init__(setup, entries, events, steps)
+        super().__init__(setup, entries, events, steps, devices)
         missing = {step.name: _why_not(step, setup) for step in steps}
         self.steps: tuple[Step, ...] = tuple(
             sorted((s for s in steps if missing[s.name] is None), key=lambda step: step.place)
@@ -68,7 +72,7 @@ class BenchRun(Readings):
 
     def _find_advice(self, step: Step) -> Advice:
         waits = tuple(name for name in step.opens_after if not self.done(name))
-        return _finished(step, step.advise(self), waits)
+        return _finished(step, on_the_devices(self, step.advise(self)), waits)
 
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""

@@ -11,6 +11,7 @@ from mint_lever.axes import FUNCTIONS
 from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.readings import Readings, chain_of
+from mint_lever.run.taught_by import by_one_end, swash_functions_taught
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.unit.shown_throws import ShownThrows
@@ -36,18 +37,25 @@ def reads_now(run: Readings) -> dict[str, float]:
 
 def _computed(run: Readings) -> dict[str, float]:
     taken = []
+    taught = swash_functions_taught(run)
     for function in FUNCTIONS[:3]:
+        if function not in taught:  # nothing was shown of it, and nothing is read of it
+            taken.append(ByIdentity(run.setup))
+            continue
         entries = [entry for entry in run.all("teach_throws", function) if entry.value]
         if not entries:
             return {}
         taken.append(ByIdentity(entries[-1].setup))
-    return _reads(ByIdentity(run.setup), tuple(taken))
+    reads = _reads(ByIdentity(run.setup), tuple(taken), by_one_end(run))
+    return {key: value for key, value in reads.items() if key.split(".")[0] in taught}
 
 
 @lru_cache(maxsize=32)
-def _reads(of: ByIdentity, taken: tuple[ByIdentity, ...]) -> dict[str, float]:
+def _reads(of: ByIdentity, taken: tuple[ByIdentity, ...], one_end: bool) -> dict[str, float]:
     """Kept for setups asked about again; ``taken`` are those that each function was taught on."""
     taught = _taught(of.setup, [each.setup for each in taken])
+    if taught is not None and one_end:
+        taught = taught.mirrored()
     if taught is None:
         return {}
     now = full_stick_reads(chain_of(of.setup), bench_mode(of.setup), taught)

@@ -399,6 +399,7 @@ class Mounting(Part):
 
 
 CyclicSchool = Literal["full_throw", "reference_tilt"]
+ReferenceRule = Literal["at_least", "at_most"]
 
 
 class Unit(Part):
@@ -410,7 +411,8 @@ class Unit(Part):
 
     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
     out, both sides are the same. ``cyclic_elevator_pct`` is elevator's own figure where the unit
-    has one. ``cyclic_school`` says how this unit wants its cyclic throw set.
+    has one. ``cyclic_school`` says how this unit wants its cyclic throw set; ``reference_rule`` how
+    one that wants a reference tilt means it.
     """
 
     centre_us: Annotated[
@@ -460,6 +462,34 @@ class Unit(Part):
             words={"full_throw": "full throw", "reference_tilt": "reference tilt"},
         ),
     ] = "full_throw"
+    reference_rule: Annotated[
+        ReferenceRule,
+        About(
+            label="Reference tilt is meant as",
+            help="Whether the unit's maker asks for at least or for at most the reference tilt.",
+            stage="gain",
+            group="What the gauge should read",
+            function="cyclic",
+            steps=("cyclic_throw",),
+            play="unit_mixes",
+            words={"at_least": "at least", "at_most": "at most"},
+        ),
+    ] = "at_least"
+    learns: Annotated[
+        Literal["all_ends", "one_end_of_each_axis"],
+        About(
+            label="Behind the mixing it learns by",
+            help="Which ends a unit behind a transmitter that mixes wants to be shown.",
+            stage="whole",
+            group="How the unit learns",
+            steps=("teach_throws",),
+            play="transmitter_mixes",
+            words={
+                "all_ends": "both ends of everything",
+                "one_end_of_each_axis": "one end of each cyclic axis",
+            },
+        ),
+    ] = "all_ends"
     cyclic_pct: Annotated[
         Share,
         About(
@@ -595,6 +625,11 @@ class Unit(Part):
         if isinstance(data, dict) and "collective_low_pct" not in data:
             return {**data, "collective_low_pct": data.get("collective_pct", 60.0)}
         return data
+
+    @property
+    def shows_figures(self) -> bool:
+        """Whether it shows the figures of its mixing; one of the reference school shows none."""
+        return self.cyclic_school == "full_throw"
 
     @property
     def elevator_pct(self) -> float:

@@ -13,11 +13,13 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, Function, wrap_deg
+from mint_lever.chain.full_stick_reads import throws_shown_by
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.diagnose.hypotheses import SEEN, Command
 from mint_lever.dials import ring
-from mint_lever.measure.clearance import Limits, clearance
+from mint_lever.measure.clearance import Limits, clearance, cyclic_left
+from mint_lever.measure.throw import WELL_USED_PCT
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
@@ -33,6 +35,7 @@ from mint_lever.tail.loop import loop_metal
 from mint_lever.unit.shown_throws import ShownThrows
 
 _LOOK_PCT = 60.0
+_TYPICAL_MOST_DEG = 12.0
 _MOST_GAIN = 100.0
 Axis = Literal["roll", "pitch", "pirouette"]
 Sweep = Literal["low", "mid", "high"]
@@ -96,8 +99,16 @@ class SimulatedHelicopter:
         way = self.truth.hasty.pop(function, 1.0)
         at = {function: np.array([0.0, -100.0 * way, 100.0 * way])}
         pulses = self._pulses(Sticks.at(**at)).T
+        low, high = pulses[1:]
+        if self._learns_by_one_end():
+            # It is shown the high end alone, and takes the other side for the same.
+            low = 2 * pulses[0] - high
         self.truth.taught_us["rest"] = [pulses[0].tolist()]
-        self.truth.taught_us[function] = pulses[1:].tolist()
+        self.truth.taught_us[function] = [low.tolist(), high.tolist()]
+
+    def _learns_by_one_end(self) -> bool:
+        unit = self.setup.unit
+        return unit is not None and unit.learns == "one_end_of_each_axis"
 
     # What a pilot sees.
 
@@ -148,9 +159,13 @@ class SimulatedHelicopter:
     def read_taught(self, function: Function, high: bool) -> float | None:
         """Read what a taught unit shows of a full stick (whole percent); None before it is."""
         taught = self.truth.taught_us
-        if not all(each in taught for each in FUNCTIONS[:3]):
+        wanted = FUNCTIONS[1:3] if self._learns_by_one_end() else FUNCTIONS[:3]
+        if function not in wanted or not all(each in taught for each in wanted):
             return None
-        ends = np.array([taught[each] for each in FUNCTIONS[:3]])  # functions, sides, servos
+        own = throws_shown_by(self._chain(), bench_mode(self.setup)).ends_us
+        ends = np.array(  # functions, sides, servos
+            [taught.get(each, own[:, f]) for f, each in enumerate(FUNCTIONS[:3])]
+        )
         unit = ShownThrows(np.array(taught["rest"][0]), ends.transpose(1, 0, 2))
         read = unit.reads_pct(self._pulses(Sticks.at(**{function: 100.0 if high else -100.0})))
         return float(round(read[FUNCTIONS.index(function), 0].item()))
@@ -189,6 +204,16 @@ class SimulatedHelicopter:
         gate = 100.0 / np.maximum(np.abs(np.sin(bearing)), np.abs(np.cos(bearing)))
         clear = swept.clear_pct[("low", "mid", "high").index(place)]
         return bool((clear >= np.minimum(ring(self.setup).value, gate) - 0.5).all())
+
+    def uses_its_range(self) -> bool:
+        """Say what a unit of the reference school says of the range that its tilt uses."""
+        unit = self.setup.mixing_unit
+        return unit is not None and unit.cyclic_pct >= WELL_USED_PCT
+
+    def limit_is_used(self) -> bool:
+        """Say what such a unit says of the range that its cyclic limit leaves: beyond what is
+        typical (F12) it calls it poorly used."""
+        return cyclic_left(self._chain(), ring(self.setup).value) <= _TYPICAL_MOST_DEG
 
     def servos_behave(self) -> Literal["quiet", "hot"]:
         """Say how the servos take the frame rate they get."""

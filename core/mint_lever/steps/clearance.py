@@ -14,6 +14,7 @@ from mint_lever.run.step import Step
 from mint_lever.run.words import worst
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter, Sweep
+from mint_lever.steps.reference_tilt import RANGE, range_question
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
     ("low", -100.0),
@@ -30,6 +31,12 @@ _LIMITS = (
     ("tilt_limit", "The swash ball's largest tilt", "airframe.swash.tilt_limit_deg"),
     ("link_limit", "A ball link's largest lean", "airframe.swash.link_limit_deg"),
 )
+_SIGN = "What the unit says of its range, as the limit stands", "One step before it complains."
+_OPEN_BY_SIGN = (
+    "Open the unit's cyclic limit step by step until it calls its range poorly used, then go one "
+    "step back."
+)
+_BY_SIGN = "The unit shows no figure for its limit: its own sign and the sweep decide."
 # One search serves every question asked about the same chain.
 _clearance = lru_cache(maxsize=16)(clearance)
 _TOUCH_STEP_PCT = 5.0
@@ -43,6 +50,10 @@ _TYPICAL_DEG, _MOST_DEG = 10.0, 12.0
 def _advise(run: Readings) -> Advice:
     """Advise on the cyclic ring from the exact geometry, then from what the pilot heard."""
     brief, dial = _brief(run), ring(run.setup)
+    if not dial.shows:
+        return replace(
+            brief, summary=_BY_SIGN, actions=_a_step_back(dial, brief) if brief.outcome else ()
+        )
     clear = _clearance(run.chain, Limits(*(_limit(run, key) for key, *_ in _LIMITS)))
     left = cyclic_left(run.chain, min(dial.value, clear.ring_pct))
     touched = any(ask.word == "out" for ask in brief.asks)
@@ -86,10 +97,14 @@ def _brief(run: Readings) -> Advice:
                 word=None if heard is None else "in" if heard == "clear" else "out",
             )
         )
+    by_sign = not ring(run.setup).shows
+    if by_sign:
+        sweeps.append(range_question(run, "clearance", _SIGN))
     nothing = all(ask.answer is None for ask in sweeps)
     return Advice(
         step="clearance",
         do=(
+            *((_OPEN_BY_SIGN,) if by_sign else ()),
             "Collective full low, in the middle, full high: at each, sweep the cyclic all round.",
             "Listen for a servo that stalls; watch every link. Let go at the first touch.",
         ),
@@ -101,6 +116,8 @@ def _brief(run: Readings) -> Advice:
 def _judged(run: Readings, sweeps: list[Ask]) -> Outcome:
     """What touches is out; a ring that leaves little cyclic will do, and is said."""
     outcome = worst(ask.word for ask in sweeps)
+    if not ring(run.setup).shows:
+        return outcome
     return "workable" if outcome == "good" and _left(run) < _TYPICAL_DEG else outcome
 
 
@@ -166,6 +183,23 @@ def _opened(
     )
 
 
+def _a_step_back(dial: Dial, brief: Advice) -> tuple[Action, ...]:
+    """A limit without a figure goes back a step where something touches, or the unit says so."""
+    wrong = [ask.key for ask in brief.asks if ask.word == "out"]
+    if not wrong:
+        return ()
+    action = Action(
+        key="ring",
+        text="Take the unit's cyclic limit one step back, then sweep again.",
+        expect="No further than it takes.",
+        device=dial.device,
+        changes=(dial.set(_narrower(dial.value)),),
+        keys=(*(f"sweep.{place}" for place, _ in _SWEEPS), RANGE),
+        nudged=True,
+    )
+    return (action,)
+
+
 def _narrower(now: float) -> float:
     """The ring to try after a touch: beyond 100 % only the sticks' corners are left to touch, so
     half of what is left of them goes; else a little less all round."""
@@ -210,6 +244,8 @@ def _rays(clear: Clearance) -> tuple[Ray, ...]:
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == RANGE:
+        return "well" if bench.limit_is_used() else "poorly"
     kind, _, place = ask.key.partition(".")
     if kind != "sweep":
         raise not_simulated(ask.key)

@@ -406,13 +406,14 @@ def _next(
     turn = -1.0 if keys == ("down",) else 1.0
     action = Action(
         key="figure" if len(keys) > 1 else f"figure.{keys[0]}",
-        text=f"Set {dial.name} from {dial.value:g} to {step.value:g} %.",
+        text=dial.to_do(step.value, degrees(turn * step.expected)),
         expect=f"Expect {degrees(turn * step.expected)}" + (" each way." if keys[1:] else "."),
         device=dial.device,
         changes=(dial.set(step.value),),
         keys=_with_outermost(run, keys),
         needed=needed,
         together="both sides",
+        nudged=not dial.shows,
     )
     share = step.value / dial.value if dial.value else 1.0
     expects = [

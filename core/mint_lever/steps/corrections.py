@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option
 from mint_lever.run.readings import Readings
 from mint_lever.run.sketches import sketch_of
@@ -11,23 +10,11 @@ from mint_lever.run.words import outcome_of
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import AXES, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.looked_at import looked_at
+from mint_lever.steps.tipped import Axis, tip_question, turn_correction
 from mint_lever.steps.turning import turns_a_function
 
-_TIPS = (
-    (
-        "nose_down",
-        "Tip the nose down by hand, sticks let go: the swash goes",
-        "pitch",
-        (Option("against", "back, against it"), Option("with", "forward, along with it", False)),
-    ),
-    (
-        "roll_right",
-        "Roll the model right by hand, sticks let go: the swash goes",
-        "roll",
-        (Option("against", "left, against it"), Option("with", "right, along with it", False)),
-    ),
-)
-_STILL = Option("still", "nowhere", False)
+_TIPS: tuple[tuple[str, Axis], ...] = (("nose_down", "pitch"), ("roll_right", "roll"))
 _PIROUETTE = (
     Option("holds", "The tilt keeps pointing at the same place in the room"),
     Option("turns", "The tilt turns along with the model, or twice as fast", False),
@@ -40,25 +27,21 @@ def _advise(run: Readings) -> Advice:
     asks: list[Choice] = []
     actions: list[Action] = []
     unit = run.setup.stabilising_unit
-    for key, label, axis, options in _TIPS:
-        answer = run.answer("corrections", key)
-        every = (*options, _STILL)
-        asks.append(_ask(key, label, every, answer))
-        if answer == "with" and unit is not None:
-            turned = not getattr(unit.correction_reversed, axis)
-            actions.append(
-                Action(
-                    key=f"turn.{axis}",
-                    text=f"Reverse the unit's {axis} correction.",
-                    expect="Then tip it again: only what you see counts.",
-                    changes=(Change(f"unit.correction_reversed.{axis}", turned),),
-                    keys=(key,),
-                    together="corrections",
-                )
-            )
+    for key, axis in _TIPS:
+        ask = tip_question(run, "corrections", key, axis)
+        asks.append(ask)
+        if ask.answer == "with" and unit is not None:
+            actions.append(turn_correction(unit, key, axis))
     turning = run.answer("corrections", "pirouette")
     asks.append(
-        _ask("pirouette", "Test tilt shown, turn the model about its shaft", _PIROUETTE, turning)
+        looked_at(
+            run,
+            "corrections",
+            "pirouette",
+            "Test tilt shown, turn the model about its shaft",
+            "",
+            _PIROUETTE,
+        )
     )
     if turning == "turns" and unit is not None:
         actions.append(
@@ -90,12 +73,6 @@ def _advise(run: Readings) -> Advice:
         outcome=outcome_of(asks),
         sketch=sketch_of("roll_right" if seen_nose else "nose_down"),
     )
-
-
-def _ask(key: str, label: str, options: tuple[Option, ...], answer: str | None) -> Choice:
-    fine = {option.value for option in options if option.fine}
-    word: Word | None = None if answer is None else "in" if answer in fine else "out"
-    return Choice(key=key, label=label, options=options, answer=answer, word=word)
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:

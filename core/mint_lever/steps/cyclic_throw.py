@@ -11,18 +11,28 @@ from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
-from mint_lever.measure.verdict import REFERENCE_TILT, Band, Word, judge
+from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Numbers, Ruler
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
-from mint_lever.run.words import word_for, worst
+from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge as read_gauge
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
+from mint_lever.steps.reference_tilt import (
+    FULL_OF_REFERENCE,
+    POORLY,
+    RANGE,
+    enough,
+    full_throw,
+    range_question,
+    reference_band,
+    wanted,
+)
 
 _GAUGE_REPEATS_DEG = 0.2
 _SIGN_DEG = 1.0
@@ -32,10 +42,10 @@ _REPEATS_DEG = 0.07
 _AtTheGauge = tuple[str, str, float, float, float]
 """A reading's key, what to do, aileron, elevator (percent) and the blade's azimuth (degrees)."""
 _READS: tuple[_AtTheGauge, ...] = (
-    ("right", "stick full right, blade over the boom", 100.0, 0.0, 180.0),
-    ("left", "stick full left, blade over the boom", -100.0, 0.0, 180.0),
-    ("forward", "stick full forward, blade on the right", 0.0, 100.0, 90.0),
-    ("back", "stick full back, blade on the right", 0.0, -100.0, 90.0),
+    ("right", "right, blade over the boom", 100.0, 0.0, 180.0),
+    ("left", "left, blade over the boom", -100.0, 0.0, 180.0),
+    ("forward", "forward, blade on the right", 0.0, 100.0, 90.0),
+    ("back", "back, blade on the right", 0.0, -100.0, 90.0),
 )
 _KEPT = "Asked once and kept with the helicopter."
 # (key, what to say, how, where it is kept)
@@ -44,6 +54,7 @@ _HOLES = (
     ("outer_mm", "Radii your outer swash balls can take", _KEPT),
     ("inner_mm", "Radii your inner ring's balls can take", _KEPT),
 )
+_SHOWN = "What the unit says of its range at this tilt", "Look while the tilt is shown."
 _PROBE_PCT = 5.0
 _AFTER = {
     "look": "",
@@ -59,8 +70,8 @@ def _advise(run: Readings) -> Advice:
     A unit has one figure for both axes, read on aileron; a transmitter that mixes has one for each.
     """
     unit, targets = run.setup.mixing_unit, run.setup.targets
-    full = unit is None or unit.cyclic_school == "full_throw"
-    band = throw_band(targets.cyclic_deg) if full else REFERENCE_TILT
+    full = full_throw(run)
+    band = throw_band(targets.cyclic_deg) if full else reference_band(run)
     target = targets.cyclic_deg if full else targets.reference_tilt_deg
     axes = [_axis(run, "aileron", band)]
     elevator = _axis(run, "elevator", band)
@@ -69,6 +80,9 @@ def _advise(run: Readings) -> Advice:
     asks: list[Ask] = [_read(run, read, axes, band) for read in _READS]
     if elevator.unsure is not None and elevator not in axes:
         asks.append(replace(elevator.unsure, optional=True))
+    uses = None if full else run.answer("cyclic_throw", RANGE)
+    if not full:
+        asks.append(range_question(run, "cyclic_throw", _SHOWN))
     asks += [_holes(run, *each) for each in _HOLES]
     actions: list[Action] = []
     rulers: list[Ruler] = []
@@ -91,7 +105,7 @@ def _advise(run: Readings) -> Advice:
             if action is not None and waits_for_directions(run, action):
                 action, predicted_deg, waits = None, None, True
             if action is not None and unusual(action):
-                last = _at_the_gauge(axis.keys[1])
+                last = _at_the_gauge(run, axis.keys[1])
                 doubtful_sign = sure_of(run, "cyclic_throw", last, contrary=False)
                 asks += [doubtful_sign] if doubtful_sign else []
                 action = None if doubtful_sign else action
@@ -102,7 +116,14 @@ def _advise(run: Readings) -> Advice:
     if outcome in ("good", "workable") and window != "in":
         actions += _move_ball(run, target)
         outcome = "workable"
-    summary = _summary(axes, elevator.gauge, target, window, full)
+    if not full and uses is None and outcome in ("good", "workable"):
+        outcome = "begun"
+    if uses == "poorly" and outcome in ("good", "workable"):
+        actions += _move_ball(run, target * FULL_OF_REFERENCE)
+        outcome = "workable"
+    summary = _summary(run, axes, elevator.gauge, target, window)
+    if uses == "poorly":
+        summary += f" {POORLY}"
     if waits:
         summary += f" {DIRECTIONS_FIRST}"
     if doubts:
@@ -113,7 +134,7 @@ def _advise(run: Readings) -> Advice:
             "Collective at centre, blade A parallel to the tail boom.",
             "Full aileron, each way."
             if full
-            else "Let the unit show its reference tilt, each way.",
+            else "Let the unit show its reference tilt, each way; it shows no figure for it.",
             "Read the gauge at both ends.",
             *(("Blade A across the boom: the same with elevator.",) if len(axes) > 1 else ()),
         ),
@@ -148,6 +169,8 @@ def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
     word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
+    if word == "workable" and gauge is not None and enough(run, gauge):
+        word = "in"
     dial = cyclic(run.setup, function)
     return _Axis(function, keys, dial, gauge, times, word, tuple(means), unsure)
 
@@ -171,7 +194,7 @@ def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None])
         return None
     # Right, and forward, lift the blade of a clockwise head where it is read (formulas 6).
     expected = run.setup.airframe.head.turn_sign
-    return sure_of(run, "cyclic_throw", _at_the_gauge(keys[1 if one * expected > 0 else 0]))
+    return sure_of(run, "cyclic_throw", _at_the_gauge(run, keys[1 if one * expected > 0 else 0]))
 
 
 def _read(
@@ -180,7 +203,7 @@ def _read(
     axes: list[_Axis],
     band: Band,
 ) -> Ask:
-    asked = _at_the_gauge(read[0])
+    asked = _at_the_gauge(run, read[0])
     axis = next((axis for axis in axes if asked.key in axis.keys), None)
     missing = axis is not None and axis.means[axis.keys.index(asked.key)] is None
     return replace(
@@ -192,11 +215,12 @@ def _read(
     )
 
 
-def _at_the_gauge(of: str) -> Number:
-    key, label, aileron, elevator, azimuth = next(read for read in _READS if read[0] == of)
+def _at_the_gauge(run: Readings, of: str) -> Number:
+    key, where, aileron, elevator, azimuth = next(read for read in _READS if read[0] == of)
+    what = "stick full" if full_throw(run) else "the unit's tilt shown"
     return Number(
         key=key,
-        label=f"Pitch, {label}",
+        label=f"Pitch, {what} {where}",
         unit="°",
         low=-30.0,
         high=30.0,
@@ -242,13 +266,16 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     single = len(axis.keys) == 2 and dial.path == "unit.cyclic_pct"
     action = Action(
         key="figure" if axis.function == "aileron" else f"figure.{axis.function}",
-        text=f"Set {dial.name} from {dial.value:g} to {step.value:g} %.",
-        expect=f"Expect {step.expected:.1f}° at full stick; the gauge decides.",
+        text=dial.to_do(step.value, _until(axis, step.expected)),
+        expect=f"Expect {step.expected:.1f}° at full stick; the gauge decides."
+        if dial.shows
+        else "The unit shows no figure for it: what it is set to is taken from the gauge.",
         device=dial.device,
         changes=(dial.set(step.value),),
-        keys=tuple(key for key, *_ in _READS) if single else axis.keys,
+        keys=(*(key for key, *_ in _READS), RANGE) if single else axis.keys,
         needed=axis.word == "out",
         together="figures",
+        nudged=not dial.shows,
     )
     # What the mean of both ends is to change by, each end does.
     first = axis.keys[0]
@@ -257,6 +284,15 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     return predicting(
         action, predicted(first, read, read + more, _GAUGE_REPEATS_DEG)
     ), step.expected
+
+
+def _until(axis: _Axis, expected: float) -> str:
+    """What the gauge is to read at both ends: a blade that rests off zero reads one end so much
+    less and the other so much more."""
+    first, last = (mean or 0.0 for mean in axis.means)
+    rest, way = (first + last) / 2, 1.0 if first >= last else -1.0
+    ends = (degrees(rest + way * expected), degrees(rest - way * expected))
+    return f"{ends[0]} {axis.keys[0]} and {ends[1]} {axis.keys[1]}"
 
 
 def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:
@@ -312,7 +348,7 @@ def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
     """Whether the gauge follows the figure that was set; watched on the axis' first end."""
     if axis.gauge is None:
         return None
-    reads = _at_the_gauge(axis.keys[0])
+    reads = _at_the_gauge(run, axis.keys[0])
     read = run.mean("cyclic_throw", reads.key) or 0.0
     raised = min(axis.dial.value + _PROBE_PCT, axis.dial.control.high)
     lever = Lever(
@@ -345,8 +381,8 @@ def _moving(run: Readings, remedy: Remedy) -> Action:
     return Action(
         key=f"ball.{remedy.ball}.{remedy.to_mm:g}",
         text=(
-            f"Move the {remedy.ball} balls from {remedy.from_mm:g} to {remedy.to_mm:g} mm; the "
-            f"target then needs about {figure:.0f} %."
+            f"Move the {remedy.ball} balls from {remedy.from_mm:g} to {remedy.to_mm:g} mm"
+            + (f"; the target then needs about {figure:.0f} %." if full_throw(run) else ".")
         ),
         expect=f"One µs of servo pulse then moves {remedy.throw.deg_per_us:.4f}° of cyclic.",
         device="helicopter",
@@ -356,13 +392,17 @@ def _moving(run: Readings, remedy: Remedy) -> Action:
 
 
 def _summary(
-    axes: list[_Axis], elevator: float | None, target: float, window: str, full: bool
+    run: Readings, axes: list[_Axis], elevator: float | None, target: float, window: str
 ) -> str:
-    gauge, figure = axes[0].gauge, axes[0].dial.value
+    gauge, figure, full = axes[0].gauge, axes[0].dial.value, full_throw(run)
     if gauge is None:
-        what = f"{target:g}° at full stick" if full else f"the reference tilt of {target:g}°"
+        what = f"{target:g}° at full stick" if full else f"a reference tilt of {wanted(run)}"
         return f"Wanted: {what}."
-    text = f"{gauge:.1f}° where {target:g}° is wanted, at {figure:g} %."
+    text = f"{gauge:.1f}° where {wanted(run)} is wanted."
+    if full:
+        text = f"{gauge:.1f}° where {target:g}° is wanted, at {figure:g} %."
+    elif axes[0].word == "workable" and gauge < target:
+        text += " It is a start: more of it only if the unit asks for more of its range."
     if elevator is not None and len(axes) > 1:
         text += f" Elevator {elevator:.1f}° at {axes[1].dial.value:g} %."
     elif elevator is not None and abs(elevator - gauge) > 0.5:
@@ -398,6 +438,8 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if isinstance(ask, Choice) and ask.probe is not None and ask.probe.change is not None:
         reads = ask.probe.read
         return goes(bench, lambda other: _gauge(other, reads), raising(ask.probe.change))
+    if ask.key == RANGE:
+        return "well" if bench.uses_its_range() else "poorly"
     return _gauge(bench, ask)
 
 

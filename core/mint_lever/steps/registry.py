@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from functools import cache
 
+from mint_lever.devices import DeviceProfile
 from mint_lever.run.graph import Graph
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.run import BenchRun
@@ -55,10 +56,13 @@ STEPS: tuple[Step, ...] = (
 
 
 def bench_run(
-    setup: Setup, entries: Iterable[Entry] = (), events: Iterable[Event] = ()
+    setup: Setup,
+    entries: Iterable[Entry] = (),
+    events: Iterable[Event] = (),
+    devices: Sequence[DeviceProfile] = (),
 ) -> BenchRun:
-    """Give the run of a log on a setup, over every step."""
-    return BenchRun(setup, entries, events, STEPS)
+    """Give the run of a log on a setup, over every step, with the devices the helicopter has."""
+    return BenchRun(setup, entries, events, STEPS, devices)
 
 
 @cache

@@ -16,13 +16,16 @@ from mint_lever.chain.full_stick_reads import most_sent
 from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Number, Outcome, Ruler
-from mint_lever.run.confirming import confirmed, points
+from mint_lever.run.confirming import points
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
+from mint_lever.run.taught_by import by_one_end, swash_functions_taught
 from mint_lever.run.unit_reads import SIDES, reads_now
+from mint_lever.run.words import outcome_of
 from mint_lever.setup.modes import MODE_WORDS
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.tipped import Axis, tip_question, turn_correction
 
 _ENDS = {
     "collective": ("low", "high"),
@@ -30,6 +33,8 @@ _ENDS = {
     "elevator": ("back", "forward"),
     "rudder": ("left", "right"),
 }
+_AXES: dict[str, Axis] = {"aileron": "roll", "elevator": "pitch"}
+_WAY = "way."
 _FULL = Band.around(100.0, 1.0, 3.0)
 """From memory: a unit that was shown the whole throw shows 100, give or take its last digit."""
 
@@ -45,7 +50,10 @@ def _advise(run: Readings) -> Advice:
         do=(
             *_plain_first(run),
             "Sticks centred, trims at zero: start the unit's learning as its manual says.",
-            "Move one stick at a time to both ends, slowly, and back to the middle.",
+            "One end of each cyclic axis, held till the unit has it; in between, set which way it "
+            "corrects that axis."
+            if by_one_end(run)
+            else "Move one stick at a time to both ends, slowly, and back to the middle.",
             "Save, power the model again, and see that the unit rests with the sticks centred.",
             "Where the unit shows what it reads, move each stick to its ends once more.",
         ),
@@ -57,28 +65,58 @@ def _advise(run: Readings) -> Advice:
 
 def _brief(run: Readings) -> Advice:
     """The questions without their pulses, what is to be taught again, and the outcome."""
-    named = tuple(
-        (name, f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both", "")
-        for name, (low, high) in _ENDS.items()
-    )
-    taught = points(run, "teach_throws", named)
-    outcome: Outcome | None = confirmed(taught)
+    taught = _each_axis(run) if by_one_end(run) else _every_end(run)
+    outcome: Outcome | None = outcome_of(taught)
     again = tuple(_again(run)) if outcome == "good" else ()
     if again:
         outcome = "out" if any(action.needed for action in again) else "workable"
+    elif outcome == "good" and _other_side(run):
+        outcome = "workable"
     return Advice(
         step="teach_throws",
         do=(),
         asks=(*taught, *_shown(run)),
         summary="",
-        actions=again,
+        actions=(*_turned(run, taught), *again),
         outcome=outcome,
     )
+
+
+def _every_end(run: Readings) -> tuple[Ask, ...]:
+    named = tuple(
+        (name, f"{name.capitalize()}: full {low}, then {high}, and the unit has taken both", "")
+        for name, (low, high) in _ENDS.items()
+    )
+    return points(run, "teach_throws", named)
+
+
+def _each_axis(run: Readings) -> tuple[Ask, ...]:
+    """One end of each cyclic axis, with the direction of its correction in between."""
+    asks: list[Ask] = []
+    for function, axis in _AXES.items():
+        label = f"{function.capitalize()}: full {_ENDS[function][1]}, and the unit has taken it"
+        asks += points(run, "teach_throws", ((function, label, ""),))
+        asks.append(tip_question(run, "teach_throws", f"{_WAY}{function}", axis))
+    return tuple(asks)
+
+
+def _turned(run: Readings, taught: tuple[Ask, ...]) -> Iterator[Action]:
+    """Turn the corrections round that were seen to go along with a tip."""
+    unit = run.setup.stabilising_unit
+    for ask in taught:
+        if unit is not None and ask.answer == "with":
+            yield turn_correction(unit, ask.key, _AXES[ask.key.removeprefix(_WAY)])
 
 
 def _summary(run: Readings, outcome: Outcome | None) -> str:
     if outcome == "good":
         return "The unit knows this transmitter's throws."
+    if other := _other_side(run):
+        (key, value), *_ = other.items()
+        return (
+            f"It was shown one end of the {key.split('.')[0]} and takes the other for as far; it is "
+            f"{abs(value):.0f} % of it: the travels of a servo are not equal."
+        )
     off = [f"{key.replace('.', ' ')} {value:+.0f} %" for key, value in _strayed(run).items()]
     if not off:
         return "Teach it again after any change of a swash mix, end point, sub-trim or direction."
@@ -97,6 +135,17 @@ def _strayed(run: Readings) -> dict[str, float]:
         key: value
         for key, value in reads_now(run).items()
         if judge(value if key.endswith("high") else -value, _FULL, 0.0) != "in"
+    }
+
+
+def _other_side(run: Readings) -> dict[str, float]:
+    """What a unit that was shown one side reads of the other, where the two are not alike: no
+    teaching mends it."""
+    strayed = _strayed(run) if by_one_end(run) else {}
+    return {
+        key: value
+        for key, value in strayed.items()
+        if key.endswith(".low") and value < 0 and key.replace(".low", ".high") not in strayed
     }
 
 
@@ -125,6 +174,8 @@ def _plain_first(run: Readings) -> Iterator[str]:
 
 def _shown(run: Readings) -> Iterator[Number]:
     for f, function in enumerate(FUNCTIONS[:3]):
+        if function not in swash_functions_taught(run):
+            continue
         for side, place, stick in zip(SIDES, _ENDS[function], (-100.0, 100.0), strict=True):
             key = f"shown.{function}.{side}"
             at = [stick if i == f else 0.0 for i in range(3)]
@@ -157,15 +208,16 @@ def _word(run: Readings, key: str) -> Word | None:
 
 def _again(run: Readings) -> Iterator[Action]:
     """One teaching for each function whose ends do not read as full."""
-    strayed = _strayed(run)
-    for function in FUNCTIONS[:3]:
+    other = _other_side(run)
+    strayed = {key: value for key, value in _strayed(run).items() if key not in other}
+    for function in swash_functions_taught(run):
         off = [abs(value) for key, value in strayed.items() if key.startswith(f"{function}.")]
         if not off:
             continue
         value = max(off, key=lambda each: abs(each - 100.0))
         yield Action(
             key=f"again.{function}",
-            text=f"Teach the {function} again, its stick to both ends.",
+            text=f"Teach the {function} again, its stick to {_to_where(run, function)}.",
             expect=(
                 f"{value:.0f} % means the unit took {10000 / max(value, 1.0):.0f} % of the throw "
                 "for all of it; it should then read 100 %."
@@ -174,6 +226,10 @@ def _again(run: Readings) -> Iterator[Action]:
             needed=any(judge(each, _FULL, 0.0) == "out" for each in off),
             together="teaching",
         )
+
+
+def _to_where(run: Readings, function: str) -> str:
+    return f"full {_ENDS[function][1]}" if by_one_end(run) else "both ends"
 
 
 def _rulers(run: Readings, shown: tuple[Number, ...]) -> Iterator[Ruler]:
@@ -195,6 +251,8 @@ def _pulses(run: Readings, function: str) -> str:
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     """Teach a function, or read what the taught unit shows of it."""
+    if ask.key.startswith(_WAY):
+        return "against" if bench.tip(_AXES[ask.key.removeprefix(_WAY)]) else "with"
     name, _, end = ask.key.removeprefix("shown.").partition(".")
     if name not in FUNCTIONS:
         raise not_simulated(ask.key)

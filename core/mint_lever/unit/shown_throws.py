@@ -23,6 +23,11 @@ class ShownThrows:
     rest_us: Array
     ends_us: Array
 
+    def mirrored(self) -> ShownThrows:
+        """What a unit makes of the high ends alone: it takes the other side for the same."""
+        high = self.ends_us[1]
+        return ShownThrows(self.rest_us, np.stack([2 * self.rest_us - high, high]))
+
     def reads_pct(self, pulse_us: ArrayLike) -> Array:
         """Say what commands (percent, (3, poses)) the unit takes servo pulses (servos, poses) for.
 

@@ -9,7 +9,8 @@ export type Device = components["schemas"]["DeviceOut"];
 export type Profile = Device["profile"];
 export type DeviceSetting = NonNullable<Profile["settings"]>[number];
 export type DeviceKind = Device["kind"];
-export type ShownSetting = components["schemas"]["ShownOut"];
+export type OnDevice = components["schemas"]["OnDevice"];
+export type OnBoard = components["schemas"]["OnBoard"];
 
 const KEY = ["devices"];
 const SHOWN = "shown by devices";
@@ -69,13 +70,15 @@ export function useDeviceAct() {
     },
     onSettled: () => {
       queries.invalidateQueries({ queryKey: KEY });
-      queries.invalidateQueries({ queryKey: [SHOWN] });
+      // What a device is called and can hold stands in the bench's and the audit's advice too.
+      for (const key of [SHOWN, "bench", "audit", "modes"])
+        queries.invalidateQueries({ queryKey: [key] });
     },
   });
 }
 
-/** Every setting that a helicopter's devices have, as they show it. */
-export function useShownByDevices(id: string, version: number) {
+/** The devices a helicopter has, each with its settings as it shows them. */
+export function useOnBoard(id: string, version: number) {
   return useQuery({
     queryKey: [SHOWN, id, version],
     queryFn: () =>

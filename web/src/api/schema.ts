@@ -1109,6 +1109,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/devices/{device_id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept
+         * @description Give what the setup keeps for a figure as it stands on a device's display.
+         */
+        get: operations["devices_api_kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/audit": {
         parameters: {
             query?: never;
@@ -3363,7 +3383,8 @@ export interface components {
          *
          *     ``collective_pct`` is the collective's throw above centre, ``collective_low_pct`` below it; left
          *     out, both sides are the same. ``cyclic_elevator_pct`` is elevator's own figure where the unit
-         *     has one. ``cyclic_school`` says how this unit wants its cyclic throw set.
+         *     has one. ``cyclic_school`` says how this unit wants its cyclic throw set; ``reference_rule`` how
+         *     one that wants a reference tilt means it.
          */
         Unit: {
             /**
@@ -3391,6 +3412,20 @@ export interface components {
              * @enum {string}
              */
             cyclic_school: "full_throw" | "reference_tilt";
+            /**
+             * Reference tilt is meant as
+             * @description Whether the unit's maker asks for at least or for at most the reference tilt.
+             * @default at_least
+             * @enum {string}
+             */
+            reference_rule: "at_least" | "at_most";
+            /**
+             * Behind the mixing it learns by
+             * @description Which ends a unit behind a transmitter that mixes wants to be shown.
+             * @default all_ends
+             * @enum {string}
+             */
+            learns: "all_ends" | "one_end_of_each_axis";
             /**
              * Cyclic throw
              * @description How much of the servos' throw full cyclic may use.
@@ -4066,7 +4101,9 @@ export interface components {
         /**
          * ActionOut
          * @description The next thing to do; ``sets`` when settings are written with it, ``parts`` what it does of
-         *     the others, when it does several at once.
+         *     the others, when it does several at once. ``nudged``: the device shows no figure
+         *     for it. ``on_devices`` says it in the words and on the scale
+         *     of the helicopter's own devices, where they have any of their own.
          */
         ActionOut: {
             /** Key */
@@ -4091,6 +4128,10 @@ export interface components {
             /** Parts */
             parts: string[];
             wheel: components["schemas"]["Wheel"] | null;
+            /** Nudged */
+            nudged: boolean;
+            /** On Devices */
+            on_devices: components["schemas"]["OnDevice"][];
         };
         /**
          * AdviceOut
@@ -4574,6 +4615,42 @@ export interface components {
             high: number;
             /** Answer */
             answer?: number[] | null;
+        };
+        /**
+         * OnDevice
+         * @description One setting as its device shows it once it is set.
+         *
+         *     ``ours`` is our name of it. ``text`` is what then stands on the display, ``unit`` beside it.
+         *     ``rounded``: the device cannot hold what was wanted; ``kept`` is then what the setup means by
+         *     the nearest, and ``cost_deg`` how far that leaves a blade off at most, None where it does not
+         *     reach the blades or nobody can tell. ``own``: the words or the scale are the device's.
+         *     ``figure``: it is a number.
+         */
+        OnDevice: {
+            /** Device */
+            device: string;
+            /** Path */
+            path: string;
+            /** Ours */
+            ours: string;
+            /** Called */
+            called: string;
+            /** Menu */
+            menu: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+            /** Rounded */
+            rounded: boolean;
+            /** Kept */
+            kept: number | null;
+            /** Cost Deg */
+            cost_deg: number | null;
+            /** Own */
+            own: boolean;
+            /** Figure */
+            figure: boolean;
         };
         /**
          * Option
@@ -5999,29 +6076,37 @@ export interface components {
             device?: string | null;
         };
         /**
-         * ShownOut
-         * @description A setting as a device of the helicopter's shows it now. ``rounded``: it cannot hold what the
-         *     setup wants; ``text`` is the nearest. ``own``: it has a word or a scale of its own here.
+         * OnBoard
+         * @description A device the helicopter has: what of it is no setting, and every setting as it shows it, in
+         *     the order of its own work.
          */
-        ShownOut: {
-            /** Path */
-            path: string;
-            /** Device */
-            device: string;
-            /** Called */
-            called: string;
-            /** Menu */
-            menu: string;
-            /** Text */
-            text: string;
-            /** Unit */
-            unit: string;
-            /** Exact */
-            exact: number | null;
-            /** Rounded */
-            rounded: boolean;
-            /** Own */
-            own: boolean;
+        OnBoard: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
+            /** Name */
+            name: string;
+            /** Expo Softer */
+            expo_softer: ("plus" | "minus") | null;
+            /** Curve Points */
+            curve_points: number[];
+            /** Settings */
+            settings: components["schemas"]["OnDevice"][];
+        };
+        /**
+         * MeantOut
+         * @description What the setup keeps for a figure on a device's display.
+         */
+        MeantOut: {
+            /** Value */
+            value: number;
         };
         /**
          * AuditOut
@@ -6035,7 +6120,8 @@ export interface components {
         };
         /**
          * FindingOut
-         * @description One thing that does not agree; ``fixable`` when its fix is one key away.
+         * @description One thing that does not agree; ``fixable`` when its fix is one key away. ``on_devices`` says
+         *     the fix in the words and on the scale of the helicopter's own devices.
          */
         FindingOut: {
             /** Rule */
@@ -6062,6 +6148,8 @@ export interface components {
             rests_on: string;
             /** Fixable */
             fixable: boolean;
+            /** On Devices */
+            on_devices: components["schemas"]["OnDevice"][];
         };
         /**
          * Fix
@@ -6315,7 +6403,8 @@ export interface components {
          * DeviceSetting
          * @description One setting as the device has it.
          *
-         *     ``path`` is the setup document's, with ``*`` where entries share the words. A number is shown
+         *     ``path`` is the setup document's, with ``*`` where entries, or flight modes, share the words. A
+         *     number is shown
          *     as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is shown without its
          *     sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words`` name the values of
          *     a choice.
@@ -7883,7 +7972,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShownOut"][];
+                    "application/json": components["schemas"]["OnBoard"][];
                 };
             };
         };
@@ -7909,6 +7998,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    devices_api_kept: {
+        parameters: {
+            query: {
+                version: number;
+                path: string;
+                figure: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeantOut"];
+                };
             };
         };
     };

@@ -7,6 +7,7 @@ import type { Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
 import { DeviceTag } from "@/parts/settings/devices";
+import { OnDevicesList } from "@/parts/settings/on-device";
 import type { Asked } from "@/parts/settings/use-shown-setting";
 import { placeOf } from "@/parts/settings/where";
 import { SeverityMark } from "./severity";
@@ -32,6 +33,7 @@ export function FindingItem({ id, finding, arrangement, editor }: Props) {
       <p className="mt-1 text-sm">
         <b>Then:</b> {finding.fix}
       </p>
+      <OnDevicesList said={finding.on_devices} />
       <p className="text-xs text-faint">Goes by: {finding.rests_on}.</p>
       <div className="mt-1.5 flex flex-wrap gap-1.5">
         {finding.fixable && (

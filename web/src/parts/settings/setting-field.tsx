@@ -15,7 +15,7 @@ export function SettingField(props: Props) {
   return (
     <>
       <Field {...props} />
-      <OnDevice path={props.setting.path} />
+      <OnDevice path={props.setting.path} editor={props.editor} />
     </>
   );
 }

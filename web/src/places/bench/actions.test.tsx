@@ -13,6 +13,7 @@ const action = (key: string, more = {}) => ({
   needed: true,
   learned: false,
   parts: [],
+  on_devices: [],
   ...more,
 });
 
@@ -68,6 +69,33 @@ test("a key says what pressing it claims: by hand, on the device, or only writte
     "Set it on the device; write it into the draft",
   ]);
   expect(screen.getAllByText("not needed, but better").length).toBe(1);
+});
+
+test("what to set stands in the pilot's own device's words, with what it cannot hold", () => {
+  const said = {
+    device: "Blue cube",
+    path: "unit.cyclic_pct",
+    ours: "Cyclic throw",
+    called: "Roll way",
+    menu: "Swash",
+    text: "91",
+    unit: "",
+    rounded: true,
+    kept: 91,
+    cost_deg: 0.19,
+    own: true,
+    figure: true,
+  };
+  actions([action("figure", { on_devices: [said] })]);
+  const line = within(screen.getByRole("list", { name: "On your devices" })).getByRole("listitem");
+  expect(line.textContent).toBe(
+    "Blue cube, Swash: Roll way 91  is the nearest it can hold: 0.2° off at the blade",
+  );
+});
+
+test("what a unit shows no figure for is nudged, not set", () => {
+  actions([action("figure", { nudged: true, text: "Nudge it until the gauge reads +6.0°." })]);
+  expect(screen.getByRole("button", { name: /I have nudged it/ })).toBeTruthy();
 });
 
 test("a step that is done leads to the next one; one that is not does not", () => {

@@ -3,6 +3,7 @@ import { Check } from "lucide-react";
 import { useEffect, useRef } from "react";
 import type { Action, Bench, BenchHand, StepName } from "@/api/bench";
 import { DeviceTag } from "@/parts/settings/devices";
+import { OnDevicesList } from "@/parts/settings/on-device";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
 import { WheelPicture } from "./wheel-picture";
@@ -88,6 +89,7 @@ function One({ action, first, bench, hand }: OneProps) {
         </ul>
       )}
       {action.wheel && <WheelPicture wheel={action.wheel} />}
+      <OnDevicesList said={action.on_devices} />
       {action.expect && <p className="mt-0.5 text-sm">{action.expect}</p>}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <button
@@ -121,6 +123,7 @@ function useFollowed(count: number) {
 function doing(action: Action, simulated: boolean): string {
   if (action.learned) return "Write it down";
   const it = action.parts.length > 0 ? "them" : "it";
+  if (action.nudged) return simulated ? `Nudge ${it}` : `I have nudged ${it}`;
   if (simulated) return action.by_hand ? `Do ${it} on the simulated model` : `Set ${it}`;
   if (action.by_hand) return action.sets ? `Done; write ${it} into the draft` : `I have done ${it}`;
   return `Set ${it} on the device; write ${it} into the draft`;

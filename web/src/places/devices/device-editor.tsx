@@ -1,6 +1,7 @@
 /** One device: what it is called, who has it, how it shows itself, and its settings. */
 
 import { useState } from "react";
+import { Link } from "react-router";
 import { asProblem } from "@/api/client";
 import { type Device, deviceFile, type Profile, useDeviceAct, useProfile } from "@/api/devices";
 import { useFleet } from "@/api/fleet";
@@ -19,6 +20,8 @@ const STATES: [keyof NonNullable<Profile["states"]>, string][] = [
 ];
 const SHOWS_STATES = ["unit"];
 const HAS_CURVES = ["transmitter"];
+/** Devices that hold settings: a sheet lists them. */
+const HAS_SHEET = ["transmitter", "unit", "speed controller"];
 
 const pointsOf = (text: string) =>
   text
@@ -152,23 +155,33 @@ function On({ device }: { device: Device }) {
       {fleet.data.map((each) => {
         const has = device.helicopters.includes(each.id);
         return (
-          <label key={each.id} className="flex items-center gap-2 py-1">
-            <input
-              type="checkbox"
-              className="size-5 accent-mint"
-              checked={has}
-              disabled={act.isPending}
-              onChange={() =>
-                act.mutate({
-                  do: "fit",
-                  helicopter: each.id,
-                  kind: device.kind,
-                  device: has ? null : device.id,
-                })
-              }
-            />
-            {each.name}
-          </label>
+          <span key={each.id} className="flex items-center gap-2 py-1">
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-mint"
+                checked={has}
+                disabled={act.isPending}
+                onChange={() =>
+                  act.mutate({
+                    do: "fit",
+                    helicopter: each.id,
+                    kind: device.kind,
+                    device: has ? null : device.id,
+                  })
+                }
+              />
+              {each.name}
+            </label>
+            {has && HAS_SHEET.includes(device.kind) && (
+              <Link
+                to={`/helicopters/${each.id}/sheet/${device.id}`}
+                className="text-mint underline"
+              >
+                sheet<span className="sr-only"> of {each.name}</span>
+              </Link>
+            )}
+          </span>
         );
       })}
     </fieldset>

@@ -114,7 +114,8 @@ const noNumber = (text: string) =>
 
 function OneSetting({ setting, onKeep }: OneProps) {
   const { rows } = useCatalogue();
-  const row = rowOf(rows, setting.path);
+  // Of every flight mode: any of them says what kind of setting it is.
+  const row = rowOf(rows, setting.path.replace("modes.*.", "modes.normal."));
   const isNumber = row?.kind === "number" || row?.kind === "whole";
   return (
     <div className="grid gap-2 pb-2 sm:grid-cols-3">

@@ -5,6 +5,7 @@ import type { Editor } from "@/api/draft";
 import { type Carried, type Curve, carryOver, shapeThrottle, type Which } from "@/api/modes";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { useTransmitter } from "@/parts/settings/on-device";
 import { MODE_NAMES } from "@/parts/settings/setting";
 
 type Props = {
@@ -50,8 +51,21 @@ export function CurveTools(props: Props) {
         <TakeOver {...props} />
         <CarryOverForm {...props} base={base} />
       </div>
+      <NotThere count={curve.points.length} />
       {which === "throttle" && <ShapeForm {...props} base={base} />}
     </div>
+  );
+}
+
+/** A curve with more or fewer points than the pilot's own radio has. */
+function NotThere({ count }: { count: number }) {
+  const radio = useTransmitter();
+  if (!radio?.curve_points.length || radio.curve_points.includes(count)) return null;
+  return (
+    <p className="text-workable">
+      {radio.name} has curves of {radio.curve_points.join(", ")} points, not of {count}: take one
+      with other points.
+    </p>
   );
 }
 
@@ -90,6 +104,8 @@ const COUNTS = Array.from({ length: 16 }, (_, i) => i + 2);
 
 /** The curve as another radio has it: seen first with what it costs, then used. */
 function CarryOverForm({ id, version, mode, which, line, editor, base }: Props & { base: string }) {
+  const radio = useTransmitter();
+  const counts = radio?.curve_points.length ? radio.curve_points : COUNTS;
   const [found, setFound] = useState<Carried | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const ask = async (points: number) => {
@@ -112,7 +128,7 @@ function CarryOverForm({ id, version, mode, which, line, editor, base }: Props &
           onChange={(event) => ask(Number(event.target.value))}
         >
           <option value="">… points</option>
-          {COUNTS.map((count) => (
+          {counts.map((count) => (
             <option key={count} value={count}>
               {count} points
             </option>

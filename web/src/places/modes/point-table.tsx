@@ -3,6 +3,7 @@ import type { ModeName, Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { Curve, Which } from "@/api/modes";
 import { shown } from "@/parts/numbers";
+import { useOnDevice } from "@/parts/settings/on-device";
 import { SavedNumber } from "@/parts/settings/saved-number";
 import { freeNumber } from "@/parts/settings/setting";
 
@@ -20,12 +21,15 @@ type Props = {
 export function PointTable({ curve, mode, which, free, chosen, onPoint, editor }: Props) {
   const base = `transmitter.modes.${mode}.${which}_curve`;
   const last = curve.points.length - 1;
+  const there = useOnDevice(`${base}.0`);
   return (
     <table className="w-full border-collapse self-start">
       <thead className="text-left text-xs text-faint">
         <tr>
           <th className="pb-1 font-normal">stick</th>
-          <th className="pb-1 font-normal">value</th>
+          <th className="pb-1 font-normal">
+            value{there && <span className="block">{there.device} under it</span>}
+          </th>
           {which === "pitch" && <th className="pb-1 font-normal">at the blade</th>}
         </tr>
       </thead>
@@ -119,6 +123,18 @@ function rounded(value: number | null | undefined): number {
   return value === null || value === undefined ? 0 : Number(value.toFixed(2));
 }
 
+/** The same figure as the pilot's own radio shows it, where its scale is another. */
+function ThereAs({ path }: { path: string }) {
+  const said = useOnDevice(path);
+  if (!said) return null;
+  return (
+    <span className={`figure block pl-1 text-xs ${said.rounded ? "text-workable" : "text-faint"}`}>
+      <span className="sr-only">{said.device}: </span>
+      {said.text}
+    </span>
+  );
+}
+
 type CellProps = {
   path: string;
   label: string;
@@ -130,17 +146,20 @@ type CellProps = {
 
 function Cell({ path, label, unit, value, editor, keep }: CellProps) {
   return (
-    <SavedNumber
-      hideLabel
-      compact
-      setting={{
-        ...freeNumber(path, label, unit),
-        step: unit === "°" ? 0.1 : 1,
-        decimals: unit === "°" ? 1 : 0,
-      }}
-      value={value}
-      editor={editor}
-      keep={keep}
-    />
+    <>
+      <SavedNumber
+        hideLabel
+        compact
+        setting={{
+          ...freeNumber(path, label, unit),
+          step: unit === "°" ? 0.1 : 1,
+          decimals: unit === "°" ? 1 : 0,
+        }}
+        value={value}
+        editor={editor}
+        keep={keep}
+      />
+      <ThereAs path={path} />
+    </>
   );
 }

@@ -13,6 +13,7 @@ import {
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
+import { useTransmitter } from "@/parts/settings/on-device";
 import { SavedNumber } from "@/parts/settings/saved-number";
 import { freeNumber, MODE_NAMES, numberAt } from "@/parts/settings/setting";
 import { RateChart } from "./rate-chart";
@@ -33,7 +34,11 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
   const own = typed ?? ownFrom(kept);
   const worked = useOwnRates(draft.id, draft.version, mode, beside === "own" ? own : null);
   const other = beside === "own" ? worked.data : others.find((each) => each.name === beside)?.rates;
-  const sign = draft.document.transmitter?.expo_sign ?? "plus_softens";
+  const radio = useTransmitter();
+  // What the pilot said of the radio itself comes before what one helicopter's setup says of it.
+  const sign = radio?.expo_softer
+    ? (`${radio.expo_softer}_softens` as const)
+    : (draft.document.transmitter?.expo_sign ?? "plus_softens");
   if (!here) return null;
   const use = () =>
     beside === "own"
@@ -61,19 +66,25 @@ export function RatesEditor({ draft, modes, mode, editor }: Props) {
         <button type="button" className="key min-h-8 text-sm" onClick={use}>
           Use those here
         </button>
-        <label className="flex items-center gap-2 text-sm">
-          my radio's softer sign
-          <select
-            className="field min-h-8 py-0 text-sm"
-            value={sign}
-            onChange={(event) =>
-              editor.edit([{ path: "transmitter.expo_sign", value: event.target.value }])
-            }
-          >
-            <option value="plus_softens">plus</option>
-            <option value="minus_softens">minus</option>
-          </select>
-        </label>
+        {radio?.expo_softer ? (
+          <p className="text-sm">
+            {radio.name}: {radio.expo_softer} is softer
+          </p>
+        ) : (
+          <label className="flex items-center gap-2 text-sm">
+            my radio's softer sign
+            <select
+              className="field min-h-8 py-0 text-sm"
+              value={sign}
+              onChange={(event) =>
+                editor.edit([{ path: "transmitter.expo_sign", value: event.target.value }])
+              }
+            >
+              <option value="plus_softens">plus</option>
+              <option value="minus_softens">minus</option>
+            </select>
+          </label>
+        )}
       </div>
       {worked.isError && beside === "own" && <ProblemNote problem={asProblem(worked.error)} />}
       <div className="mt-2 grid gap-x-6 gap-y-4 md:grid-cols-3">
