@@ -114,8 +114,8 @@ def _summary(run: Readings, outcome: Outcome | None) -> str:
     if other := _other_side(run):
         (key, value), *_ = other.items()
         return (
-            f"It was shown one end of the {key.split('.')[0]} and takes the other for as far; it is "
-            f"{abs(value):.0f} % of it: the travels of a servo are not equal."
+            f"It was shown one end of the {key.split('.')[0]} and takes the other for as far; it "
+            f"is {abs(value):.0f} % of it: the travels of a servo are not equal."
         )
     off = [f"{key.replace('.', ' ')} {value:+.0f} %" for key, value in _strayed(run).items()]
     if not off:
