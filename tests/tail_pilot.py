@@ -1,5 +1,6 @@
 """A literal pilot who works through the tail's parts alone, in their order."""
 
+from mint_lever.steps import unit_itself
 from mint_lever.steps.tail import PARTS
 from parts_pilot import work_through_parts
 
@@ -10,4 +11,6 @@ def work_the_tail(bench, answer=None):
     """Work until every part of the tail is done, as ``parts_pilot`` says."""
     # What arrives was put right in step 3, which this pilot does not work through.
     bench.truth.arrives["rudder"] = 1.0
-    return work_through_parts(bench, PARTS, _MOST, answer)
+    # How the unit sits is the tail's affair too; where the unit has the cyclic in hand, step 1 asks.
+    parts = [step for step in (unit_itself.STEP, *PARTS) if step.here(bench.setup.arranged)]
+    return work_through_parts(bench, parts, _MOST, answer)

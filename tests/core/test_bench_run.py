@@ -75,7 +75,7 @@ def test_whatever_was_worked_on_fitness_is_withdrawn_with_the_reason(finished, w
 def test_a_power_up_asks_for_what_is_asked_at_every_power_up_and_for_nothing_else(finished):
     setup, entries, events = finished
     found = stale(bench_run(setup, entries, [*events, Event(999, ("power",))]))
-    assert found == ["make_safe", "drive_safe"]
+    assert found == ["make_safe", "unit_still", "drive_safe"]
 
 
 def test_an_edit_makes_what_rests_on_it_stale_and_undoing_it_brings_it_back(finished):

@@ -310,7 +310,7 @@ def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_r
 def test_the_hangar_says_what_comes_next(tab, table):
     table.safe()
     (standing,) = tab.get("/api/bench/standings").json()
-    assert (standing["done"], standing["next"]) == (1, "Fresh model memory")
+    assert (standing["done"], standing["next"]) == (1, "Mechanical look")
     table.send("notes", what="power")
     (standing,) = tab.get("/api/bench/standings").json()
     assert (standing["done"], standing["stale"]) == (0, ["Make safe"])

@@ -22,11 +22,13 @@ BallMove = Literal[-1, 0, 1]
 
 @dataclass(frozen=True)
 class Option:
-    """One answer to choose; ``fine`` says whether it is what the pilot wants to see."""
+    """One answer to choose; ``fine`` says whether it is what the pilot wants to see. ``kept`` is
+    what is written down for it, where the question writes something down."""
 
     value: str
     label: str
     fine: bool = True
+    kept: float | None = None
 
 
 @dataclass(frozen=True)

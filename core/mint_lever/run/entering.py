@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.run.advice import Answer, Ask, Balls, Confirm, Number, Numbers
+from mint_lever.run.advice import Answer, Ask, Balls, Choice, Confirm, Number, Numbers
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.edit import Change
 
@@ -41,6 +41,9 @@ def entered(ask: Ask, value: Any) -> Answer:
 
 def written_by(ask: Ask, answer: Answer) -> tuple[Change, ...]:
     """Give the settings an answer is written to: what was said about the metal stays with it."""
+    if isinstance(ask, Choice):
+        kept = next(option.kept for option in ask.options if option.value == answer)
+        return tuple(Change(path, kept) for path in ask.writes)
     whole = [path for path in ask.writes if (row := row_of(path)) and row.kind == "whole"]
     return tuple(
         Change(path, int(answer) if path in whole else answer)  # type: ignore[arg-type]

@@ -84,8 +84,9 @@ _CONTROLLER = (
     "unit_throttle",
 )
 _UNIT_AND_DRIVE = ("unit_throttle", "governor_settings", "yaw_feed", "governor", "throttle_curves")
+_SITS = ("unit_itself", "tail_mount")
 HANDWORK: dict[Aspect, Handwork] = {
-    "power": Handwork("the power", _metal("make_safe")),
+    "power": Handwork("the power", _metal("make_safe", "unit_still")),
     "servo": Handwork("a servo or its horn", _metal("horns")),
     "servo_direction": Handwork("the servos' leads", _settings("together")),
     "swash_link": Handwork("a swash link", _metal("level")),
@@ -93,8 +94,8 @@ HANDWORK: dict[Aspect, Handwork] = {
     "ball": Handwork("a ball's place", _metal("cyclic_throw")),
     "blade_link": Handwork("a pitch link", _metal("zero_pitch")),
     "blade": Handwork("the blades", _metal("zero_pitch")),
-    "head": Handwork("the rotor head", _metal("cyclic_throw")),
-    "unit_mount": Handwork("how the unit sits", _metal("corrections", "tail_mount", "yaw_feed")),
+    "head": Handwork("the rotor head", (*_metal("cyclic_throw"), *_alone("mechanical_look"))),
+    "unit_mount": Handwork("how the unit sits", _metal(*_SITS, "corrections", "yaw_feed")),
     "model_memory": Handwork(
         "the transmitter's memory", _settings("model_memory"), empties="transmitter"
     ),
@@ -102,7 +103,7 @@ HANDWORK: dict[Aspect, Handwork] = {
     # unit that mixes only corrects: the stick's direction is the channel's.
     "unit_memory": Handwork(
         "the unit's memory",
-        (*_settings("tail_mount"), *_alone("tail_delay", "tail_gain", *_UNIT_AND_DRIVE)),
+        (*_settings(*_SITS), *_alone("tail_delay", "tail_gain", *_UNIT_AND_DRIVE)),
         empties="unit",
         not_mixing=_alone("tail_stick"),
     ),

@@ -28,7 +28,7 @@ _LEVELLING = "Collective to cyclic, to keep the swash level"
 _TAIL = "Tail, at the unit"
 _CORRECTIONS = ("corrections",)
 # What depends on how the unit sits: it may answer the other way after a remount.
-_MOUNTED = ("corrections", "tail_mount", "yaw_feed")
+_MOUNTED = ("unit_itself", "corrections", "tail_mount", "yaw_feed")
 
 
 class FunctionReversed(Part):

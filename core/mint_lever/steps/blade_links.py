@@ -36,6 +36,11 @@ def degrees_for_a_turn(run: Readings) -> float:
     return abs(pitches[0] - pitches[1])
 
 
+def one_step(run: Readings) -> float:
+    """What the smallest step of a blade's link moves the blade by (deg)."""
+    return degrees_for_a_turn(run) * run.setup.airframe.head.step_turns
+
+
 def best_turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
     """Blades equal first; where coarse links then leave them far from zero, each nearest to it."""
     one, step = degrees_for_a_turn(run), run.setup.airframe.head.step_turns
@@ -47,12 +52,14 @@ def best_turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
     return zeroed if far_from_zero(equal.expected_deg) and (better or comes_in) else equal
 
 
-def gains_by(advice: TrackingAdvice, pitch: list[float]) -> bool:
-    """Whether turning leaves the blades clearly better than they are, or brings the last one in."""
+def gains_by(advice: TrackingAdvice, pitch: list[float], needed: bool) -> bool:
+    """Whether turning leaves the blades clearly better than they are, or brings the last one in.
+    What is not needed is worth only what a gauge can tell."""
     if not advice.turns.any():
         return False
     comes_in = far_from_zero(pitch) and not far_from_zero(advice.expected_deg)
-    return comes_in or worse(advice.expected_deg) < worse(pitch) - _CLEARLY_DEG
+    gain = worse(pitch) - worse(advice.expected_deg)
+    return comes_in or gain > (_CLEARLY_DEG if needed else GAUGE_REPEATS_DEG + 1e-9)
 
 
 def far_from_zero(pitch: ArrayLike) -> bool:
@@ -124,7 +131,7 @@ def _gain_of(run: Readings, servos: tuple[int, ...], longer_mm: float) -> float:
 def as_near_as_links_go(run: Readings, pitch: list[float], best: TrackingAdvice) -> Outcome:
     """Blades as near as the links' steps come are workable, within reason: half a step from zero,
     and as far from each other as the best setting of these links leaves them."""
-    half = degrees_for_a_turn(run) * run.setup.airframe.head.step_turns / 2
+    half = one_step(run) / 2
     low, high = ZERO_PITCH.workable_high, ZERO_PITCH.workable_high + _BEYOND_DEG
     near = max(map(abs, pitch)) <= min(max(low, half + GAUGE_REPEATS_DEG), high) + 1e-9
     return "workable" if near and float(np.ptp(pitch)) <= _apart(best) else "out"
@@ -141,7 +148,7 @@ def _apart(best: TrackingAdvice) -> float:
 def best_of_links(run: Readings, outcome: Outcome) -> str:
     """What is said where no step of the links makes it better, and what would."""
     head = run.setup.airframe.head
-    step = degrees_for_a_turn(run) * head.step_turns
+    step = one_step(run)
     better = "a turnbuckle or a finer thread" if head.link_ends == 1 else "a finer thread"
     if head.step_turns >= 1:
         better = f"cups that can be fitted every half turn, {better}"

@@ -16,6 +16,7 @@ from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predi
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
+from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import blade_name, degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import Mode, ModeName
@@ -174,6 +175,7 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step=NAME,
         do=(
+            *kept_still(run, sticks_move=True),
             "Blade A over the boom, cyclic centred.",
             "Collective full up, read; full down, read.",
         ),
@@ -401,7 +403,7 @@ def _next(
         step = next_figure(values, gauges, target, dial.control)
     except InvalidRequest:
         return None, None
-    if step.value == dial.value:
+    if step.value == dial.value or (not needed and _gain(run, keys, target, step.expected) <= 0):
         return None, None
     turn = -1.0 if keys == ("down",) else 1.0
     action = Action(
@@ -422,6 +424,12 @@ def _next(
         if (before := run.mean(NAME, key)) is not None
     ]
     return predicting(action, *expects), step.expected
+
+
+def _gain(run: Readings, keys: tuple[str, ...], target: float, expected: float) -> float:
+    """How much nearer (deg) a step brings the collective, beyond what a gauge can tell."""
+    read = [abs(run.mean(NAME, key) or 0.0) for key in keys]
+    return abs(float(np.mean(read)) - target) - abs(expected - target) - GAUGE_REPEATS_DEG
 
 
 def _pairs(run: Readings, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float], list[float]]:

@@ -11,12 +11,13 @@ from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
-from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Numbers, Ruler
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
+from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import gauge as read_gauge
@@ -131,6 +132,7 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step="cyclic_throw",
         do=(
+            *kept_still(run, sticks_move=True),
             "Collective at centre, blade A parallel to the tail boom.",
             "Full aileron, each way."
             if full
@@ -262,6 +264,9 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     except InvalidRequest:
         return None, None
     if step.value == dial.value:
+        return None, None
+    gain = abs((axis.gauge or 0.0) - target) - abs(step.expected - target)
+    if axis.word == "workable" and gain <= GAUGE_REPEATS_DEG:
         return None, None
     single = len(axis.keys) == 2 and dial.path == "unit.cyclic_pct"
     action = Action(

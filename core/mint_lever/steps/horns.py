@@ -25,6 +25,7 @@ from mint_lever.run.advice import (
 )
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
+from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, outcome_of
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -93,6 +94,7 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step="horns",
         do=(
+            *kept_still(run),
             "Centre all sticks and power the servos.",
             "Press each horn on at the place nearest to 90° from its link; try every arm.",
             "Tail servo: never sub-trim it; square it by its mounting.",

@@ -37,6 +37,7 @@ from mint_lever.run.following import (
 from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
+from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, turns, word_for, worst
 from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
@@ -44,6 +45,7 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 from mint_lever.steps.level_by_travel import End, level_by_travel, side_is_known, travel_side
 from mint_lever.steps.level_in_range import back_into_range
+from mint_lever.steps.link_kind import link_questions
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
 Place = Literal["mid", "low", "high"]
@@ -156,11 +158,12 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step="level",
         do=(
+            *kept_still(run),
             "Fit the leveller on the main shaft.",
             "If the unit only holds the servos while one is selected, leave it selected.",
             "Read the tilt: right side down is +, front down is +.",
         ),
-        asks=tuple(asks),
+        asks=(*asks, *link_questions(run, "swash")),
         summary=summary,
         actions=tuple(actions),
         rulers=tuple(rulers),

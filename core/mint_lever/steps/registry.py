@@ -23,11 +23,14 @@ from mint_lever.steps import (
     horns,
     level,
     make_safe,
+    mechanical_look,
     model_memory,
     servo_basics,
     teach_throws,
     tilts,
     together,
+    unit_itself,
+    unit_still,
     zero_pitch,
 )
 from mint_lever.steps.head_speed import PARTS as HEAD_SPEED
@@ -35,6 +38,9 @@ from mint_lever.steps.tail import PARTS as TAIL
 
 STEPS: tuple[Step, ...] = (
     make_safe.STEP,
+    mechanical_look.STEP,
+    unit_itself.STEP,
+    unit_still.STEP,
     model_memory.STEP,
     arrival.STEP,
     servo_basics.STEP,

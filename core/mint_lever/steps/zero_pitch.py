@@ -7,12 +7,13 @@ from dataclasses import replace
 import numpy as np
 
 from mint_lever.measure.tracking import TrackingAdvice
-from mint_lever.measure.verdict import BLADE_TO_BLADE, ZERO_PITCH, Word, judge
+from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_PITCH, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.advice import Work as Handwork
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
+from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import blade_name, degrees, turns, word_for, worst
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -24,8 +25,10 @@ from mint_lever.steps.blade_links import (
     best_turns,
     far_from_zero,
     gains_by,
+    one_step,
     with_swash_links,
 )
+from mint_lever.steps.link_kind import link_questions
 
 _REPEATS_DEG = 0.2
 _PROBE_TURNS = 1.0
@@ -61,7 +64,7 @@ def _advise(run: Readings) -> Advice:
         outcome = worst(words)
         ways = [way(run, "zero_pitch", lever) or 1 for lever in levers]
         advice = best_turns(run, read)
-        gains = gains_by(advice, read)
+        gains = gains_by(advice, read, needed=outcome == "out")
         summary = f"Blades within {spread:.1f}° of each other, the furthest "
         summary += f"{max(map(abs, read)):.1f}° from zero."
         if gains and outcome != "good":
@@ -80,11 +83,14 @@ def _advise(run: Readings) -> Advice:
                 outcome = "begun"
             elif raised is None:
                 outcome = near
-                summary += f" {best_of_links(run, outcome)}"
+                if outcome == "out":
+                    summary += f" {best_of_links(run, outcome)}"
             else:
                 advice, gains = raised.blades, True
                 actions = (_turn_links(run, advice, read, ways, needed=True, swash=raised),)
                 summary += " The blades' own links come no nearer; the swash links do."
+        if outcome == "workable" and not gains and one_step(run) > 2 * GAUGE_REPEATS_DEG:
+            summary += f" {best_of_links(run, outcome)}"
         if outcome != "good" and not gains:
             advice = None
     if unsettled:
@@ -92,11 +98,12 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step="zero_pitch",
         do=(
+            *kept_still(run),
             "Zero the gauge on a face square to the main shaft; do not move the model after that.",
             "Head and main blades on, collective at centre.",
             "Put each blade over the boom in turn and read its pitch.",
         ),
-        asks=(*blades, *(each.look for each in doubts)),
+        asks=(*blades, *(each.look for each in doubts), *link_questions(run, "head")),
         summary=summary,
         actions=actions,
         rulers=tuple(

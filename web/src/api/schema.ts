@@ -4654,7 +4654,8 @@ export interface components {
         };
         /**
          * Option
-         * @description One answer to choose; ``fine`` says whether it is what the pilot wants to see.
+         * @description One answer to choose; ``fine`` says whether it is what the pilot wants to see. ``kept`` is
+         *     what is written down for it, where the question writes something down.
          */
         Option: {
             /** Value */
@@ -4666,6 +4667,8 @@ export interface components {
              * @default true
              */
             fine: boolean;
+            /** Kept */
+            kept?: number | null;
         };
         /**
          * Panel

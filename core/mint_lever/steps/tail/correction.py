@@ -65,7 +65,7 @@ STEP = Step(
     part=10,
     title="Yaw correction",
     why="A tail that answers the wrong way spins the model up in the first second.",
-    rests_on=("tail_mount", "tail_offset"),
+    rests_on=("unit_itself", "tail_mount", "tail_offset"),
     metal_of=("tail_square",),
     cautions=(
         "A yaw correction the wrong way crashes the model as it gets light on the skids. Nobody "
