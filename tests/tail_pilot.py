@@ -11,6 +11,6 @@ def work_the_tail(bench, answer=None):
     """Work until every part of the tail is done, as ``parts_pilot`` says."""
     # What arrives was put right in step 3, which this pilot does not work through.
     bench.truth.arrives["rudder"] = 1.0
-    # How the unit sits is the tail's affair too; where the unit has the cyclic in hand, step 1 asks.
+    # How the unit sits is the tail's affair too; step 1 asks where it has the cyclic in hand.
     parts = [step for step in (unit_itself.STEP, *PARTS) if step.here(bench.setup.arranged)]
     return work_through_parts(bench, parts, _MOST, answer)

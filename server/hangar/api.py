@@ -37,7 +37,7 @@ from hangar.services import (
     step_draft,
 )
 from hangar.summaries import look_at
-from mint_lever.setup import Change, Setup, fresh_setup, read_document, with_arrangement
+from mint_lever.setup import Change, Setup, fresh_setup, read_document
 from mint_lever.setup.catalogue import name_of
 
 router = Router(tags=["hangar"])
@@ -76,8 +76,8 @@ def _summary(state: DraftState) -> Summary:
 @router.post("", response={201: DraftOut})
 def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a fresh helicopter with a middling geometry to measure over."""
-    setup = fresh_setup(new.name.strip() or new.name, new.layout, new.rotation, new.blades)
-    setup = with_arrangement(setup, new.arrangement)
+    name = new.name.strip() or new.name
+    setup = fresh_setup(name, new.layout, new.rotation, new.blades, new.arrangement)
     made = add_helicopter(pilot_of(request), checked(setup.as_document()), "new")
     return Status(201, draft_out(made.draft))
 

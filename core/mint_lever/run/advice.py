@@ -28,7 +28,7 @@ class Option:
     value: str
     label: str
     fine: bool = True
-    kept: float | None = None
+    kept: float | str | None = None
 
 
 @dataclass(frozen=True)

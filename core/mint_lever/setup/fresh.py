@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from mint_lever.axes import Rotation
 from mint_lever.setup.airframe import Airframe, Head, LayoutName, Servo, Swash
+from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.document import Setup
 from mint_lever.setup.layouts import layout_balls
 from mint_lever.setup.modes import Mode, ModeName, Modes
-from mint_lever.setup.transmitter import Transmitter
+from mint_lever.setup.rebuild import with_arrangement
+from mint_lever.setup.transmitter import SwashMix, Transmitter
 from mint_lever.setup.unit import Unit, UnitServo
 
 IDLE_UP_WAITS_PCT = 70.0
 """Where an idle-up's throttle waits flat: well above where a governor switches on. From memory."""
+MIX_STARTS_PCT = 65.0
+"""Where a transmitter's own mixing starts (trade, step 10). Common practice, no source."""
 
 
 def fresh_setup(
@@ -19,6 +23,7 @@ def fresh_setup(
     layout: LayoutName = "three_120",
     rotation: Rotation = "clockwise",
     blades: int = 2,
+    arrangement: ArrangementName = "unit_mixes",
 ) -> Setup:
     """Make a setup with a fresh model memory and middling geometry the pilot then measures over.
 
@@ -37,7 +42,7 @@ def fresh_setup(
         inner_ball_radius_mm=15.0,
         link_extra_mm=[0.0] * blades,
     )
-    return Setup(
+    plain = Setup(
         name=name,
         arrangement="unit_mixes",
         airframe=Airframe(head=head, swash=Swash(layout=layout, balls=balls), servos=servos),
@@ -51,6 +56,16 @@ def fresh_setup(
         ),
         unit=Unit(cyclic_pct=40.0, collective_pct=40.0, servos=[UnitServo() for _ in balls]),
     )
+    return plain if arrangement == "unit_mixes" else _mixed_elsewhere(plain, arrangement)
+
+
+def _mixed_elsewhere(setup: Setup, arrangement: ArrangementName) -> Setup:
+    """A transmitter's mix starts high on all three and comes down."""
+    made = with_arrangement(setup, arrangement)
+    start = MIX_STARTS_PCT
+    mix = SwashMix(collective=start, aileron=start, elevator=start)
+    transmitter = made.transmitter.model_copy(update={"swash_mix": mix})
+    return made.model_copy(update={"transmitter": transmitter})
 
 
 def fresh_mode(name: ModeName) -> Mode:

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from mint_lever.setup.about import About
 from mint_lever.setup.numbers import Part, TargetAngle
 
 _GAUGE = "What the gauge should read"
+
+
+ClearanceSchool = Literal["nothing_touches", "corners_let_be", "by_the_unit"]
 
 
 class Targets(Part):
@@ -66,6 +69,23 @@ class Targets(Part):
             record=True,
         ),
     ] = 11.0
+    clearance: Annotated[
+        ClearanceSchool,
+        About(
+            label="Clearance goes by",
+            help="Whether a slight touch in the extreme corners is let be, or the unit's own sign "
+            "decides how far the limit is opened.",
+            stage="gain",
+            group="How clearance is judged",
+            function="cyclic",
+            steps=("clearance",),
+            words={
+                "nothing_touches": "nothing touches anywhere",
+                "corners_let_be": "slight touching in the extreme corners is let be",
+                "by_the_unit": "the unit's sign, then one step back",
+            },
+        ),
+    ] = "nothing_touches"
     hover_deg: Annotated[
         TargetAngle,
         About(

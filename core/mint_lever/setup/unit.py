@@ -565,7 +565,7 @@ class Unit(Part):
             stage="gain",
             group=_MIXING,
             function="cyclic",
-            steps=_CORRECTIONS,
+            steps=("phase", *_CORRECTIONS),
             play="unit_mixes",
         ),
     ] = 0.0

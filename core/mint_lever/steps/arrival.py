@@ -13,6 +13,7 @@ import numpy as np
 from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
+from mint_lever.run.confirming import points
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, seen_dead
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -41,6 +42,26 @@ _JUDGED_PCT = 50.0
 """Less than this sent, and a reading to 1 % says too little of the travel. From memory."""
 _ASIDE_PCT = 10.0
 """Beyond this an end is clearly on its side of centre. From memory."""
+
+
+_OTHERS = (
+    (
+        "throttle",
+        "The throttle arrives too: stick low, middle and high",
+        "Where a curve is flat, the unit shows that figure all along.",
+    ),
+    (
+        "gain_channel",
+        "The gain channel shows the wanted mode at every position of its switch",
+        "And every other switch that the unit listens to arrives.",
+    ),
+    ("port", "A port that can be both is set as an output", "Without such a port: yes."),
+    (
+        "unused",
+        "Gyro and governor functions of the transmitter that are not used are off",
+        "Mixed in unseen, they move what the unit thinks is a stick.",
+    ),
+)
 
 
 @dataclass(frozen=True)
@@ -89,6 +110,7 @@ def _advise(run: Readings) -> Advice:
             actions.append(action)
         else:
             asks.append(unsure)
+    asks += points(run, "arrival", _OTHERS)
     if turned:
         actions = [_turn(run, function) for function in turned]
     words = [ask.word for ask in asks if not isinstance(ask, Choice) or not ask.answer]
@@ -368,6 +390,8 @@ def _spares(run: Readings, key: str, path: str) -> bool:
     if not path.startswith("transmitter.channels."):
         return False
     function, _, end = key.removeprefix(LOOK).partition(".")
+    if key == "throttle":
+        return path.split(".")[2] != "throttle"
     if path.split(".")[2] != function:
         return True
     side = _SIDED.search(path)
@@ -384,6 +408,8 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if isinstance(ask, Choice) and ask.probe is not None and ask.probe.change is not None:
         reads = ask.probe.read
         return goes(bench, lambda other: _shown(other, reads), raising(ask.probe.change))
+    if ask.key in {key for key, *_ in _OTHERS}:
+        return True
     return _shown(bench, ask)
 
 

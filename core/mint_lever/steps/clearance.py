@@ -8,10 +8,12 @@ from typing import Literal, cast
 
 from mint_lever.dials import Dial, ring
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
+from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Outcome, Ray
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
+from mint_lever.setup.catalogue import row_of
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter, Sweep
 from mint_lever.steps.reference_tilt import RANGE, range_question
@@ -23,6 +25,7 @@ _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
 )
 _HEARD = (
     Option("clear", "Clear all round, corners too"),
+    Option("corners", "Touches slightly, in the extreme corners alone"),
     Option("touches", "A link or the swash touches", False),
     Option("stalls", "A servo stalls or groans", False),
 )
@@ -39,6 +42,7 @@ _OPEN_BY_SIGN = (
 _BY_SIGN = "The unit shows no figure for its limit: its own sign and the sweep decide."
 # One search serves every question asked about the same chain.
 _clearance = lru_cache(maxsize=16)(clearance)
+_SCHOOL = "targets.clearance"
 _TOUCH_STEP_PCT = 5.0
 _CORNERS_PCT, _WHOLE_PCT = 100.0, 142.0
 """The sticks' own circle, and a ring that leaves them their corners."""
@@ -94,13 +98,14 @@ def _brief(run: Readings) -> Advice:
                 options=_HEARD,
                 sticks=(stick, 0.0, 0.0),
                 answer=heard,
-                word=None if heard is None else "in" if heard == "clear" else "out",
+                word=_word(run, heard),
             )
         )
-    by_sign = not ring(run.setup).shows
+    by_sign = _goes_by_sign(run)
     if by_sign:
         sweeps.append(range_question(run, "clearance", _SIGN))
     nothing = all(ask.answer is None for ask in sweeps)
+    asks.append(_school(run))
     return Advice(
         step="clearance",
         do=(
@@ -110,6 +115,36 @@ def _brief(run: Readings) -> Advice:
         ),
         asks=(*asks, *sweeps),
         outcome=None if nothing else _judged(run, sweeps),
+    )
+
+
+def _word(run: Readings, heard: str | None) -> Word | None:
+    """A slight touch in the corners is let be by one school alone; it is never good."""
+    if heard is None or heard == "clear":
+        return None if heard is None else "in"
+    let_be = heard == "corners" and run.setup.targets.clearance == "corners_let_be"
+    return "workable" if let_be else "out"
+
+
+def _goes_by_sign(run: Readings) -> bool:
+    """Whether the unit's own sign says how far the limit may be opened."""
+    if run.setup.mixing_unit is None:
+        return False
+    return not ring(run.setup).shows or run.setup.targets.clearance == "by_the_unit"
+
+
+def _school(run: Readings) -> Choice:
+    row = row_of(_SCHOOL)
+    assert row is not None
+    return Choice(
+        key="school",
+        label="Clearance goes by",
+        hint="Your school; kept with the helicopter.",
+        options=tuple(Option(value, words, kept=value) for value, words in row.words),
+        optional=True,
+        answer=run.setup.targets.clearance,
+        word="in",
+        writes=(_SCHOOL,),
     )
 
 
@@ -134,7 +169,7 @@ def _limit(run: Readings, key: str) -> float | None:
 
 
 def _actions(clear: Clearance, dial: Dial, touched: bool) -> tuple[Action, ...]:
-    keys = tuple(f"sweep.{place}" for place, _ in _SWEEPS)
+    keys = (*(f"sweep.{place}" for place, _ in _SWEEPS), RANGE)
     now = dial.value
     if 0 < clear.ring_pct < now:
         text = f"Reduce the cyclic ring from {now:g} to {clear.ring_pct:g} %."

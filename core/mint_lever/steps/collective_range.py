@@ -12,6 +12,7 @@ from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
 from mint_lever.modes.on_the_bench import plain
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -23,6 +24,7 @@ from mint_lever.setup.modes import Mode, ModeName
 from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
+from mint_lever.steps.first_figures import start_from_geometry
 
 NAME = "collective_range"
 _WANTED_DEG, _WORKABLE_DEG = 0.3, 0.4
@@ -64,6 +66,10 @@ def _advise(run: Readings) -> Advice:
     rulers: list[Ruler] = []
     gauges: list[float] = []
     doubts: list[Doubt] = []
+    if all(run.answer(NAME, key) is None for key in _KEYS):
+        dial = collective(run.setup, above_centre=True)
+        mean = (_target(run, "up") + _target(run, "down")) / 2
+        actions += start_from_geometry(run, [("collective", dial)], mean)
     for key, stick in _STICKS:
         dial = collective(run.setup, run.unit_side(stick) > 0)
         target = _target(run, key)
@@ -178,6 +184,7 @@ def _advise(run: Readings) -> Advice:
             *kept_still(run, sticks_move=True),
             "Blade A over the boom, cyclic centred.",
             "Collective full up, read; full down, read.",
+            *GAUGE_DISCIPLINE,
         ),
         asks=tuple(asks),
         summary=summary,

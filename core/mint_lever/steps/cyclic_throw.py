@@ -12,7 +12,18 @@ from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Numbers, Ruler
+from mint_lever.run.advice import (
+    Action,
+    Advice,
+    Answer,
+    Ask,
+    Choice,
+    Number,
+    Numbers,
+    Option,
+    Ruler,
+)
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -20,10 +31,12 @@ from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_di
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, word_for, worst
 from mint_lever.setup.edit import Change
+from mint_lever.setup.unit import Unit
 from mint_lever.simulate.answers import gauge as read_gauge
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
+from mint_lever.steps.first_figures import start_from_geometry
 from mint_lever.steps.reference_tilt import (
     FULL_OF_REFERENCE,
     POORLY,
@@ -84,6 +97,8 @@ def _advise(run: Readings) -> Advice:
     uses = None if full else run.answer("cyclic_throw", RANGE)
     if not full:
         asks.append(range_question(run, "cyclic_throw", _SHOWN))
+    if full and unit is not None:
+        asks.append(_own_elevator(run, unit))
     asks += [_holes(run, *each) for each in _HOLES]
     actions: list[Action] = []
     rulers: list[Ruler] = []
@@ -122,6 +137,8 @@ def _advise(run: Readings) -> Advice:
     if uses == "poorly" and outcome in ("good", "workable"):
         actions += _move_ball(run, target * FULL_OF_REFERENCE)
         outcome = "workable"
+    if nothing:
+        actions += start_from_geometry(run, [(axis.function, axis.dial) for axis in axes], target)
     summary = _summary(run, axes, elevator.gauge, target, window)
     if uses == "poorly":
         summary += f" {POORLY}"
@@ -138,6 +155,7 @@ def _advise(run: Readings) -> Advice:
             if full
             else "Let the unit show its reference tilt, each way; it shows no figure for it.",
             "Read the gauge at both ends.",
+            *GAUGE_DISCIPLINE,
             *(("Blade A across the boom: the same with elevator.",) if len(axes) > 1 else ()),
         ),
         asks=tuple(asks),
@@ -312,6 +330,24 @@ def _pairs(run: Readings, axis: _Axis) -> tuple[list[float], list[float]]:
     whole = {at: read for at, read in ends.items() if len(read) == 2}
     gauges = [abs(np.mean(read[one]) - np.mean(read[other])) / 2 for read in whole.values()]
     return [set_to for set_to, _ in whole], [float(value) for value in gauges]
+
+
+def _own_elevator(run: Readings, unit: Unit) -> Choice:
+    """Some units have a figure each for aileron and elevator: asked once, kept with the setup."""
+    own = unit.cyclic_elevator_pct
+    return Choice(
+        key="own_elevator",
+        label="The unit's figures for cyclic",
+        hint=_KEPT,
+        options=(
+            Option("one", "One for aileron and elevator"),
+            Option("each", "One for each", kept=unit.cyclic_pct if own is None else own),
+        ),
+        optional=True,
+        answer="one" if own is None else "each",
+        word="in",
+        writes=("unit.cyclic_elevator_pct",),
+    )
 
 
 def _holes(run: Readings, key: str, label: str, hint: str) -> Numbers:

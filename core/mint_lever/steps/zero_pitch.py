@@ -10,6 +10,7 @@ from mint_lever.measure.tracking import TrackingAdvice
 from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_PITCH, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.advice import Work as Handwork
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
@@ -102,6 +103,7 @@ def _advise(run: Readings) -> Advice:
             "Zero the gauge on a face square to the main shaft; do not move the model after that.",
             "Head and main blades on, collective at centre.",
             "Put each blade over the boom in turn and read its pitch.",
+            *GAUGE_DISCIPLINE,
         ),
         asks=(*blades, *(each.look for each in doubts), *link_questions(run, "head")),
         summary=summary,
