@@ -200,12 +200,15 @@ class TestDirections:
 
 class TestLevel:
     def test_mid_stick_comes_before_the_ends(self):
-        assert [ask.key for ask in advice("level", {}).asks] == ["mid.right", "mid.forward"]
+        def asked(reads):
+            return [ask.key for ask in advice("level", reads).asks if not ask.optional]
+
+        assert asked({}) == ["mid.right", "mid.forward"]
         found = advice("level", {"mid.right": 2.0, "mid.forward": 0.0})
-        assert len(found.asks) == 2
+        assert len(asked({"mid.right": 2.0, "mid.forward": 0.0})) == 2
         assert texts(found)[0].startswith("Turn the swash links: servo ")
         level = {"mid.right": 0.1, "mid.forward": 0.0}
-        assert len(advice("level", level).asks) == 6
+        assert len(asked(level)) == 6
 
     def test_trims_take_out_what_the_ends_have_left(self):
         """The same chain with the advised trims tilts by as much the other way."""

@@ -181,7 +181,6 @@ STEP = Step(
     part=1,
     title="Phase",
     why="The blades must answer where the stick points, not a few degrees beside it.",
-    settings_of=("cyclic_throw",),
     metal_of=("horns", "level"),
     repeats=0.3,
     here=lambda arrangement: arrangement.unit_mixes,
