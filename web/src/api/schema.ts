@@ -2789,6 +2789,7 @@ export interface components {
              *       "cyclic_deg": 9,
              *       "collective_high_deg": 11,
              *       "collective_low_deg": 11,
+             *       "clearance": "nothing_touches",
              *       "hover_deg": 5
              *     }
              */
@@ -3198,6 +3199,13 @@ export interface components {
              * @default 11
              */
             collective_low_deg: number;
+            /**
+             * Clearance goes by
+             * @description Whether a slight touch in the extreme corners is let be, or the unit's own sign decides how far the limit is opened.
+             * @default nothing_touches
+             * @enum {string}
+             */
+            clearance: "nothing_touches" | "corners_let_be" | "by_the_unit";
             /**
              * In the hover
              * @description The collective pitch you hover at; about 5° from memory, yours when you know it.
@@ -4668,7 +4676,7 @@ export interface components {
              */
             fine: boolean;
             /** Kept */
-            kept?: number | null;
+            kept?: number | string | null;
         };
         /**
          * Panel
