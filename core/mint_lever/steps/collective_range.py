@@ -13,6 +13,7 @@ from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, jud
 from mint_lever.modes.on_the_bench import plain
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -174,6 +175,8 @@ def _advise(run: Readings) -> Advice:
             f" At full {beyond[0]} no step brings every blade within half a degree: their links "
             "leave them too far apart. Links that turn by less, or other ones, would."
         )
+    if outcome in ("good", "workable") and (said := _unlike_the_lengths(run)):
+        summary += f" {said}"
     if doubts:
         summary = _doubted(doubts[0])
         if doubts[0].verdict == "look":
@@ -192,6 +195,16 @@ def _advise(run: Readings) -> Advice:
         rulers=tuple(rulers),
         outcome=outcome,
     )
+
+
+def _unlike_the_lengths(run: Readings) -> str:
+    """What is said where the lengths in the setup make other ends than the gauge reads."""
+    read = [run.mean(NAME, key) for key in _KEYS]
+    computed = [pitch_by_the_lengths(run, (stick, 0.0, 0.0), 180.0) for _, stick in _STICKS]
+    pairs = [(r, c) for r, c in zip(read, computed, strict=True) if r is not None and c is not None]
+    if len(pairs) < 2 or max(abs(r - c) for r, c in pairs) <= UNLIKE_DEG:
+        return ""
+    return unlike(*(" and ".join(degrees(v) for v in each) for each in zip(*pairs, strict=True)))
 
 
 def _older_read_once(run: Readings) -> str | None:

@@ -24,6 +24,7 @@ from mint_lever.run.advice import (
     Ruler,
 )
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -142,6 +143,8 @@ def _advise(run: Readings) -> Advice:
     summary = _summary(run, axes, elevator.gauge, target, window)
     if uses == "poorly":
         summary += f" {POORLY}"
+    if outcome in ("good", "workable"):
+        summary = f"{summary} {_unlike_the_lengths(run, axes)}".rstrip()
     if waits:
         summary += f" {DIRECTIONS_FIRST}"
     if doubts:
@@ -164,6 +167,21 @@ def _advise(run: Readings) -> Advice:
         rulers=tuple(rulers),
         outcome=outcome,
     )
+
+
+def _unlike_the_lengths(run: Readings, axes: list[_Axis]) -> str:
+    """What is said where the lengths in the setup make another throw than the gauge reads."""
+    for axis in axes:
+        ends = [_at_the_gauge(run, key) for key in axis.keys]
+        computed = [
+            pitch_by_the_lengths(run, end.sticks or (0.0, 0.0, 0.0), end.azimuth or 0.0)
+            for end in ends
+        ]
+        half = _half(*computed)
+        if axis.gauge is None or half is None or abs(axis.gauge - half) <= UNLIKE_DEG:
+            continue
+        return unlike(f"{axis.gauge:.1f}°", f"{half:.1f}° of {axis.function}")
+    return ""
 
 
 @dataclass(frozen=True)
