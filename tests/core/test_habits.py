@@ -525,11 +525,12 @@ def answers(bench, run, asks):
         for name, questions in asks.items()
         for ask in questions
     }
-    for one, other in (("right", "left"), ("forward", "back")):
+    pairs = [("cyclic_throw", *ends) for ends in (("right", "left"), ("forward", "back"))]
+    pairs += [("phase", f"right.{place}", f"left.{place}") for place in (180, 90)]
+    for name, one, other in pairs:
         # A blade's own offset cancels between the two ends of an axis.
-        if ("cyclic_throw", one) in found:
-            throw = found["cyclic_throw", one] - found.pop(("cyclic_throw", other))
-            found["cyclic_throw", one] = throw / 2
+        if (name, one) in found:
+            found[name, one] = (found[name, one] - found.pop((name, other))) / 2
     return found
 
 

@@ -54,11 +54,11 @@ def after_work(*aspects, arrangement="unit_mixes"):
         ("pitch link turned or replaced", [9, 11, 12, 18]),
         ("blades changed", [9, 11, 12, 18]),
         # F27 asks for the cyclic as well after a crash or a rebuilt head.
-        ("crash", [LOOK, 9, 10, 11, 12, 18]),
-        ("head, grip or feathering shaft rebuilt", [LOOK, 9, 10, 11, 12, 18]),
+        ("crash", [LOOK, 9, 10, 11, 12, PHASE, 18]),
+        ("head, grip or feathering shaft rebuilt", [LOOK, 9, 10, 11, 12, PHASE, 18]),
         ("swash link or swash replaced", [8, 9, 10, 11, 12, PHASE, 13, 18]),
-        ("ball moved on a horn or ring", [9, 10, 11, 12, 18]),
-        ("ball moved, links changed to suit", [8, 9, 10, 11, 12, 18]),
+        ("ball moved on a horn or ring", [9, 10, 11, 12, PHASE, 18]),
+        ("ball moved, links changed to suit", [8, 9, 10, 11, 12, PHASE, 18]),
         ("unit remounted or turned", [UNIT, 13, *parts(10), *drive(10), 18]),
         # The tail's own list, part by part.
         ("tail servo or its horn", [*parts(3, 4, 6, 7, 8, 10), 18]),
@@ -176,7 +176,7 @@ def test_what_an_emptied_memory_undoes_is_what_that_device_held(what, arrangemen
 @pytest.mark.parametrize(
     ("path", "value", "redo"),
     [
-        ("airframe.servos.1.arm_mm", 14.0, [9, 10, 11, 12, 18]),
+        ("airframe.servos.1.arm_mm", 14.0, [9, 10, 11, 12, PHASE, 18]),
         ("airframe.servos.1.link_extra_mm", 0.4, [8, 9, 10, 11, 12, PHASE, 13, 18]),
         ("airframe.servos.0.horn_error_deg", 2.0, [5, 6, 8, 9, 10, 11, 12, PHASE, 13, 18]),
         ("airframe.head.link_extra_mm.1", 0.2, [9, 11, 12, 18]),

@@ -374,11 +374,14 @@ class Advice:
 
     @property
     def next_key(self) -> str | None:
-        """The question to answer next: the first required one that has no answer that holds."""
-        for ask in self.asks:
-            if not ask.optional and (ask.answer is None or ask.word == "read again"):
+        """The question to answer next: the first required one that has no answer that holds; then
+        one that was denied, for it is put right and answered again."""
+        needed = [ask for ask in self.asks if not ask.optional]
+        for ask in needed:
+            if ask.answer is None or ask.word == "read again":
                 return ask.key
-        return None
+        denied = (ask.key for ask in needed if isinstance(ask, Confirm) and ask.answer is False)
+        return next(denied, None)
 
 
 def at_once(actions: Sequence[Action]) -> tuple[Action, ...]:

@@ -16,6 +16,8 @@ def points(
     asks = []
     for key, label, hint in named:
         answer = run.answer(step, key)
+        if answer is False:
+            hint = f"Not so: put it right, then say so here. {hint}".rstrip()
         asks.append(
             Confirm(
                 key=key,

@@ -110,6 +110,13 @@ def _advise(run: Readings) -> Advice:
             actions.append(action)
         else:
             asks.append(unsure)
+    # A trim shifts both ends: the middle comes first.
+    shifted = {action.key.split(".")[1] for action in actions if action.key.startswith("centre.")}
+    actions = [
+        action
+        for action in actions
+        if not (action.key.startswith("end.") and action.key.split(".")[1] in shifted)
+    ]
     asks += points(run, "arrival", _OTHERS)
     if turned:
         actions = [_turn(run, function) for function in turned]

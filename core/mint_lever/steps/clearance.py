@@ -63,7 +63,7 @@ def _advise(run: Readings) -> Advice:
     touched = any(ask.word == "out" for ask in brief.asks)
     return replace(
         brief,
-        summary=_summary(clear, dial.value, left),
+        summary=_summary(clear, dial.value, left, touched),
         actions=_actions(clear, dial, touched) or _opened(run, clear, dial, brief.outcome),
         rays=_rays(clear),
     )
@@ -245,12 +245,15 @@ def _narrower(now: float) -> float:
     return max(now - _TOUCH_STEP_PCT, 5.0)
 
 
-def _summary(clear: Clearance, ring: float, cyclic: float) -> str:
+def _summary(clear: Clearance, ring: float, cyclic: float, touched: bool) -> str:
+    """What geometry and ears say together; the model has the last word."""
     # F12, common practice, no source.
     typical = "at mid collective; 10–12° is typical."
     if cyclic < _TYPICAL_DEG:
         typical += " Less is workable: the stabiliser has less to correct with."
     left = f"The ring in force, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
+    if touched and clear.ring_pct >= ring:
+        return f"The model touches where the geometry would clear: go by the model. {left}"
     if clear.first is None:
         return f"By the geometry nothing touches anywhere the sticks reach. {left}"
     first = clear.first

@@ -128,7 +128,7 @@ def _advise(run: Readings) -> Advice:
                 action = None if doubtful_sign else action
             actions += [action] if action else []
         rulers += _rulers(run, axis, band, predicted_deg, full)
-    figure = axes[0].dial.value
+    figure = _needed(actions, axes[0].dial)
     window = judge(figure, UNIT_WINDOW, 0.0) if full and unit is not None else "in"
     if outcome in ("good", "workable") and window != "in":
         actions += _move_ball(run, target)
@@ -140,7 +140,7 @@ def _advise(run: Readings) -> Advice:
         outcome = "workable"
     if nothing:
         actions += start_from_geometry(run, [(axis.function, axis.dial) for axis in axes], target)
-    summary = _summary(run, axes, elevator.gauge, target, window)
+    summary = _summary(run, axes, elevator.gauge, target, (window, figure))
     if uses == "poorly":
         summary += f" {POORLY}"
     if outcome in ("good", "workable"):
@@ -182,6 +182,14 @@ def _unlike_the_lengths(run: Readings, axes: list[_Axis]) -> str:
             continue
         return unlike(f"{axis.gauge:.1f}°", f"{half:.1f}° of {axis.function}")
     return ""
+
+
+def _needed(actions: list[Action], dial: Dial) -> float:
+    """The figure that the target will need: the one advised, else the one that is set."""
+    advised = [
+        change.value for act in actions for change in act.changes if change.path == dial.path
+    ]
+    return abs(float(advised[0])) if advised else dial.value
 
 
 @dataclass(frozen=True)
@@ -451,8 +459,13 @@ def _moving(run: Readings, remedy: Remedy) -> Action:
 
 
 def _summary(
-    run: Readings, axes: list[_Axis], elevator: float | None, target: float, window: str
+    run: Readings,
+    axes: list[_Axis],
+    elevator: float | None,
+    target: float,
+    needed: tuple[str, float],
 ) -> str:
+    """``needed``: what is said of the figure that the target will need, and that figure."""
     gauge, figure, full = axes[0].gauge, axes[0].dial.value, full_throw(run)
     if gauge is None:
         what = f"{target:g}° at full stick" if full else f"a reference tilt of {wanted(run)}"
@@ -466,11 +479,12 @@ def _summary(
         text += f" Elevator {elevator:.1f}° at {axes[1].dial.value:g} %."
     elif elevator is not None and abs(elevator - gauge) > 0.5:
         text += f" Elevator gives {elevator:.1f}°: look at the balls' radii and the layout."
+    window, will_be = needed
     if window != "in":
-        way = "outward on the horns" if figure > UNIT_WINDOW.high else "inward on the horns"
-        size = "above" if figure > UNIT_WINDOW.high else "below"
+        way = "outward on the horns" if will_be > UNIT_WINDOW.high else "inward on the horns"
+        size = "above" if will_be > UNIT_WINDOW.high else "below"
         text += (
-            f" {figure:g} % is {size} the unit's comfortable {UNIT_WINDOW.low:g}–"
+            f" {will_be:g} % is {size} the unit's comfortable {UNIT_WINDOW.low:g}–"
             f"{UNIT_WINDOW.high:g} %: move the balls {way}; say which holes you have."
         )
     return text

@@ -186,6 +186,8 @@ def _mend(
             best = best_horn_places(own, arms, teeth, 1)[0]
             if abs(best.left_deg) < abs(own) - _WORTH_DEG:
                 press = _press(index, dial, best.arm, best.teeth, best.left_deg)
+                # A horn that stands square by a large sub-trim works: a better place is better.
+                press = replace(press, needed=judge(error, SQUARE, 0.0) == "out")
                 wheel = Wheel(arms, best.arm + 1) if best.arm else None
                 return replace(press, wheel=wheel), best.left_deg
         elif abs(own) > SQUARE.workable_high + _WORTH_DEG:

@@ -143,6 +143,8 @@ def _advise(run: Readings) -> Advice:
         outcome = "begun"
     elif outcome in ("good", "workable"):
         summary = "Level over the whole collective."
+        if actions:
+            summary = "Level enough over the whole collective; this makes it better."
         if coarse:
             summary = (
                 f"One step of these links tilts it by {_step_tilt(run):.1f}°, so this is as level "
