@@ -157,7 +157,7 @@ def test_the_schema_describes_what_is_read():
     assert schema["additionalProperties"] is False
     assert schema["properties"]["format"]["const"] == "mint-lever/setup"
     head = schema["$defs"]["Head"]["properties"]["grip_arm_mm"]
-    assert head["exclusiveMinimum"] == 0
+    assert head["minimum"] == 0.1
     assert head["unit"] == "mm"
 
 

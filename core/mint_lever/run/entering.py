@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from typing import Any
 
 from mint_lever.faults import Fault, InvalidRequest
@@ -11,6 +12,8 @@ from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.edit import Change
 
 _MOST_NUMBERS = 12
+_THREE_DIGITS = re.compile(r"^([+-]?[1-9]\d{0,2})\.(\d{3})$")
+"""Thousands to one pilot, thousandths to another."""
 
 
 def entered(ask: Ask, value: Any) -> Answer:
@@ -55,7 +58,11 @@ def _number(ask: Number | Numbers, value: Any) -> float:
     allowed = f"a number from {ask.low:g} to {ask.high:g} {ask.unit}".rstrip()
     allowed += ", such as 1.3 or 1,3"
     if isinstance(value, str):
-        text = value.strip().replace("−", "-").replace(",", ".")
+        text = value.strip().removesuffix(ask.unit).strip().replace("−", "-").replace(",", ".")
+        either = _THREE_DIGITS.match(text)
+        if either is not None and ask.low <= float(either[1] + either[2]) <= ask.high:
+            meant = f"{text} or {either[1]}{either[2]}, written without a separator"
+            raise _refused(ask, value, meant)
         try:
             value = float(text)
         except ValueError:

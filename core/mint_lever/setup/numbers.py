@@ -12,11 +12,11 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from mint_lever.setup.about import Quantity
 
-Length = Annotated[float, Field(gt=0, le=500), Quantity("mm", 0.1)]
+Length = Annotated[float, Field(ge=0.1, le=500), Quantity("mm", 0.1)]
 LengthOrZero = Annotated[float, Field(ge=0, le=500), Quantity("mm", 0.1)]
 SignedLength = Annotated[float, Field(ge=-500, le=500), Quantity("mm", 0.1)]
-LongLength = Annotated[float, Field(gt=0, le=3000), Quantity("mm")]
-Thread = Annotated[float, Field(gt=0, le=5), Quantity("mm", 0.05)]
+LongLength = Annotated[float, Field(ge=0.1, le=3000), Quantity("mm")]
+Thread = Annotated[float, Field(ge=0.1, le=5), Quantity("mm", 0.05)]
 Turns = Annotated[float, Field(ge=0, le=2), Quantity("turns", 0.1)]
 Azimuth = Annotated[float, Field(ge=-360, le=720), Quantity("deg")]
 Angle = Annotated[float, Field(ge=-180, le=180), Quantity("deg", 0.5)]

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { type Draft, Problem } from "@/api/client";
 import { Editor } from "@/api/draft";
 import { lineCall, lineOf } from "@/api/line";
+import { useNotKept } from "@/parts/not-kept";
 import { UndoKeys } from "@/parts/undo-keys";
 import { SavedMark, SaveState } from "./save-state";
 
@@ -42,6 +43,20 @@ function page(more: Partial<Draft> = {}) {
   );
   return { editor, line: lineOf(queries) };
 }
+
+function Stray({ kept }: { kept: boolean }) {
+  useNotKept("a field", !kept);
+  return null;
+}
+
+test("with something in a field that could not be kept, not all is kept", () => {
+  page();
+  const stray = render(<Stray kept={false} />);
+  expect(screen.getByText("one entry not kept")).toBeTruthy();
+  expect(screen.queryByText(/all kept/)).toBeNull();
+  stray.rerender(<Stray kept />);
+  expect(screen.getByText("revision 2, all kept")).toBeTruthy();
+});
 
 beforeEach(() => {
   answers = [];

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Draft, Problem } from "@/api/client";
 import { type Editor, useSaving } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
+import { useCountNotKept } from "@/parts/not-kept";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { UndoKeys } from "@/parts/undo-keys";
@@ -67,6 +68,7 @@ export function SaveState({ draft, editor, brief = false }: Props & { brief?: bo
 export function SavedMark({ draft, editor }: Props) {
   const saving = useSaving(editor.id);
   const { state } = saving;
+  const notKept = useCountNotKept();
   const last = draft.revision;
   const base = last === null || last === undefined ? "no revision yet" : `revision ${last}`;
   const where = draft.practice
@@ -92,7 +94,13 @@ export function SavedMark({ draft, editor }: Props) {
           </button>
         </span>
       )}
-      {state === "saved" && (
+      {state === "saved" && notKept > 0 && (
+        <span className="flex items-center gap-1.5 font-semibold text-out">
+          <TriangleAlert aria-hidden size={15} />{" "}
+          {notKept === 1 ? "one entry" : `${notKept} entries`} not kept
+        </span>
+      )}
+      {state === "saved" && notKept === 0 && (
         <>
           <Check aria-hidden size={15} className="text-mint" /> <span>{where}, all kept</span>
         </>

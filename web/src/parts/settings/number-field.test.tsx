@@ -88,3 +88,51 @@ test("an empty field of a setting that is not there sends nothing", async () => 
   expect(left).toHaveBeenCalled();
   expect(save).not.toHaveBeenCalled();
 });
+
+const RPM = { ...SETTING, label: "Head speed", unit: "rpm", least: 0, most: 4000 };
+
+async function entered(setting: NumberSetting, text: string) {
+  const save = vi.fn(async () => null);
+  render(<NumberField setting={setting} value={1800} save={save} />);
+  const at = screen.getByLabelText(setting.label) as HTMLInputElement;
+  typeIn(at, text);
+  await act(async () => {
+    fireEvent.keyDown(at, { key: "Enter" });
+  });
+  return save;
+}
+
+test.each(["2,100", "2.100"])(
+  "three digits after one separator, %s: which is meant",
+  async (text) => {
+    const save = await entered(RPM, text);
+    expect(save).not.toHaveBeenCalled();
+    expect(screen.getByRole("alert").textContent).toContain("Which is meant?");
+    await act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: "2100 rpm" }));
+    });
+    expect(save).toHaveBeenCalledExactlyOnceWith(2100);
+  },
+);
+
+test("where only one reading is in range nothing is asked", async () => {
+  const save = await entered({ ...SETTING, least: 0.1, most: 500 }, "13,125");
+  expect(save).toHaveBeenCalledExactlyOnceWith(13.125);
+});
+
+test("a head speed no head flies at is asked about, and may be meant", async () => {
+  const save = await entered(RPM, "210");
+  expect(save).not.toHaveBeenCalled();
+  expect(screen.getByRole("alert").textContent).toContain("So slow?");
+  await act(async () => {
+    fireEvent.click(screen.getByRole("button", { name: "210 rpm" }));
+  });
+  expect(save).toHaveBeenCalledExactlyOnceWith(210);
+});
+
+test("the field's own unit behind the number is understood, another refused", async () => {
+  expect(await entered(SETTING, "15.25mm")).toHaveBeenCalledExactlyOnceWith(15.25);
+  cleanup();
+  expect(await entered(SETTING, "15.25in")).not.toHaveBeenCalled();
+  expect(screen.getByRole("alert").textContent).toContain("found “15.25in”");
+});

@@ -3,7 +3,8 @@
  * stays where it was typed, with the reason under it.
  */
 import { useEffect, useId, useRef, useState } from "react";
-import { readNumber, shown } from "@/parts/numbers";
+import { useNotKept } from "@/parts/not-kept";
+import { eitherOf, readNumber, shown } from "@/parts/numbers";
 import type { NumberSetting } from "./setting";
 
 type Props = {
@@ -20,11 +21,15 @@ type Props = {
 };
 
 const NUDGE_REST_MS = 350;
+const SLOW_RPM = 300;
 
 export function NumberField({ setting, value, save, hideLabel, compact, onLeft }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  /** Readings of one entry that are all possible: the pilot says which is meant. */
+  const [meant, setMeant] = useState<number[]>([]);
+  useNotKept(id, fault !== null || meant.length > 0);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   /** What was sent last and refused: leaving the field must not send it again. */
   const refused = useRef<string | null>(null);
@@ -34,6 +39,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
   useEffect(() => {
     setTyped(null);
     setFault(null);
+    setMeant([]);
     refused.current = null;
   }, [value, setting.path]);
   useEffect(() => () => clearTimeout(rest.current), []);
@@ -42,7 +48,8 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
 
   const commit = async (entered: string) => {
     clearTimeout(rest.current);
-    const number = readNumber(entered);
+    setMeant([]);
+    const number = readNumber(entered, setting.unit);
     if (entered.trim() === "" && value === null) {
       onLeft?.();
       return;
@@ -57,6 +64,16 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
       return;
     }
     refused.current = entered;
+    const doubtful = inDoubt(entered, number, setting);
+    if (doubtful.length > 0) {
+      setFault(null);
+      setMeant(doubtful);
+      return;
+    }
+    setFault(await save(number));
+  };
+  const mean = async (number: number) => {
+    setMeant([]);
     setFault(await save(number));
   };
 
@@ -85,7 +102,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           autoComplete="off"
           data-path={setting.path}
           value={text}
-          aria-invalid={fault !== null}
+          aria-invalid={fault !== null || meant.length > 0}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(event) => setTyped(event.target.value)}
           // biome-ignore lint/a11y/noAutofocus: it was asked for by the key that stood here
@@ -101,6 +118,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
             else if (event.key === "Escape") {
               setTyped(null);
               setFault(null);
+              setMeant([]);
               onLeft?.();
             } else return;
             event.preventDefault();
@@ -110,6 +128,22 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           {setting.unit}
         </span>
       </div>
+      {meant.length > 0 && (
+        <fieldset role="alert" className="mt-1 flex flex-wrap items-center gap-1.5 text-sm">
+          <legend className="sr-only">{setting.label}</legend>
+          <span className="text-workable">{meant.length > 1 ? "Which is meant?" : "So slow?"}</span>
+          {meant.map((number) => (
+            <button
+              key={number}
+              type="button"
+              className="key min-h-8 text-sm"
+              onClick={() => void mean(number)}
+            >
+              {number} {setting.unit}
+            </button>
+          ))}
+        </fieldset>
+      )}
       {fault && (
         <p id={`${id}-fault`} role="alert" className="mt-1 text-sm text-out">
           {fault}
@@ -117,6 +151,17 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
       )}
     </div>
   );
+}
+
+/** What an entry may mean where that is in doubt: a separator before three digits, with both readings
+ * in range, or a head speed no head flies at. */
+function inDoubt(entered: string, number: number, setting: NumberSetting): number[] {
+  const fits = (each: number) =>
+    each >= (setting.least ?? Number.NEGATIVE_INFINITY) &&
+    each <= (setting.most ?? Number.POSITIVE_INFINITY);
+  const either = eitherOf(entered, setting.unit);
+  if (either?.every(fits)) return either;
+  return setting.unit === "rpm" && number > 0 && number < SLOW_RPM ? [number] : [];
 }
 
 /** A value as it would be typed: a plain minus, no more decimals than it has. */

@@ -20,6 +20,9 @@ export type NumberSetting = Shared & {
   /** How far an arrow key moves it. */
   step: number;
   decimals: number;
+  /** Its range, where it has ends. */
+  least?: number | null;
+  most?: number | null;
 };
 
 export type ChoiceSetting = Shared & {
@@ -70,7 +73,15 @@ export function settingOf(row: Row, path: string, setup: Setup): Setting {
   }
   if (row.kind === "number" || row.kind === "whole") {
     const decimals = row.kind === "whole" ? 0 : decimalsOf(row.nudge);
-    return { ...shared, kind: "number", unit: unitOf(row), step: row.nudge, decimals };
+    return {
+      ...shared,
+      kind: "number",
+      unit: unitOf(row),
+      step: row.nudge,
+      decimals,
+      least: row.least,
+      most: row.most,
+    };
   }
   return { ...shared, kind: "text", numbers: row.kind === "numbers", unit: unitOf(row) };
 }

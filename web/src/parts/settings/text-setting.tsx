@@ -16,7 +16,7 @@ export function TextSettingField({ setting, value, editor }: Props) {
   const commit = async () => {
     if (typed === kept) return;
     const parts = typed.split(/[\s;]+/).filter(Boolean);
-    const numbers = parts.map(readNumber);
+    const numbers = parts.map((each) => readNumber(each));
     if (setting.numbers && numbers.includes(null)) {
       setFault(`found “${typed}”; allowed: numbers in ${setting.unit} with spaces between them`);
       return;

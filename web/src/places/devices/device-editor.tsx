@@ -27,7 +27,7 @@ const pointsOf = (text: string) =>
   text
     .split(/[\s,;]+/)
     .filter(Boolean)
-    .map(readNumber);
+    .map((each) => readNumber(each));
 
 export function DeviceEditor({ device }: { device: Device }) {
   const { profile, put, refused } = useProfile(device);
