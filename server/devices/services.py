@@ -2,7 +2,6 @@
 
 import json
 import uuid
-from collections.abc import Iterator
 from functools import lru_cache
 from typing import Any, Literal
 
@@ -12,10 +11,12 @@ from django.http import Http404
 
 from config.problems import Refused
 from devices.models import Device, Fitted
+from hangar.names import free_name
 from hangar.services import owned
 from mint_lever.devices import DeviceProfile, Kind, read_profile
 
 MOST_DEVICES = 40
+_LONGEST_NAME = 60
 
 
 def devices_of(pilot: User) -> list[Device]:
@@ -41,7 +42,7 @@ def add_device(pilot: User, profile: DeviceProfile) -> Device:
             "No room for another device",
             f"{MOST_DEVICES} devices are kept. Take one away first.",
         )
-    free = next(name for name in _numbered(profile.name) if name not in names)
+    free = free_name(profile.name, names, _LONGEST_NAME)
     named = profile.model_copy(update={"name": free})
     return Device.objects.create(owner=pilot, kind=named.kind, name=free, profile=_kept(named))
 
@@ -105,11 +106,3 @@ def _text(device: Device) -> str:
 def _kept(profile: DeviceProfile) -> dict[str, Any]:
     kept: dict[str, Any] = profile.model_dump(mode="json", exclude_none=True)
     return kept
-
-
-def _numbered(name: str) -> Iterator[str]:
-    yield name
-    number = 2
-    while True:
-        yield f"{name[:54]} ({number})"
-        number += 1

@@ -10,6 +10,7 @@ from django.http import Http404
 from config.problems import Refused
 from hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
 from hangar.models import Draft, DraftState, Helicopter, Revision, Taken
+from hangar.names import free_name
 from mint_lever.chain import build_chain
 from mint_lever.setup import (
     Change,
@@ -26,6 +27,7 @@ from mint_lever.setup.arrangement import ArrangementName
 KEPT_STATES = 200
 KEPT_TAKINGS = 500
 _SWEPT_EVERY = 50
+_LONGEST_NAME = 80
 
 
 def checked(document: object) -> Setup:
@@ -62,6 +64,15 @@ def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
         draft=draft, position=0, label=label, document=keep(helicopter, setup)
     )
     return helicopter
+
+
+@transaction.atomic
+def add_beside(pilot: User, setup: Setup, label: str) -> Helicopter:
+    """Put a helicopter that may be there already into the hangar, under a name that is free."""
+    drafts = Draft.objects.filter(helicopter__owner=pilot, practice=False)
+    taken = {present_setup(draft).name for draft in drafts}
+    free = setup.model_copy(update={"name": free_name(setup.name, taken, _LONGEST_NAME)})
+    return add_helicopter(pilot, free, label)
 
 
 @transaction.atomic

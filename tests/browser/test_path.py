@@ -193,7 +193,7 @@ def test_the_azimuth_of_the_blade_is_the_pilots_choice(page, fennel):
 
 
 @pytest.mark.parametrize(
-    ("typed", "says"), [("thirteen", "allowed: a number in mm"), ("-3", "a number above 0")]
+    ("typed", "says"), [("thirteen", "allowed: a number in mm"), ("-3", "a number of at least 0.1")]
 )
 def test_a_refused_entry_stays_with_its_reason(page, fennel, typed, says, axe):
     page.locator("[data-stage=horns]").click()

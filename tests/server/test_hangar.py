@@ -68,7 +68,7 @@ def test_a_refused_edit_leaves_everything_as_it_was(tab, helicopter):
     refused = edit(tab, helicopter, ("unit.cyclic_pct", 55.0), (ARM, -1.0))
     assert refused.status_code == 422
     fault = refused.json()["faults"][0]
-    assert fault == {"path": ARM, "found": "-1.0", "allowed": "a number above 0"}
+    assert fault == {"path": ARM, "found": "-1.0", "allowed": "a number of at least 0.1"}
     assert edit(tab, helicopter, ("no.such", 1)).json()["faults"][0]["path"] == "no.such"
     assert edit(tab, helicopter, (ARM, "13")).status_code == 422
     assert DraftState.objects.count() == before
@@ -213,8 +213,25 @@ def test_export_and_import_carry_everything(tab, helicopter):
     assert 'filename="fennel-500-draft.json"' in file["Content-Disposition"]
     again = tab.send("POST", "/api/helicopters/import", raw=file.content)
     assert again.status_code == 201
-    assert again.json()["document"] == helicopter["document"]
+    # All of it, under a name that is free.
+    assert again.json()["document"] == {**helicopter["document"], "name": "Fennel 500 (2)"}
     assert again.json()["id"] != helicopter["id"]
+    third = tab.send("POST", "/api/helicopters/import", raw=file.content).json()
+    assert third["document"]["name"] == "Fennel 500 (3)"
+
+
+def test_a_copy_has_the_setup_and_nothing_that_was_measured(tab, stranger, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}"
+    reading = {"version": 1, "step": "make_safe", "key": "motor", "value": True}
+    assert tab.send("POST", f"{path}/bench/readings", reading).status_code == 200
+    copied = tab.send("POST", f"{path}/copy")
+    assert copied.status_code == 201
+    made = copied.json()
+    assert made["document"] == {**helicopter["document"], "name": "Fennel 500 (2)"}
+    assert made["revision"] is None
+    bench = tab.get(f"/api/helicopters/{made['id']}/bench?step=make_safe").json()
+    assert bench["advice"]["log"]["lines"] == []
+    assert stranger.send("POST", f"{path}/copy").status_code == 404
 
 
 @pytest.mark.parametrize(

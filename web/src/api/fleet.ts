@@ -43,6 +43,15 @@ export function useImport() {
   });
 }
 
+/** Another helicopter with the same setup, and nothing measured yet. */
+export function useCopyHelicopter() {
+  return useFleetChange((helicopter_id: string) =>
+    answer(
+      client.POST("/api/helicopters/{helicopter_id}/copy", { params: { path: { helicopter_id } } }),
+    ),
+  );
+}
+
 export function useRemoveHelicopter() {
   return useFleetChange((helicopter_id: string) =>
     answer(

@@ -3,6 +3,7 @@ import {
   CircleCheck,
   CircleDashed,
   ClipboardCheck,
+  Copy,
   Download,
   EllipsisVertical,
   Trash2,
@@ -12,7 +13,7 @@ import { Link } from "react-router";
 import type { Standing } from "@/api/bench";
 import { useCatalogue, wordsOf } from "@/api/catalogue";
 import { asProblem, type Summary } from "@/api/client";
-import { exportAddress, useRemoveHelicopter } from "@/api/fleet";
+import { exportAddress, useCopyHelicopter, useRemoveHelicopter } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
 import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
@@ -72,6 +73,7 @@ type Props = {
 export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
   const [removing, setRemoving] = useState(false);
   const remove = useRemoveHelicopter();
+  const copy = useCopyHelicopter();
   const { rows, arrangements } = useCatalogue();
   const { reach } = h;
   const saved = h.revision === null ? "no revision yet" : `revision ${h.revision}`;
@@ -122,11 +124,15 @@ export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
               <Download aria-hidden size={17} /> Export setup file
             </a>
           </MenuItem>
+          <MenuItem onSelect={() => copy.mutate(h.id)}>
+            <Copy aria-hidden size={17} /> Copy
+          </MenuItem>
           <MenuItem onSelect={() => setRemoving(true)}>
             <Trash2 aria-hidden size={17} /> Remove…
           </MenuItem>
         </Menu>
       </div>
+      {copy.isError && <ProblemNote problem={asProblem(copy.error)} />}
       <Dialog open={removing} onOpenChange={setRemoving} title={`Remove ${h.name}?`}>
         <p>
           The draft and {h.revision === null ? "its history" : `all ${h.revision} revisions`} go
