@@ -35,8 +35,8 @@ class Node:
     else was found there. ``every_power_up`` steps are asked again each time the model is powered,
     and touching them undoes nothing else. ``always_last`` is undone by every change. ``here`` says
     whether an arrangement has the step, ``absent`` says why another has not. ``number`` is its
-    place in the order of work; a step that no other arrangement counts stands half way between two
-    numbers. A step of several parts is one node for each ``part``, counted from 1.
+    place in the order of work. A step of several parts is one node for each ``part``, counted
+    from 1.
     """
 
     name: StepName
@@ -59,7 +59,7 @@ class Node:
 
     @property
     def label(self) -> str:
-        """Its number as it is written: "14", "12.5", and "14.3" for a third part."""
+        """Its number as it is written: "14", and "14.3" for a third part."""
         return f"{self.number:g}.{self.part}" if self.part else f"{self.number:g}"
 
 

@@ -344,7 +344,7 @@ def _set_end(run: Readings, each: _End) -> Action:
     action = Action(
         key=f"end.{function}.{end}",
         text=f"Set the {function} channel's travel {label} centre from {old:g} to {new:g} %.",
-        expect=f"The unit should then show {after:.1f} %, {after - abs(wanted):+.1f} % off.",
+        expect=f"The unit should then show {after:.1f} % of {abs(wanted):.0f} %.",
         device="transmitter",
         changes=(Change(f"{base}.travel_{side}_pct", new),),
         keys=(f"{function}.{end}",),

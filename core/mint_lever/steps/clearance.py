@@ -251,7 +251,7 @@ def _summary(clear: Clearance, ring: float, cyclic: float, touched: bool) -> str
     typical = "at mid collective; 10–12° is typical."
     if cyclic < _TYPICAL_DEG:
         typical += " Less is workable: the stabiliser has less to correct with."
-    left = f"The ring in force, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
+    left = f"The limit as it is set, {ring:g} %, leaves {cyclic:.1f}° of cyclic {typical}"
     if touched and clear.ring_pct >= ring:
         return f"The model touches where the geometry would clear: go by the model. {left}"
     if clear.first is None:

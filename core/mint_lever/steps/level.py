@@ -96,7 +96,7 @@ def _advise(run: Readings) -> Advice:
     rulers: list[Ruler] = []
     actions: list[Action] = []
     doubts: list[Doubt] = []
-    summary = "Mid stick first: no trim at the ends may hide what is left there."
+    summary = "Level at mid stick first, by the links. Trims for the ends come after."
     middle_done = coarse = first = False
     left = (0.0, 0.0)  # what the links left at mid
     for place, stick in _PLACES:

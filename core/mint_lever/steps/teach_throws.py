@@ -1,4 +1,4 @@
-"""Step 12.5: a unit that rides behind a transmitter that mixes is taught the throws.
+"""Step 12, part 1: a unit that rides behind a transmitter that mixes is taught the throws.
 
 Common practice, no source: each stick is moved to its ends while the unit watches, last of all,
 because every figure of the mixing changes what there is to learn. Then full stick reads as full.
@@ -266,7 +266,8 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 
 STEP = Step(
     name="teach_throws",
-    number=12.5,
+    number=12,
+    part=1,
     title="Teach the throws",
     why="A unit that rides behind the mixing knows a command only by the throws it was shown.",
     settings_of=(

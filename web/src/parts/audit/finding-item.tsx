@@ -34,7 +34,7 @@ export function FindingItem({ id, finding, arrangement, editor }: Props) {
         <b>Then:</b> {finding.fix}
       </p>
       <OnDevicesList said={finding.on_devices} />
-      <p className="text-xs text-faint">Goes by: {finding.rests_on}.</p>
+      <p className="text-xs text-faint">Judged by {finding.rests_on}.</p>
       <div className="mt-1.5 flex flex-wrap gap-1.5">
         {finding.fixable && (
           <button

@@ -41,7 +41,7 @@ export const MODE_NAMES: Record<ModeName, string> = {
   normal: "Normal",
   idle_up_1: "Idle-up 1",
   idle_up_2: "Idle-up 2",
-  hold: "Hold",
+  hold: "Throttle hold",
   trimming: "Trimming",
 };
 
