@@ -23,7 +23,8 @@ BallMove = Literal[-1, 0, 1]
 @dataclass(frozen=True)
 class Option:
     """One answer to choose; ``fine`` says whether it is what the pilot wants to see. ``kept`` is
-    what is written down for it, where the question writes something down."""
+    what is written down for it, where the question writes something down; a question none of whose
+    options has any writes the value itself."""
 
     value: str
     label: str
@@ -374,12 +375,14 @@ class Advice:
 
     @property
     def next_key(self) -> str | None:
-        """The question to answer next: the first required one that has no answer that holds; then
-        one that was denied, for it is put right and answered again."""
+        """The question to answer next: the first required one that has no answer that holds; then,
+        where nothing is advised, one that was denied: it is put right and answered again."""
         needed = [ask for ask in self.asks if not ask.optional]
         for ask in needed:
             if ask.answer is None or ask.word == "read again":
                 return ask.key
+        if any(action.needed for action in self.actions):
+            return None
         denied = (ask.key for ask in needed if isinstance(ask, Confirm) and ask.answer is False)
         return next(denied, None)
 

@@ -44,7 +44,7 @@ def entered(ask: Ask, value: Any) -> Answer:
 
 def written_by(ask: Ask, answer: Answer) -> tuple[Change, ...]:
     """Give the settings an answer is written to: what was said about the metal stays with it."""
-    if isinstance(ask, Choice):
+    if isinstance(ask, Choice) and any(option.kept is not None for option in ask.options):
         kept = next(option.kept for option in ask.options if option.value == answer)
         return tuple(Change(path, kept) for path in ask.writes)
     whole = [path for path in ask.writes if (row := row_of(path)) and row.kind == "whole"]
