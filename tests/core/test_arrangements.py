@@ -138,8 +138,11 @@ def test_each_arrangement_has_its_own_steps():
         for arrangement in ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
     }
     unit, behind, alone = names.values()
-    assert unit - behind == {"arrival"}
-    assert behind - alone == {"teach_throws", "corrections"}
+    # Only a unit that mixes can turn the tilt round for a phase.
+    assert unit - behind == {"arrival", "phase"}
+    assert behind - alone == {"teach_throws", "corrections", "unit_itself", "unit_still"}
+    # How a gyro of its own sits is the tail's affair.
+    assert alone - behind == {"tail_mount"}
     assert behind - unit == {"teach_throws"}
 
 

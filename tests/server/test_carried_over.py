@@ -197,5 +197,7 @@ def test_todays_program_reads_it_and_judges_what_was_done(carried):
     assert "Aileron" not in str(because)
     simulated, states_, _ = told["Dill 450"]
     assert simulated
-    for name in ("model_memory", "arrival", "servo_basics"):
+    for name in ("model_memory", "servo_basics"):
         assert states_[name] in ("good", "workable")
+    # What is asked there besides today was never answered: unknown is not right.
+    assert states_["arrival"] == "in hand"

@@ -4684,7 +4684,8 @@ export interface components {
         /**
          * Option
          * @description One answer to choose; ``fine`` says whether it is what the pilot wants to see. ``kept`` is
-         *     what is written down for it, where the question writes something down.
+         *     what is written down for it, where the question writes something down; a question none of whose
+         *     options has any writes the value itself.
          */
         Option: {
             /** Value */
