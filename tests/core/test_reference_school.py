@@ -4,10 +4,15 @@ import re
 
 import pytest
 
+from judge import wrong_with
 from mint_lever.devices import read_profile
+from mint_lever.practise.evening import work_through
+from mint_lever.run import fitness_of
 from mint_lever.run.log import Entry
 from mint_lever.setup import Change, fresh_setup, read_setup
 from mint_lever.setup.edit import apply_changes
+from mint_lever.simulate.builds import random_helicopter
+from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps import bench_run
 
 
@@ -128,3 +133,15 @@ def test_the_limit_goes_by_the_units_sign_and_the_sweep():
     (back,) = complains.actions
     assert "one step back" in back.text
     assert "%" not in said_by(complains)
+
+
+@pytest.mark.parametrize("seed", range(2))
+@pytest.mark.parametrize("rule", ["at_least", "at_most"])
+def test_an_evening_with_such_a_unit_ends_fit_and_right(rule, seed):
+    drawn = random_helicopter(seed, "unit_mixes")
+    changes = [Change("unit.cyclic_school", "reference_tilt"), Change("unit.reference_rule", rule)]
+    setup = read_setup(apply_changes(drawn.setup.as_document(), changes))
+    bench = SimulatedHelicopter(setup, drawn.truth, seed)
+    run = work_through(bench).run(bench)
+    assert fitness_of(run, [run.setup]).fit
+    assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []

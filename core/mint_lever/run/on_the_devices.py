@@ -28,8 +28,9 @@ def on_the_devices(run: Readings, advice: Advice) -> Advice:
     for action in advice.actions:
         held = as_held(run.devices, action.changes)
         said = on_devices(run.devices, run.setup, action.changes, run.mode)
-        if held != action.changes and not action.work and not _moves(run, held):
-            stopped = next(each.device for each in said if each.rounded)
+        short = [each.device for each in said if each.rounded]
+        if short and not action.work and not _moves(run, held):
+            stopped = short[0]
             continue
         predicts = tuple(_after(run, advice.step, action, held, each) for each in action.predicts)
         kept.append(replace(action, changes=held, predicts=predicts, on_devices=said))
