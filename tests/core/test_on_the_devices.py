@@ -7,7 +7,7 @@ from builds import document
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.devices import as_held, neutral_profile, on_devices, read_profile
 from mint_lever.run.log import Entry
-from mint_lever.setup import Change, read_setup
+from mint_lever.setup import Change, fresh_setup, read_setup
 from mint_lever.setup.edit import apply_changes
 from mint_lever.steps import bench_run
 
@@ -75,7 +75,7 @@ def test_a_figure_is_set_as_the_device_holds_it(setup):
 
 
 def test_a_step_the_device_cannot_make_is_not_advised(setup):
-    # 8.4° at 50 %: 54 % would do; a device of twenties stays at 50.
+    # 9.8° at 60 %: 55 % would do; a device of twenties stays at 60.
     held = read_setup(apply_changes(setup.as_document(), [Change(FIGURE, 60.0)]))
     assert figure_of(read_at(held, 9.8, -9.8, ())).changes == (Change(FIGURE, 55.0),)
     advice = read_at(held, 9.8, -9.8, (unit_with(step=20.0),))
@@ -145,3 +145,29 @@ def test_one_word_of_a_neutral_transmitter_is_of_every_flight_mode():
     paths = [setting.path for setting in neutral_profile("transmitter").settings]
     assert "transmitter.modes.*.tail_gain_pct" in paths
     assert not [path for path in paths if ".modes.normal." in path]
+
+
+def test_what_a_rounded_point_costs_is_looked_for_in_its_own_mode_and_at_its_own_place():
+    """A point at 25 % of idle-up 2: neither an end nor the centre, and none of normal's."""
+    setup = fresh_setup("Savory 500")
+    words = {"path": "transmitter.modes.*.pitch_curve.*", "called": "Pitch", "step": 10.0}
+    profile = read_profile(
+        {
+            "format": "mint-lever-device",
+            "version": 1,
+            "kind": "transmitter",
+            "name": "Grey box",
+            "settings": [words],
+        }
+    )
+    path = "transmitter.modes.idle_up_2.pitch_curve.1"
+    (said,) = on_devices([profile], setup, [Change(path, 26.0)])
+    assert said.text == "30"
+
+    def at_25(percent):
+        made = read_setup(apply_changes(setup.as_document(), [Change(path, percent)]))
+        at = Sticks.at(collective=-50.0)
+        return evaluate(build_chain(made), at, [180.0], "idle_up_2").pitch_deg[0, 0]
+
+    assert abs(at_25(30.0) - at_25(26.0)) > 0.3
+    assert said.cost_deg == pytest.approx(abs(at_25(30.0) - at_25(26.0)), abs=0.02)

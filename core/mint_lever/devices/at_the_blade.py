@@ -10,34 +10,29 @@ from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, Setup, apply_changes, read_setup
 from mint_lever.setup.modes import ModeName
 
-_FULL = 100.0
-_STICKS = (
-    (0.0, 0.0, 0.0),
-    (0.0, 0.0, _FULL),
-    (0.0, 0.0, -_FULL),
-    (_FULL, 0.0, 0.0),
-    (-_FULL, 0.0, 0.0),
-    (0.0, _FULL, 0.0),
-    (0.0, -_FULL, 0.0),
+_COLLECTIVE = np.linspace(-100.0, 100.0, 101)
+_CYCLIC = np.linspace(-100.0, 100.0, 17)
+_STICKS = Sticks.at(
+    aileron=np.concatenate([0 * _COLLECTIVE, _CYCLIC, 0 * _CYCLIC]),
+    elevator=np.concatenate([0 * _COLLECTIVE, 0 * _CYCLIC, _CYCLIC]),
+    collective=np.concatenate([_COLLECTIVE, 0 * _CYCLIC, 0 * _CYCLIC]),
 )
+"""All along each stick, the others centred: a curve's point may lie anywhere."""
 
 
 def cost_deg(
     setup: Setup, wanted: Sequence[Change], held: Sequence[Change], mode: ModeName = "normal"
 ) -> float | None:
-    """Give how far (deg) any blade stands from where it was wanted, at most, with the sticks
-    centred and at each end of collective, aileron and elevator; None where the swash does not get
-    there, so that nobody can tell.
+    """Give how far (deg) any blade stands from where it was wanted, at most, anywhere along the
+    collective, the aileron or the elevator stick with the others centred; None where the swash does
+    not get there, so that nobody can tell.
 
     Raises InvalidSetup where what is wanted, or held, is no setup.
     """
     pitches = []
     for changes in (wanted, held):
         chain = build_chain(read_setup(apply_changes(setup.as_document(), changes)))
-        sticks = np.array(_STICKS).T
-        found = evaluate(
-            chain, Sticks.at(aileron=sticks[0], elevator=sticks[1], collective=sticks[2]), mode=mode
-        )
+        found = evaluate(chain, _STICKS, mode=mode)
         if not found.reachable.all():
             return None
         pitches.append(found.pitch_deg)

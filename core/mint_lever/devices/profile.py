@@ -21,7 +21,7 @@ FORMAT = "mint-lever-device"
 VERSION = 1
 MOST_SETTINGS = 300
 _EVERY_MODE = re.compile(r"^(transmitter\.modes)\.\*(?=\.)")
-_ONE_MODE = re.compile(r"^(transmitter\.modes)\.\w+(?=\.)")
+_ONE_MODE = re.compile(r"^(transmitter\.modes)\.(\w+)(?=\.)")
 MOST_POINTS = 17
 """Points of a curve; the setup document keeps no more."""
 
@@ -41,10 +41,9 @@ class DeviceSetting(Part):
     """One setting as the device has it.
 
     ``path`` is the setup document's, with ``*`` where entries, or flight modes, share the words. A
-    number is shown
-    as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is shown without its
-    sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words`` name the values of
-    a choice.
+    number is shown as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is
+    shown without its sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words``
+    name the values of a choice.
     """
 
     path: Annotated[str, Field(min_length=1, max_length=200)]
@@ -159,6 +158,12 @@ class DeviceProfile(Part):
 def in_every_mode(path: str) -> str:
     """Give the path that stands for a flight mode's setting in every mode."""
     return _ONE_MODE.sub(r"\1.*", path)
+
+
+def mode_in(path: str) -> str | None:
+    """Give the flight mode that a setting is of, None where it is of none."""
+    found = _ONE_MODE.match(path)
+    return None if found is None else found[2]
 
 
 def _row(path: str) -> Row | None:

@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from mint_lever.devices.at_the_blade import cost_deg
-from mint_lever.devices.profile import DeviceProfile
+from mint_lever.devices.profile import DeviceProfile, mode_in
 from mint_lever.devices.shown import Shown, shown_by
 from mint_lever.faults import InvalidSetup
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.modes import MODES, ModeName
 
 
 @dataclass(frozen=True)
@@ -92,6 +92,8 @@ def _ours(path: str) -> str:
 def _cost(setup: Setup, change: Change, shown: Shown, mode: ModeName) -> float | None:
     if not shown.rounded:
         return None
+    # A flight mode's own setting does something in that mode alone.
+    mode = next((name for name in MODES if name == mode_in(change.path)), mode)
     try:
         cost = cost_deg(setup, [change], [Change(change.path, shown.kept)], mode)
     except InvalidSetup:

@@ -19,7 +19,9 @@ from mint_lever.rotor.harmonics import ROUND_DEG, head_motion
 from mint_lever.setup.document import Setup
 
 UNIT_WINDOW = Band(50.0, 65.0, 50.0, 70.0)
-WELL_USED_PCT = UNIT_WINDOW.low / 1.5
+FULL_OF_REFERENCE = 1.5
+"""A reference tilt of 6° stands for about 9° at full stick (F10a, F10b)."""
+WELL_USED_PCT = UNIT_WINDOW.low / FULL_OF_REFERENCE
 """The share of a servo's throw from which a unit calls its range well used at a reference tilt: the
 window's lower end, for two thirds of the full throw (F10a, F10c). From memory."""
 _FIGURES = np.linspace(0.0, 150.0, 301)

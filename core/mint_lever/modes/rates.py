@@ -18,9 +18,8 @@ from mint_lever.transmitter.shaping import rate_and_expo
 RatedFunction = Literal["aileron", "elevator", "rudder"]
 RATED: tuple[RatedFunction, ...] = ("aileron", "elevator", "rudder")
 POINTS = 101
-
-
 Softer = Literal["plus", "minus"]
+"""The sign of expo that softens on a radio."""
 
 
 @dataclass(frozen=True)

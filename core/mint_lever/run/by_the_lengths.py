@@ -25,6 +25,5 @@ def unlike(read: str, computed: str) -> str:
     """Say that gauge and lengths differ, and what to do about it."""
     return (
         f"The gauge decides. By the lengths in this setup it would be {computed}, not {read}: "
-        "drawing, predictions and Hangar go by those until they are learned from your readings, "
-        "below."
+        "every drawing and prediction goes by those until they are learned from your readings."
     )

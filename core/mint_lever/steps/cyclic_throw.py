@@ -10,7 +10,7 @@ import numpy as np
 from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
-from mint_lever.measure.throw import UNIT_WINDOW, Holes, Remedy, remedies
+from mint_lever.measure.throw import FULL_OF_REFERENCE, UNIT_WINDOW, Holes, Remedy, remedies
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
 from mint_lever.run.advice import (
     Action,
@@ -39,7 +39,6 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 from mint_lever.steps.first_figures import start_from_geometry
 from mint_lever.steps.reference_tilt import (
-    FULL_OF_REFERENCE,
     POORLY,
     RANGE,
     enough,

@@ -11,8 +11,6 @@ from mint_lever.steps.looked_at import looked_at
 
 RANGE = "range"
 """The question what the unit says of the range that its tilt, or its limit, uses."""
-FULL_OF_REFERENCE = 1.5
-"""A reference tilt of 6° stands for about 9° at full stick (F10a, F10b)."""
 POORLY = (
     "The unit calls its range poorly used: the swash moves much for little servo. Move the balls "
     "inward on the horns; say which holes you have."

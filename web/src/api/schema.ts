@@ -6437,10 +6437,9 @@ export interface components {
          * @description One setting as the device has it.
          *
          *     ``path`` is the setup document's, with ``*`` where entries, or flight modes, share the words. A
-         *     number is shown
-         *     as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is shown without its
-         *     sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words`` name the values of
-         *     a choice.
+         *     number is shown as ``zero`` + ``factor`` × what the document keeps, in ``unit``; ``amount`` is
+         *     shown without its sign. ``step``, ``low`` and ``high`` are on the device's own scale. ``words``
+         *     name the values of a choice.
          */
         DeviceSetting: {
             /** Path */

@@ -120,6 +120,18 @@ test("where only one reading is in range nothing is asked", async () => {
   expect(save).toHaveBeenCalledExactlyOnceWith(13.125);
 });
 
+test("an arrow key leaves no doubt what is meant", async () => {
+  vi.useFakeTimers();
+  const save = vi.fn(async () => null);
+  render(
+    <NumberField setting={{ ...RPM, step: 0.001, decimals: 3 }} value={310.124} save={save} />,
+  );
+  fireEvent.keyDown(screen.getByLabelText("Head speed"), { key: "ArrowUp" });
+  await act(async () => vi.advanceTimersByTimeAsync(1000));
+  vi.useRealTimers();
+  expect(save).toHaveBeenCalledExactlyOnceWith(310.125);
+});
+
 test("a head speed no head flies at is asked about, and may be meant", async () => {
   const save = await entered(RPM, "210");
   expect(save).not.toHaveBeenCalled();

@@ -46,7 +46,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
 
   const text = typed ?? (value === null ? "" : plain(value, setting.decimals));
 
-  const commit = async (entered: string) => {
+  const commit = async (entered: string, sure = false) => {
     clearTimeout(rest.current);
     setMeant([]);
     const number = readNumber(entered, setting.unit);
@@ -64,7 +64,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
       return;
     }
     refused.current = entered;
-    const doubtful = inDoubt(entered, number, setting);
+    const doubtful = sure ? [] : inDoubt(entered, number, setting);
     if (doubtful.length > 0) {
       setFault(null);
       setMeant(doubtful);
@@ -82,7 +82,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
     const next = plain(from + ways * setting.step, setting.decimals);
     setTyped(next);
     clearTimeout(rest.current);
-    rest.current = setTimeout(() => commit(next), NUDGE_REST_MS);
+    rest.current = setTimeout(() => commit(next, true), NUDGE_REST_MS);
   };
 
   return (
