@@ -9,6 +9,7 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from accounts.pilot import pilot_of
+from bench.evening_over import EveningOver, evening_over
 from bench.fitness import Standing, standing_of
 from bench.schemas import BenchOut, LogOut, log_page, show
 from bench.services import (
@@ -261,6 +262,12 @@ def log(
 ) -> LogOut:
     """Give a page of a step's log: its newest lines, or those before one of them."""
     return log_page(bench_of(pilot_of(request), helicopter_id), step, before)
+
+
+@router.get("/{helicopter_id}/bench/evening-over", response=EveningOver)
+def over(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
+    """Sum the evening up: what was set, what is open, what fitness still needs."""
+    return evening_over(bench_of(pilot_of(request), helicopter_id))
 
 
 @router.post("/{helicopter_id}/bench/holds", response=BenchOut)

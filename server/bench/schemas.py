@@ -11,7 +11,7 @@ from pydantic import BaseModel, computed_field
 
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
-from bench.stored_run import elapsed_s, entries_of, run_at
+from bench.stored_run import CLOCK, elapsed_s, entries_of, run_at
 from mint_lever.devices import OnDevice
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
 from mint_lever.run.advice import (
@@ -170,7 +170,7 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         sequence=bench.sequence,
         simulated=bench.simulated is not None,
         mode=run.mode,
-        started=any(entry.kind == LogEntry.Kind.START for entry in entries),
+        started=any(entry.kind in CLOCK for entry in entries),
         running=running,
         elapsed_s=round(seconds, 1),
         slip=[_line(run, standing) for standing in run.standings],

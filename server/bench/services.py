@@ -15,7 +15,7 @@ from django.http import Http404
 from django.utils import timezone
 
 from bench.models import Bench, LogEntry
-from bench.stored_run import run_at, setup_at
+from bench.stored_run import CLOCK, run_at, setup_at
 from config.problems import Refused
 from hangar.documents import keep
 from hangar.services import edit_draft, forget_draft, owned, taken_once
@@ -88,6 +88,7 @@ def add_reading(
     if changes := written_by(ask, good):
         _edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
+    _begun(bench, sender)
     _log(bench, LogEntry.Kind.READING, sender, **what)
     return bench
 
@@ -296,6 +297,7 @@ def _do(
     pilot: User, bench: Bench, version: int, step: StepName, action: Action, sender: Sender
 ) -> Bench:
     event = action_event(0, step, action, setup_at(bench))
+    _begun(bench, sender)
     if action.changes:
         _edit(pilot, bench, version, action.changes)
     if bench.simulated is not None and action.work:
@@ -380,6 +382,17 @@ def _entry(bench: Bench, sequence: int) -> LogEntry:
     if entry is None:
         raise Http404
     return entry
+
+
+def _begun(bench: Bench, sender: Sender) -> None:
+    """Start the run with the first thing done in it, where the pilot did not start it himself.
+
+    A log that has entries goes on: a start is a power-up too, and would ask for all of it anew.
+    """
+    entries = LogEntry.objects.filter(helicopter=bench.helicopter_id, simulated=bench.simulated)
+    if not entries.filter(kind__in=CLOCK).exists():
+        kind = LogEntry.Kind.RESUME if entries.exists() else LogEntry.Kind.START
+        _log(bench, kind, sender.of_several(), label=kind)
 
 
 def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:

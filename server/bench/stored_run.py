@@ -18,7 +18,8 @@ from mint_lever.run.log import Held
 from mint_lever.setup import Setup
 from mint_lever.steps import bench_run
 
-_CLOCK = ("start", "resume", "pause")
+CLOCK = (LogEntry.Kind.START, LogEntry.Kind.RESUME, LogEntry.Kind.PAUSE)
+"""The entries the run's clock goes by."""
 
 
 @lru_cache(maxsize=2048)
@@ -105,7 +106,7 @@ def elapsed_s(entries: Iterable[LogEntry], now: datetime) -> tuple[float, bool]:
     """How long the clock ran (seconds), and whether it runs now."""
     total, since = 0.0, None
     for entry in entries:
-        if entry.kind not in _CLOCK or entry.struck:
+        if entry.kind not in CLOCK or entry.struck:
             continue
         if since is not None:
             total += (entry.at - since).total_seconds()

@@ -107,6 +107,13 @@ def test_a_whole_evening_by_keyboard_alone(page, fresh_bench, axe):
     axe("a fresh bench")
     evening(page, take, lambda _: page.keyboard.press("a"), lambda: page.keyboard.press("l"))
     axe("a finished bench")
+    page.keyboard.press("l")
+    over = page.get_by_role("dialog", name="Sign off the evening")
+    over.get_by_text("All of it, in practice.").wait_for()
+    assert over.get_by_role("row", name=re.compile("→")).count() > 5
+    axe("signing off")
+    page.keyboard.press("Escape")
+    expect(over).to_have_count(0)
     page.get_by_role("link", name="Hangar").click()
     # Practice never counts for the real helicopter.
     page.get_by_text("not called fit to fly").wait_for()

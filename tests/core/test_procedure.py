@@ -81,6 +81,8 @@ def after_work(*aspects, arrangement="unit_mixes"):
             "end points, reversing or trims touched",
             [3, *parts(3, 6, 8), *drive(4, 5, 8, 11), 18],
         ),
+        # From memory: other plugs, another frame; what transmitter and unit hold stands.
+        ("receiver changed or bound anew", [3, 4, *parts(4), *drive(4, 8), 18]),
         ("powered up again", [1, STILL, *drive(1)]),
     ],
 )

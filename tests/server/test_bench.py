@@ -204,6 +204,16 @@ def test_the_clock_counts_only_while_it_runs(table):
     assert table.state("make_safe") == "stale"
 
 
+def test_the_first_answer_starts_the_run_and_a_pause_stays_the_pilots(table):
+    table.read("make_safe", SAFE[0], True)
+    assert table.now["started"] and table.now["running"]
+    table.safe()
+    assert table.state("make_safe") == "good"
+    table.send("notes", what="pause")
+    table.read("mechanical_look", "shaft", True)
+    assert not table.now["running"]
+
+
 def practise(table, on=True):
     return table.send("table", version=table.now["version"], simulated=on)
 
@@ -305,6 +315,34 @@ def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_r
     found = standing()
     assert not found["fit"]
     assert any("cyclic ring" in reason for reason in found["withheld"])
+
+
+def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}"
+
+    def over():
+        return tab.get(f"{path}/bench/evening-over").json()
+
+    def write(method, what, **body):
+        version = tab.get(path).json()["version"]
+        assert tab.send(method, f"{path}/{what}", {"version": version, **body}).status_code < 300
+
+    found = over()
+    assert found["since"] == "since this log began"
+    assert found["done"] == found["steps"] and found["fitness"]["to_save"]
+    assert {each["state"] for each in found["left_open"]} <= {"workable"}
+    write("POST", "revisions", note="evening")
+    found = over()
+    assert (found["since"], found["was_set"], found["fitness"]["fit"]) == (
+        "since revision 1",
+        [],
+        True,
+    )
+    write("PATCH", "draft", changes=[{"path": "unit.ring_pct", "value": 31.0}])
+    found = over()
+    (ring,) = found["was_set"]
+    assert (ring["device"], ring["name"], ring["after"]) == ("unit", "Cyclic ring", "31")
+    assert "clearance" in {each["step"] for each in found["left_open"]}
 
 
 def test_the_hangar_says_what_comes_next(tab, table):

@@ -42,6 +42,7 @@ Aspect = Literal[
     "gear",
     "controller",
     "pack",
+    "receiver",
 ]
 """Work by hand, as the log keeps it."""
 
@@ -124,6 +125,16 @@ HANDWORK: dict[Aspect, Handwork] = {
     "controller": Handwork("the speed controller", _alone(*_CONTROLLER)),
     # The cut-off under load goes by the cells; it stands in the card.
     "pack": Handwork("the cell count", _alone(*_TARGETS, "controller_card")),
+    # Another receiver may send another frame, on other plugs, and goes elsewhere when the signal is
+    # lost; what the transmitter and the unit hold stands.
+    "receiver": Handwork(
+        "the receiver",
+        (
+            *_alone("servo_basics", "throttle", "unit_throttle", "tail_servo"),
+            *_settings("arrival"),
+        ),
+        not_mixing=_alone("together"),
+    ),
 }
 
 # What a pilot says was touched, as what it touches. Common practice, no source.
@@ -149,6 +160,7 @@ WORKED_ON: dict[str, tuple[Aspect, ...]] = {
     "unit remounted or turned": ("unit_mount",),
     "unit reset to its delivered settings": ("unit_memory",),
     "transmitter changed or model memory reset": ("model_memory",),
+    "receiver changed or bound anew": ("receiver",),
     "end points, reversing or trims touched": ("channel_ends",),
     "powered up again": ("power",),
 }

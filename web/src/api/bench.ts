@@ -49,6 +49,21 @@ export function useBench(id: string, step: string | null) {
   });
 }
 
+export type EveningOver = Schemas["EveningOver"];
+
+/** What the evening comes to, as the bench stands. */
+export function useEveningOver(id: string, version: number, sequence: number) {
+  return useQuery({
+    queryKey: [...keyOf(id), "over", version, sequence],
+    queryFn: () =>
+      answer(
+        client.GET("/api/helicopters/{helicopter_id}/bench/evening-over", {
+          params: { path: { helicopter_id: id } },
+        }),
+      ),
+  });
+}
+
 /** Lines of a step's log that are older than one of them. */
 export function olderLog(id: string, step: string, before: number) {
   return answer(

@@ -597,6 +597,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/bench/evening-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Over
+         * @description Sum the evening up: what was set, what is open, what fitness still needs.
+         */
+        get: operations["bench_api_over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/bench/holds": {
         parameters: {
             query?: never;
@@ -5034,6 +5054,66 @@ export interface components {
             what: "start" | "pause" | "resume" | "power";
         };
         /**
+         * EveningOver
+         * @description What was set ``since`` (in words), what is open, what the audit says, and fitness. ``done``
+         *     of ``steps`` are good or workable.
+         */
+        EveningOver: {
+            /** Since */
+            since: string;
+            /** Was Set */
+            was_set: components["schemas"]["WasSetOut"][];
+            /** Left Open */
+            left_open: components["schemas"]["LeftOpenOut"][];
+            /** Cautions */
+            cautions: string[];
+            fitness: components["schemas"]["FitnessOut"];
+            /** Steps */
+            steps: number;
+            /** Done */
+            done: number;
+        };
+        /**
+         * LeftOpenOut
+         * @description A step that is not done, or only workable, and why.
+         */
+        LeftOpenOut: {
+            /** Step */
+            step: string;
+            /** Label */
+            label: string;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "in hand" | "good" | "workable" | "out" | "stale";
+            /** Words */
+            words: string;
+        };
+        /**
+         * WasSetOut
+         * @description One setting that is otherwise than it was, with the words for both.
+         */
+        WasSetOut: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * DeviceHolds
          * @description Settings of the draft that their devices hold now.
          */
@@ -7310,6 +7390,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogOut"];
+                };
+            };
+        };
+    };
+    bench_api_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EveningOver"];
                 };
             };
         };

@@ -9,6 +9,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { UndoKeys } from "@/parts/undo-keys";
 import { RevisionList } from "./revision-list";
+import { SaveForm } from "./save-form";
 
 type Props = { draft: Draft; editor: Editor };
 
@@ -111,42 +112,6 @@ export function SavedMark({ draft, editor }: Props) {
         </span>
       )}
     </p>
-  );
-}
-
-function SaveForm({ draft, editor, done }: { draft: Draft; editor: Editor; done: () => void }) {
-  const [note, setNote] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const next = (draft.revision ?? 0) + 1;
-  return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const refused = await editor.saveRevision(note);
-        setProblem(refused);
-        if (!refused) done();
-      }}
-    >
-      <p className="text-sm">
-        Freezes the draft as revision <span className="figure">{next}</span>. A revision never
-        changes again. It does not make the helicopter fit to fly: directions and corrections must
-        first be confirmed on the model, in that revision.
-      </p>
-      <label className="mt-3 block">
-        What changed, in your words
-        <textarea
-          className="field mt-1 w-full"
-          rows={3}
-          maxLength={500}
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </label>
-      {problem && <ProblemNote problem={problem} />}
-      <button type="submit" className="key key-main mt-3 w-full">
-        Save revision {next}
-      </button>
-    </form>
   );
 }
 

@@ -20,16 +20,19 @@ const action = (key: string, more = {}) => ({
 function actions(list: object[], more = {}) {
   const act = vi.fn();
   const onStep = vi.fn();
+  const onOver = vi.fn();
+  const { next_step = "horns", ...advice } = more as { next_step?: string | null };
   const bench = {
     simulated: false,
     version: 4,
     sequence: 9,
-    next_step: "horns",
+    next_step,
     slip: [{ name: "horns", title: "Square the horns" }],
-    advice: { step: "arrival", actions: list, outcome: "out", summary: "Two ends.", ...more },
+    advice: { step: "arrival", actions: list, outcome: "out", summary: "Two ends.", ...advice },
   } as unknown as Bench;
-  render(<Actions bench={bench} hand={{ act } as unknown as BenchHand} onStep={onStep} />);
-  return { act, onStep, bench };
+  const hand = { act } as unknown as BenchHand;
+  render(<Actions bench={bench} hand={hand} onStep={onStep} onOver={onOver} />);
+  return { act, onStep, onOver, bench };
 }
 
 test("what goes together is one key that lists its parts with their numbers", () => {
@@ -129,4 +132,17 @@ test("it stays as long as something is asked or needed here", () => {
   actions([], { next_key: "left" });
   actions([action("aileron")], { next_key: null });
   expect(screen.queryByRole("button", { name: /^Back to/ })).toBeNull();
+});
+
+test("after the last step the evening is signed off, and not before", () => {
+  const { onOver, onStep } = actions([], { outcome: "good", next_step: null });
+  fireEvent.click(screen.getByRole("button", { name: /sign off the evening/ }));
+  expect(onOver).toHaveBeenCalledOnce();
+  expect(onStep).not.toHaveBeenCalled();
+});
+
+test("while a step is left the way goes there", () => {
+  actions([], { outcome: "good" });
+  expect(screen.queryByRole("button", { name: /sign off/ })).toBeNull();
+  expect(screen.getByRole("button", { name: /On to: Square the horns/ })).toBeTruthy();
 });

@@ -8,9 +8,15 @@ import { useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
 import { WheelPicture } from "./wheel-picture";
 
-type Props = { bench: Bench; hand: BenchHand; onStep: (step: StepName) => void };
+type Props = {
+  bench: Bench;
+  hand: BenchHand;
+  onStep: (step: StepName) => void;
+  /** After the last step: the evening is summed up. */
+  onOver: () => void;
+};
 
-export function Actions({ bench, hand, onStep }: Props) {
+export function Actions({ bench, hand, onStep, onOver }: Props) {
   const { advice } = bench;
   const first = advice.actions[0];
   // What does several of the others at once stands before them; they are there one by one too.
@@ -56,6 +62,17 @@ export function Actions({ bench, hand, onStep }: Props) {
           onClick={() => onStep(next.name)}
         >
           {done ? "On to" : "Back to"}: {next.title}
+          <kbd className="figure text-xs">L</kbd>
+        </button>
+      )}
+      {done && !next && (
+        <button
+          type="button"
+          data-next
+          className="key key-main mt-3 min-h-11 w-full text-base"
+          onClick={onOver}
+        >
+          Nothing is left to do: sign off the evening
           <kbd className="figure text-xs">L</kbd>
         </button>
       )}

@@ -16,6 +16,7 @@ import { StateMark } from "@/parts/verdict";
 import { useHere } from "@/places/helicopter/helicopter-layout";
 import { Now } from "./now";
 import { RunBar } from "./run-bar";
+import { SignOff } from "./sign-off";
 import { Slip } from "./slip";
 import { StepAtHand } from "./step-at-hand";
 
@@ -64,6 +65,7 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const live = useLive(draft.id, draft.version, view);
   const [key, setKey] = useState<string | null>(null);
+  const [over, setOver] = useState(false);
   const { advice, mode } = bench;
   const ask =
     advice.asks.find((each) => each.key === key) ??
@@ -74,7 +76,7 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
     hand.forget();
     openStep(step);
   };
-  useStepKeys(bench, open);
+  useStepKeys(bench, open, () => setOver(true));
 
   // The levers go where the question wants them, and the drawing shows the blade there.
   const [collective, aileron, elevator] = ask?.sticks ?? [];
@@ -100,6 +102,7 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
       ask={ask}
       done={() => setKey(null)}
       onStep={open}
+      onOver={() => setOver(true)}
     />
   );
   const modes = (Object.keys(MODE_NAMES) as ModeName[]).filter((name) =>
@@ -107,7 +110,14 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   );
   return (
     <>
-      <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />
+      <RunBar
+        bench={bench}
+        step={advice.step}
+        hand={hand}
+        onTable={() => open(null)}
+        onOver={() => setOver(true)}
+      />
+      <SignOff bench={bench} open={over} onOpenChange={setOver} onStep={open} />
       {bench.simulated && (
         <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
           <strong>Simulated model on the table.</strong>{" "}
@@ -184,8 +194,8 @@ const ANSWERS = [
   { keys: "G", says: "read or look at the simulated model" },
 ];
 
-/** L goes on to the next step to do; J and K walk the slip. */
-function useStepKeys(bench: Bench, open: (step: StepName) => void) {
+/** L goes on to the next step to do, and after the last one signs off; J and K walk the slip. */
+function useStepKeys(bench: Bench, open: (step: StepName) => void, over: () => void) {
   const at = bench.slip.findIndex((line) => line.name === bench.advice.step);
   const go = (to: StepName | null | undefined) => to && open(to);
   useListedKeys(ANSWERS);
@@ -193,7 +203,7 @@ function useStepKeys(bench: Bench, open: (step: StepName) => void) {
     keys: ["l"],
     says: "on to the next step to do",
     inReadings: true,
-    run: () => go(bench.next_step),
+    run: () => (bench.next_step ? open(bench.next_step) : over()),
   });
   useShortcut({
     keys: ["j"],

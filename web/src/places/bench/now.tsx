@@ -26,6 +26,7 @@ type Props = {
   ask: Ask | null;
   done: () => void;
   onStep: (step: StepName) => void;
+  onOver: () => void;
 };
 
 /** What has to be done at this very power-up before anything of the step at hand. */
@@ -35,7 +36,7 @@ function gatesOf({ slip, advice }: Bench) {
   return shut.filter((line) => names.includes(line.name));
 }
 
-export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props) {
+export function Now({ helicopter, bench, hand, roles, ask, done, onStep, onOver }: Props) {
   const { advice } = bench;
   const gates = gatesOf(bench);
   const problem = useHandProblem(hand);
@@ -99,7 +100,7 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep }: Props
       )}
       {ask?.kind === "numbers" && <ListEntry key={fresh} ask={ask} record={record} />}
       <div className="mt-3 border-t border-rule pt-2">
-        <Actions bench={bench} hand={hand} onStep={onStep} />
+        <Actions bench={bench} hand={hand} onStep={onStep} onOver={onOver} />
       </div>
     </div>
   );

@@ -1,0 +1,22 @@
+"""A setting's value in words, with its unit, as a page or a print says it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from mint_lever.setup.catalogue import Row
+
+NOT_SET = "not set"
+
+
+def value_said(row: Row, value: Any) -> str:
+    """Say a value of a row: a choice by its words, a figure without its unit, ``not set`` for
+    nothing."""
+    if value is None:
+        return NOT_SET
+    words = dict(row.words)
+    if isinstance(value, bool) or value in words:
+        return words.get(value, "yes" if value else "no")
+    if isinstance(value, int | float):
+        return f"{value:.10g}".replace("-", "−")
+    return str(value)
