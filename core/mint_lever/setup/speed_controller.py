@@ -24,7 +24,7 @@ class CardItem(Part):
         About(
             label="Name",
             help="What the controller's manual calls this item.",
-            stage="whole",
+            stage="drive",
             steps=_CARD,
         ),
     ]
@@ -34,7 +34,7 @@ class CardItem(Part):
         About(
             label="Choices",
             help="What it can be set to, in the manual's order.",
-            stage="whole",
+            stage="drive",
             steps=_CARD,
         ),
     ]
@@ -44,7 +44,7 @@ class CardItem(Part):
         About(
             label="Wanted",
             help="Which of its choices it is to have, counted from 0.",
-            stage="whole",
+            stage="drive",
             steps=_CARD,
         ),
     ] = 0
@@ -53,7 +53,7 @@ class CardItem(Part):
         About(
             label="Goes by the cell count",
             help="Whether it must be looked at again with another number of cells, as a cut-off.",
-            stage="whole",
+            stage="drive",
             steps=_CARD,
             words={False: "no", True: "yes"},
         ),
@@ -68,7 +68,7 @@ class SpeedController(Part):
         About(
             label="Governor in the speed controller",
             help="Whether the speed controller holds the head speed; a governed soft start counts.",
-            stage="whole",
+            stage="drive",
             group="Governor",
             steps=("governor_place", "governor_settings"),
             words=ON_OFF,
@@ -79,7 +79,7 @@ class SpeedController(Part):
         About(
             label="BEC",
             help="The voltage the BEC feeds servos and unit, measured at the receiver.",
-            stage="whole",
+            stage="drive",
             group="Supply of servos and unit",
             steps=("bec_voltage",),
         ),
@@ -89,7 +89,7 @@ class SpeedController(Part):
         About(
             label="BEC current",
             help="What the BEC gives without a pause, from the speed controller's data.",
-            stage="whole",
+            stage="drive",
             group="Supply of servos and unit",
             record=True,
         ),

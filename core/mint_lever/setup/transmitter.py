@@ -357,8 +357,9 @@ class Transmitter(Part):
         About(
             label="Fail-safe throttle",
             help="What the throttle goes to when the signal is lost; its low end stops the motor.",
-            stage="whole",
-            group="The radio",
+            stage="channel",
+            function="throttle",
+            group="throttle channel",
             steps=("final_directions",),
         ),
     ] = None

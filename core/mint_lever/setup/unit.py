@@ -596,7 +596,7 @@ class Unit(Part):
         About(
             label="Governor in the unit",
             help="Whether the unit holds the head speed.",
-            stage="whole",
+            stage="drive",
             group="Governor",
             steps=("governor_place", "governor_settings"),
             words=ON_OFF,
@@ -607,7 +607,7 @@ class Unit(Part):
         About(
             label="The unit's rating",
             help="The highest supply the unit's maker allows, from its manual.",
-            stage="whole",
+            stage="drive",
             group="Supply of servos and unit",
             record=True,
         ),

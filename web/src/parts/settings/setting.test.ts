@@ -100,5 +100,5 @@ test("a finding's path leads to the place that shows it, a whole part to its fir
   expect(to("transmitter.modes.hold.throttle_curve")).toBe(
     "/helicopters/h/modes?mode=hold&open=throttle",
   );
-  expect(to("nowhere")).toBe("/helicopters/h/path?function=collective&stage=stick");
+  expect(to("nowhere")).toBe("/helicopters/h/path?function=helicopter&stage=whole");
 });

@@ -4,6 +4,22 @@ import type { Frame, FunctionName, ModeName, Setup } from "@/api/client";
 import { shown, signed } from "@/parts/numbers";
 import { MODE_NAMES, pathsOf, type SettingGroup, settingOf } from "./setting";
 
+/** What the ribbon follows: a stick, the throttle that hangs on one, or the helicopter itself. */
+export type Followed = FunctionName | "throttle" | "helicopter";
+export const FOLLOWED: Followed[] = [
+  "collective",
+  "aileron",
+  "elevator",
+  "rudder",
+  "throttle",
+  "helicopter",
+];
+
+/** The lever that moves it. */
+export function stickOf(f: Followed): FunctionName {
+  return f === "throttle" || f === "helicopter" ? "collective" : f;
+}
+
 export type StageName =
   | "stick"
   | "shape"
@@ -16,45 +32,53 @@ export type StageName =
   | "horns"
   | "swash"
   | "blade"
-  | "tail";
+  | "tail"
+  | "drive"
+  | "whole";
 
 export type Stage = {
   name: StageName;
   device: Device;
-  label: (f: FunctionName) => string;
-  value: (frame: Frame, f: FunctionName) => string;
+  label: (f: Followed) => string;
+  value: (frame: Frame, f: Followed) => string;
   unit: string;
-  note: (f: FunctionName) => string;
+  note: (f: Followed) => string;
 };
 
-const collective = (f: FunctionName) => f === "collective";
+const curved = (f: Followed) => f === "collective" || f === "throttle";
+
+/** What a function is worth at a station of its way. */
+function at(frame: Frame, f: Followed) {
+  const found = frame.functions[f === "helicopter" ? "collective" : f];
+  if (!found) throw new Error(`a frame has no ${f}`);
+  return found;
+}
 
 const STAGES: Stage[] = [
   {
     name: "stick",
     device: "transmitter",
     label: () => "Stick",
-    value: (frame, f) => signed(frame.functions[f].stick_pct, 0),
+    value: (frame, f) => signed(at(frame, f).stick_pct, 0),
     unit: "%",
-    note: (f) =>
-      `Where your ${f} lever stands; move it in the dock below. What belongs to no single stage is here too.`,
+    note: (f) => `Where your ${stickOf(f)} lever stands; move it in the dock below.`,
   },
   {
     name: "shape",
     device: "transmitter",
-    label: (f) => (collective(f) ? "Curve" : "Rate, expo"),
-    value: (frame, f) => signed(frame.functions[f].shaped_pct),
+    label: (f) => (curved(f) ? "Curve" : "Rate, expo"),
+    value: (frame, f) => signed(at(frame, f).shaped_pct),
     unit: "%",
     note: (f) =>
-      collective(f)
-        ? "The flight mode's pitch curve over the stick, low to high."
+      curved(f)
+        ? `The flight mode's ${f === "throttle" ? "throttle" : "pitch"} curve over the stick, low to high.`
         : "The flight mode's rate and expo. Plus softens round the centre.",
   },
   {
     name: "mixes",
     device: "transmitter",
     label: () => "Mixes",
-    value: (frame, f) => signed(frame.functions[f].mixed_pct),
+    value: (frame, f) => signed(at(frame, f).mixed_pct),
     unit: "%",
     note: () =>
       "What free mixes add before the channel. A master is taken as its own curve or rate leaves it.",
@@ -63,7 +87,7 @@ const STAGES: Stage[] = [
     name: "channel",
     device: "transmitter",
     label: () => "Channel",
-    value: (frame, f) => signed(frame.functions[f].limited_pct),
+    value: (frame, f) => signed(at(frame, f).limited_pct),
     unit: "%",
     note: () =>
       "Direction, travel each side, sub-trim and the hard limit, in that order. Sub-trim here reads as a held stick at the unit: leave it at zero.",
@@ -72,7 +96,7 @@ const STAGES: Stage[] = [
     name: "pulse",
     device: "transmitter",
     label: () => "Pulse",
-    value: (frame, f) => shown(frame.functions[f].pulse_us, 0),
+    value: (frame, f) => shown(at(frame, f).pulse_us, 0),
     unit: "µs",
     note: () => "What the transmitter sends for this function.",
   },
@@ -80,7 +104,7 @@ const STAGES: Stage[] = [
     name: "arrival",
     device: "unit",
     label: () => "Arrival",
-    value: (frame, f) => signed(frame.functions[f].seen_pct),
+    value: (frame, f) => signed(at(frame, f).seen_pct),
     unit: "%",
     note: () => "What the unit shows. Full stick should arrive as exactly 100 % each way.",
   },
@@ -88,10 +112,10 @@ const STAGES: Stage[] = [
     name: "gain",
     device: "unit",
     label: () => "Throw",
-    value: (frame, f) => signed(frame.functions[f].demand_pct),
+    value: (frame, f) => signed(at(frame, f).demand_pct),
     unit: "%",
     note: (f) =>
-      collective(f)
+      curved(f)
         ? "How much of the servos' throw full collective may use."
         : "The ring holds aileron and elevator together; then how much throw full cyclic may use. Phase turns the tilt round the shaft.",
   },
@@ -139,11 +163,31 @@ const TAIL: Stage = {
     "The tail's own metal. What is computed from it is the rate mode's deflection; in heading hold the gyro drives the servo. Only the tail itself shows which way it goes.",
 };
 
+const DRIVE: Stage = {
+  name: "drive",
+  device: "speed controller",
+  label: () => "Speed controller",
+  value: (frame, f) => signed(at(frame, f).limited_pct),
+  unit: "%",
+  note: () =>
+    "Who holds the head speed, and what the BEC feeds. Motor, gear, pack and the controller's own card are in Head speed.",
+};
+
+const WHOLE: Stage = {
+  name: "whole",
+  device: "helicopter",
+  label: () => "The helicopter",
+  value: () => "",
+  unit: "",
+  note: () =>
+    "What belongs to no single stage: which device mixes, the size, the radio itself, how the unit is mounted.",
+};
+
 const SWASH_MIX: Stage = {
   name: "gain",
   device: "transmitter",
   label: () => "Swash mix",
-  value: (frame, f) => signed(frame.functions[f].demand_pct),
+  value: (frame, f) => signed(at(frame, f).demand_pct),
   unit: "%",
   note: () =>
     "How far each function throws the servos, and with its sign which way round. The ring holds aileron and elevator together.",
@@ -158,8 +202,10 @@ const SERVO_CHANNELS: Stage = {
   note: () => "Each swash servo's own channel: direction, travel each side, sub-trim, hard limits.",
 };
 
-/** The stages a function passes; the rudder's end at the tail. */
-export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): Stage[] {
+/** The stages a function passes; the rudder's end at the tail, the throttle's at the drive. */
+export function stagesOf(f: Followed, arrangement: Setup["arrangement"]): Stage[] {
+  if (f === "helicopter") return [WHOLE];
+  if (f === "throttle") return [...STAGES.slice(0, 5), DRIVE];
   if (arrangement === "unit_mixes") return f === "rudder" ? [...STAGES.slice(0, 6), TAIL] : STAGES;
   if (f === "rudder") return [...STAGES.slice(0, 5), TAIL];
   const metal = STAGES.filter((stage) => stage.device === "helicopter");
@@ -168,16 +214,13 @@ export function stagesOf(f: FunctionName, arrangement: Setup["arrangement"]): St
 
 /** Where what belongs to a stage that a function does not pass stands instead. */
 const INSTEAD: Record<string, StageName[]> = {
-  whole: ["stick"],
-  drive: ["stick"],
   channel: ["gain"],
   pulse: ["servos"],
   arrival: ["gain", "tail"],
-  tail: ["stick"],
 };
 
 /** The stage of a function at which a row's settings stand; none where it is not this function's. */
-export function stageFor(row: Row, f: FunctionName, stages: Stage[]): StageName | null {
+export function stageFor(row: Row, f: Followed, stages: Stage[]): StageName | null {
   if (!ofFunction(row, f)) return null;
   const own = stages.find((stage) => stage.name === row.stage);
   if (own) return own.name;
@@ -185,12 +228,15 @@ export function stageFor(row: Row, f: FunctionName, stages: Stage[]): StageName 
   return other ?? null;
 }
 
-function ofFunction(row: Row, f: FunctionName): boolean {
+function ofFunction(row: Row, f: Followed): boolean {
+  if (f === "helicopter" || row.stage === "whole")
+    return f === "helicopter" && row.stage === "whole";
   if (row.stage === "tail") return f === "rudder";
-  if (row.stage === "drive" || row.stage === "whole") return true;
-  if (row.function === "") return f !== "rudder" || row.device === "transmitter";
+  if (row.stage === "drive" || row.function === "throttle") return f === "throttle";
+  if (row.function === "")
+    return !["rudder", "throttle"].includes(f) || row.device === "transmitter";
   if (row.function === "cyclic") return f === "aileron" || f === "elevator";
-  return row.function === f || (row.function === "throttle" && f === "collective");
+  return row.function === f;
 }
 
 /** What has a way of its own of being set, or a place of its own. */
@@ -207,7 +253,7 @@ export function groupsOf(
   stage: Stage,
   rows: Row[],
   setup: Setup,
-  f: FunctionName,
+  f: Followed,
   mode: ModeName,
 ): SettingGroup[] {
   const stages = stagesOf(f, setup.arrangement);

@@ -1,9 +1,7 @@
 /** Where a setting is edited: the address of the place that shows it. */
 import { type Row, rowOf } from "@/api/catalogue";
-import type { FunctionName, Setup } from "@/api/client";
-import { OF_HEAD_SPEED, stageFor, stagesOf } from "./stages";
-
-const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
+import type { Setup } from "@/api/client";
+import { FOLLOWED, OF_HEAD_SPEED, stageFor, stagesOf } from "./stages";
 
 export function placeOf(
   id: string,
@@ -25,9 +23,9 @@ export function placeOf(
   // A finding may speak of a whole part: the first setting in it says where that is.
   const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
   const row = rowOf(rows, path) ?? rows.find((each) => each.path.startsWith(`${pattern}.`));
-  for (const f of FUNCTIONS) {
+  for (const f of FOLLOWED) {
     const stage = row && stageFor(row, f, stagesOf(f, arrangement));
     if (stage) return `${home}/path?function=${f}&stage=${stage}`;
   }
-  return `${home}/path?function=collective&stage=stick`;
+  return `${home}/path?function=helicopter&stage=whole`;
 }

@@ -1,31 +1,29 @@
 /** Path: the chain from stick to blade of one helicopter, live, with every setting in its place. */
 import { useState } from "react";
-import type { FunctionName, ModeName, Setup } from "@/api/client";
+import type { ModeName, Setup } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
 import { useOpenState } from "@/parts/open-state";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { type StageName, stagesOf } from "@/parts/settings/stages";
+import { FOLLOWED, type Followed, type StageName, stagesOf } from "@/parts/settings/stages";
 import { useHere } from "@/places/helicopter/helicopter-layout";
 import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
 import { Ribbon } from "./ribbon";
 import { StagePanel } from "./stage-panel";
 
-const FUNCTIONS: FunctionName[] = ["collective", "aileron", "elevator", "rudder"];
-
 type Shows = "drawing" | "channels";
 
 /** Which function and stage are open stands in the address, so that every place has a link. */
 function useOpen(arrangement: Setup["arrangement"]) {
   const [asked, change] = useOpenState(READ);
-  const f = FUNCTIONS.find((each) => each === asked.function) ?? "collective";
+  const f = FOLLOWED.find((each) => each === asked.function) ?? "collective";
   const stages = stagesOf(f, arrangement);
-  const stage = stages.find((each) => each.name === asked.stage) ?? stages[1];
+  const stage = stages.find((each) => each.name === asked.stage) ?? stages[1] ?? stages[0];
   const shows: Shows = asked.shows === "channels" ? "channels" : "drawing";
-  const open = (next: { function?: FunctionName; stage?: StageName; shows?: Shows }) =>
+  const open = (next: { function?: Followed; stage?: StageName; shows?: Shows }) =>
     change({ function: f, stage: stage?.name ?? "shape", shows, ...next });
   return { f, stage, shows, open };
 }
@@ -50,8 +48,8 @@ export function Path() {
     <>
       <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
         <fieldset className="flex">
-          <legend className="sr-only">Function followed</legend>
-          {FUNCTIONS.map((name) => (
+          <legend className="sr-only">Followed</legend>
+          {FOLLOWED.map((name) => (
             <button
               key={name}
               type="button"
@@ -78,13 +76,15 @@ export function Path() {
           ))}
         </fieldset>
       </div>
-      <Ribbon
-        live={live}
-        function={f}
-        arrangement={setup.arrangement}
-        open={stage?.name ?? "shape"}
-        onOpen={(name) => open({ stage: name })}
-      />
+      {f !== "helicopter" && (
+        <Ribbon
+          live={live}
+          function={f}
+          arrangement={setup.arrangement}
+          open={stage?.name ?? "shape"}
+          onOpen={(name) => open({ stage: name })}
+        />
+      )}
       <LiveProblem live={live} />
       <main className="grid min-h-0 flex-1 md:grid-cols-[20rem_1fr] xl:grid-cols-[21rem_1fr_20rem]">
         {stage && (

@@ -1,14 +1,15 @@
 /** What changes with every frame, kept apart from what doesn't, so that drawing keeps pace. */
-import type { Draft, FunctionName } from "@/api/client";
+import type { Draft } from "@/api/client";
 import { type Live, useFrame, useLiveProblem } from "@/parts/levers/live";
 import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { type Followed, stickOf } from "@/parts/settings/stages";
 import { BladeReadout } from "./blade-readout";
 import { ResponseChart } from "./response-chart";
 import { ServoBars } from "./servo-bars";
 import { TailReadout } from "./tail-readout";
 
-type Props = { draft: Draft; live: Live; function: FunctionName; azimuth: number };
+type Props = { draft: Draft; live: Live; function: Followed; azimuth: number };
 
 export function Readings({ draft, live, function: f, azimuth }: Props) {
   const frame = useFrame(live);
@@ -26,7 +27,7 @@ export function Readings({ draft, live, function: f, azimuth }: Props) {
       <ResponseChart
         id={draft.id}
         version={draft.version}
-        function={f}
+        function={stickOf(f)}
         azimuth={azimuth}
         frame={frame}
       />

@@ -1,13 +1,13 @@
 /** The ribbon: the chain from stick to blade with the live value at every stage. */
 import { useEffect, useRef } from "react";
-import type { FunctionName, Setup } from "@/api/client";
+import type { Setup } from "@/api/client";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
-import { type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
+import { type Followed, type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
 
 type Props = {
   live: Live;
-  function: FunctionName;
+  function: Followed;
   arrangement: Setup["arrangement"];
   open: StageName;
   onOpen: (stage: StageName) => void;

@@ -1,19 +1,19 @@
 /** The opened stage: what it does and its settings, edited in place. */
 
 import { useCatalogue } from "@/api/catalogue";
-import type { FunctionName, ModeName, Setup } from "@/api/client";
+import type { ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { BeforeSetting } from "@/parts/before-setting";
 import { DeviceTag } from "@/parts/settings/devices";
 import { SettingField } from "@/parts/settings/setting-field";
-import { groupsOf, type Stage } from "@/parts/settings/stages";
+import { type Followed, groupsOf, type Stage } from "@/parts/settings/stages";
 import { FreeMixes } from "./free-mixes";
 import { ArrangementField, BladesField, LayoutField } from "./shape-field";
 
 type Props = {
   stage: Stage;
   setup: Setup;
-  function: FunctionName;
+  function: Followed;
   mode: ModeName;
   editor: Editor;
 };
@@ -33,7 +33,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
       </div>
       <p className="mt-1 max-w-prose text-sm text-faint">{stage.note(f)}</p>
       {stage.device !== "helicopter" && groups.length > 0 && <BeforeSetting />}
-      {stage.name === "stick" && <ArrangementField setup={setup} editor={editor} />}
+      {stage.name === "whole" && <ArrangementField setup={setup} editor={editor} />}
       {stage.name === "mixes" && <FreeMixes setup={setup} editor={editor} />}
       {stage.name === "swash" && <LayoutField setup={setup} editor={editor} />}
       {stage.name === "blade" && <BladesField setup={setup} editor={editor} />}
