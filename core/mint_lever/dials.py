@@ -8,7 +8,7 @@ from typing import Literal
 from mint_lever.measure.next_value import Control
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
-from mint_lever.setup.transmitter import SwashMix
+from mint_lever.setup.transmitter import NO_RING_PCT, SwashMix
 
 Device = Literal["unit", "transmitter"]
 SwashFunction = Literal["collective", "aileron", "elevator"]
@@ -81,7 +81,7 @@ def collective(setup: Setup, above_centre: bool) -> Dial:
 
 def ring(setup: Setup) -> Dial:
     """The cyclic ring."""
-    whole = Control(1.0, 142.0)
+    whole = Control(1.0, NO_RING_PCT)
     if (unit := setup.mixing_unit) is not None:
         shows = unit.shows_figures
         return Dial("unit.ring_pct", "the cyclic ring", unit.ring_pct, whole, "unit", shows=shows)

@@ -1,7 +1,6 @@
 """The audit over the API: what does not agree, and a fix that is one key away."""
 
 import uuid
-from typing import Literal
 
 from django.http import HttpRequest
 from ninja import Field, Router
@@ -14,6 +13,7 @@ from config.problems import Refused
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
+from mint_lever.audit import Severity
 from mint_lever.devices import OnDevice, as_held
 from mint_lever.run.audited import audit_of, on_devices_of
 from mint_lever.setup.about import Device
@@ -26,7 +26,7 @@ class FindingOut(BaseModel):
     the fix in the words and on the scale of the helicopter's own devices."""
 
     rule: str
-    severity: Literal["danger", "fault", "look"]
+    severity: Severity
     path: str
     found: str
     why: str

@@ -12,6 +12,7 @@ from accounts.pilot import pilot_of
 from hangar.documents import newest_revision, setup_of
 from hangar.models import Draft, DraftState, Helicopter, Revision
 from hangar.schemas import (
+    Alike,
     DraftOut,
     Edit,
     NewHelicopter,
@@ -27,6 +28,7 @@ from hangar.schemas import (
 from hangar.services import (
     add_beside,
     add_helicopter,
+    alike_draft,
     checked,
     edit_draft,
     owned,
@@ -39,7 +41,7 @@ from hangar.services import (
     step_draft,
 )
 from hangar.summaries import look_at
-from mint_lever.setup import Change, Setup, fresh_setup, read_document
+from mint_lever.setup import Change, Setup, new_helicopter, read_document
 from mint_lever.setup.catalogue import name_of
 
 router = Router(tags=["hangar"])
@@ -77,9 +79,17 @@ def _summary(state: DraftState) -> Summary:
 
 @router.post("", response={201: DraftOut})
 def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
-    """Add a fresh helicopter with a middling geometry to measure over."""
+    """Add a new helicopter with lengths of its size to measure over."""
     name = new.name.strip() or new.name
-    setup = fresh_setup(name, new.layout, new.rotation, new.blades, new.arrangement)
+    setup = new_helicopter(
+        name,
+        new.size,
+        new.cells,
+        new.layout,
+        new.rotation,
+        new.blades,
+        new.arrangement,
+    )
     made = add_helicopter(pilot_of(request), checked(setup.as_document()), "new")
     return Status(201, draft_out(made.draft))
 
@@ -151,6 +161,14 @@ def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> D
             given.arrangement,
             given.id,
         )
+    )
+
+
+@router.post("/{helicopter_id}/draft/alike", response=DraftOut)
+def alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> DraftOut:
+    """Make the parts of a list like one of them, in what is alike as a rule."""
+    return draft_out(
+        alike_draft(pilot_of(request), helicopter_id, given.version, given.part, given.id)
     )
 
 

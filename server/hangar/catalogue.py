@@ -26,7 +26,8 @@ class RowOut(BaseModel):
     """One setting. ``path`` has ``*`` for a list's entries; ``holders`` stand before its label.
 
     ``arrangements`` are those it does anything in. ``steps`` are the titles of the bench steps it
-    belongs to; ``record``: nothing on the helicopter changes with it.
+    belongs to; ``record``: nothing on the helicopter changes with it. ``alike``: as a rule the same
+    for every entry of its list.
     """
 
     path: str
@@ -46,6 +47,7 @@ class RowOut(BaseModel):
     words: list[WordOut]
     steps: list[str]
     record: bool
+    alike: bool
     needs_unit: bool
     arrangements: list[ArrangementName]
 
@@ -91,6 +93,7 @@ def _row(row: Row, titles: dict[str, str]) -> RowOut:
         words=[WordOut(value=value, label=label) for value, label in row.words],
         steps=[titles[step] for step in row.steps],
         record=about.record,
+        alike=about.alike,
         needs_unit="has_unit" in row.plays,
         arrangements=[name for name, each in ARRANGEMENTS.items() if row.in_play(each)],
     )

@@ -8,7 +8,7 @@ from ninja import Field, Schema
 
 from hangar.summaries import Look
 from mint_lever.setup import Setup
-from mint_lever.setup.airframe import LayoutName
+from mint_lever.setup.airframe import LayoutName, SizeClass
 from mint_lever.setup.arrangement import ArrangementName
 
 
@@ -63,6 +63,8 @@ class NewHelicopter(Schema):
     """What a fresh helicopter needs to be drawn up."""
 
     name: str = Field(min_length=1, max_length=80)
+    size: SizeClass = "to_550"
+    cells: int | None = Field(None, ge=1, le=20)
     layout: LayoutName = "three_120"
     rotation: Literal["clockwise", "counter_clockwise"] = "clockwise"
     blades: int = Field(2, ge=2, le=6)
@@ -104,6 +106,12 @@ class Rebuild(Sent):
     layout: LayoutName | None = None
     blades: int | None = None
     arrangement: ArrangementName | None = None
+
+
+class Alike(Sent):
+    """The entry of a list (``airframe.servos.0``) that the others are to be like."""
+
+    part: str = Field(max_length=60)
 
 
 class Restore(Sent):

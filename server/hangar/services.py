@@ -22,6 +22,7 @@ from mint_lever.setup import (
     with_layout,
 )
 from mint_lever.setup.airframe import LayoutName
+from mint_lever.setup.alike import same_for_all
 from mint_lever.setup.arrangement import ArrangementName
 
 KEPT_STATES = 200
@@ -147,6 +148,28 @@ def rebuild_draft(
         return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
 
     return _once(pilot, helicopter_id, version, sent_id, rebuild)
+
+
+@transaction.atomic
+def alike_draft(
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    part: str,
+    sent_id: uuid.UUID | None = None,
+) -> Draft:
+    """Give every part of a list what is alike of one of them, as one step."""
+
+    def carry_over(draft: Draft) -> Draft:
+        setup = present_setup(draft)
+        changes = same_for_all(setup, part)
+        if not changes:
+            return draft
+        edited = checked(apply_changes(setup.as_document(), changes))
+        kind = "servos" if ".servos." in part else "balls"
+        return _move_on(draft, edited, label=f"all {kind} alike")
+
+    return _once(pilot, helicopter_id, version, sent_id, carry_over)
 
 
 @transaction.atomic

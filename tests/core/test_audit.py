@@ -251,7 +251,7 @@ def test_dangers_come_first_and_what_was_read_has_the_last_word():
     )
     found = audit(setup)
     assert [f.severity for f in found] == sorted(
-        (f.severity for f in found), key=["danger", "fault", "look"].index
+        (f.severity for f in found), key=["danger", "fault", "look", "not_set"].index
     )
     assert "travel_not_arriving" in {f.rule for f in found}
     # This unit was seen to show exactly 100 all the same.

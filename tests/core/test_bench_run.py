@@ -50,7 +50,7 @@ def test_a_fresh_helicopter_is_open_everywhere_and_not_fit():
     run = bench_run(FRESH)
     assert set(states(run).values()) == {"open"}
     assert run.next_step() == "make_safe"
-    assert fitness(run).withheld[-1] == "danger: no fail-safe set"
+    assert fitness(run).withheld[-1] == "not set: no fail-safe is written down"
     assert len(fitness(run).withheld) == len(run.steps) + 1
 
 

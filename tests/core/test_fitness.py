@@ -48,12 +48,19 @@ def test_a_practice_model_needs_no_revision(finished):
     assert fitness_of(bench_run(*finished), None).fit
 
 
-def test_a_danger_of_the_audit_withholds_fitness(finished):
-    """A fail-safe that is gone from the papers, all else as it was."""
+@pytest.mark.parametrize(
+    ("kept", "says"),
+    [
+        (None, "not set: no fail-safe is written down"),
+        (30.0, "danger: fail-safe at 30 % throttle"),
+    ],
+)
+def test_a_fail_safe_that_is_gone_or_wrong_withholds_fitness(finished, kept, says):
+    """Gone from the papers, all else as it was."""
     setup, entries, events = finished
-    run = bench_run(edited(setup, ("transmitter.fail_safe_throttle_pct", None)), entries, events)
+    run = bench_run(edited(setup, ("transmitter.fail_safe_throttle_pct", kept)), entries, events)
     found = fitness_of(run, [run.setup])
-    assert "danger: no fail-safe set" in found.withheld
+    assert says in found.withheld
     assert not found.to_save
 
 

@@ -69,7 +69,7 @@ def test_a_fresh_bench_starts_with_make_safe_and_its_cautions(table):
         "withheld": [
             *(f"{line['title'].lower()}: open" for line in table.now["slip"]),
             "danger: no throttle hold",
-            "danger: no fail-safe set",
+            "not set: no fail-safe is written down",
         ],
         "revision": None,
         "to_save": False,

@@ -348,3 +348,44 @@ def test_ids_of_changes_are_let_go_in_time(tab, helicopter, monkeypatch):
         body = {"id": str(uuid.uuid4()), "what": "crash"}
         assert tab.send("POST", table, body).status_code == 200
     assert Taken.objects.count() < 14
+
+
+class TestNewHelicopter:
+    def test_its_size_and_battery_are_what_was_said_and_its_audit_finds_nothing(self, tab):
+        body = {
+            "name": "Lovage 480",
+            "size": "micro",
+            "cells": 3,
+            "arrangement": "transmitter_mixes",
+        }
+        made = tab.send("POST", "/api/helicopters", body).json()
+        airframe, drive = made["document"]["airframe"], made["document"]["drive"]
+        assert (airframe["size_class"], drive["pack"]["cells"]) == ("micro", 3)
+        audit = tab.get(f"/api/helicopters/{made['id']}/audit").json()
+        assert {each["severity"] for each in audit["findings"]} == {"not_set"}
+
+    @pytest.mark.parametrize(("field", "value"), [("cells", 0), ("cells", 21), ("size", "huge")])
+    def test_a_size_or_battery_that_is_none_is_refused(self, tab, field, value):
+        answer = tab.send("POST", "/api/helicopters", {"name": "Lovage 480", field: value})
+        assert answer.status_code == 422
+        assert field in answer.content.decode()
+
+    def test_servos_are_made_alike_in_one_step_that_is_undone_in_one(self, tab, helicopter):
+        path = f"/api/helicopters/{helicopter['id']}"
+
+        def send(method, what, **body):
+            version = tab.get(path).json()["version"]
+            answer = tab.send(method, f"{path}/{what}", {"version": version, **body})
+            assert answer.status_code == 200
+            return [servo["arm_mm"] for servo in answer.json()["document"]["airframe"]["servos"]]
+
+        arms = [12.0, 13.0, 14.0]
+        changes = [
+            {"path": f"airframe.servos.{i}.arm_mm", "value": arm} for i, arm in enumerate(arms)
+        ]
+        assert send("PATCH", "draft", changes=changes) == arms
+        assert send("POST", "draft/alike", part="airframe.servos.1") == [13.0] * 3
+        assert tab.get(path).json()["undo"]["words"].startswith("all servos alike")
+        # There is nothing to carry over any more: no empty step to undo.
+        assert send("POST", "draft/alike", part="airframe.servos.1") == [13.0] * 3
+        assert send("POST", "draft/undo") == arms

@@ -16,17 +16,18 @@ from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, MODES, Mode, ModeName
 from mint_lever.transmitter.mixes import add_mixes
 
-Severity = Literal["danger", "fault", "look"]
+Severity = Literal["danger", "fault", "look", "not_set"]
 Device = Literal["transmitter", "unit", "helicopter", "speed controller"]
-SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "look")
+SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "look", "not_set")
 
 
 @dataclass(frozen=True, kw_only=True)
 class Finding:
     """One thing that does not agree.
 
-    ``danger`` can hurt or cost the model, ``fault`` is wrong, ``look`` is worth a look. ``path`` is
-    the setting, ``found`` what stands there, ``why`` it matters, ``fix`` what to set it to and on
+    ``danger`` can hurt or cost the model, ``fault`` is wrong, ``look`` is worth a look. ``not_set``
+    is no fault: only the pilot can say it, and has not yet. ``withholds``: no helicopter is fit to
+    fly while it stands, as with every danger. ``path`` is the setting, ``found`` what stands there, ``why`` it matters, ``fix`` what to set it to and on
     which ``device``. ``rests_on`` says what the judgement goes by. ``changes`` make the fix where
     there is only one way to make it.
     """
@@ -40,6 +41,12 @@ class Finding:
     rests_on: str
     changes: tuple[Change, ...] = ()
     rule: str = ""
+    withholds: bool = False
+
+    @property
+    def keeps_from_flying(self) -> bool:
+        """Whether no helicopter is fit to fly while this stands."""
+        return self.severity == "danger" or self.withholds
 
 
 @dataclass(frozen=True)

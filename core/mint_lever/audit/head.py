@@ -19,6 +19,7 @@ from mint_lever.rotor.harmonics import phase_error_deg
 from mint_lever.setup.airframe import LAYOUT_WORDS
 from mint_lever.setup.edit import Change
 from mint_lever.setup.layouts import layout_balls
+from mint_lever.setup.transmitter import NO_RING_PCT
 
 _CEILING_PCT = 70.0
 _UNEQUAL_DEG = 0.5
@@ -124,11 +125,14 @@ def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:
     dial = ring(at.setup)
     touch = touches(at.chain, dial.value)
     if touch is not None:
+        # At the stick's own corners nobody has set a ring yet: that is clearance's work to do.
+        none = dial.value >= NO_RING_PCT
+        ring_is = "no cyclic ring is set" if none else f"a ring of {percent(dial.value)}"
         yield Finding(
-            severity="fault",
+            severity="not_set" if none else "fault",
             path=dial.path,
-            found=f"a ring of {percent(dial.value)}: {touch.what} at collective "
-            f"{touch.collective}, toward {touch.azimuth_deg:.0f}°",
+            found=f"{ring_is}: {touch.what} at collective {touch.collective}, toward "
+            f"{touch.azimuth_deg:.0f}°",
             why="A servo that stalls or a link that binds in the air takes the control with it.",
             fix="Go through “Clearance” again: it says the ring that just clears.",
             device=dial.device,

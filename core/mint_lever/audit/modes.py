@@ -175,9 +175,12 @@ def fail_safe(at: Audited) -> Iterator[Finding]:
         return
     path = "transmitter.fail_safe_throttle_pct"
     yield Finding(
-        severity="danger",
+        severity="not_set" if value is None else "danger",
+        withholds=True,
         path=path,
-        found="no fail-safe set" if value is None else f"fail-safe at {percent(value)} throttle",
+        found="no fail-safe is written down"
+        if value is None
+        else f"fail-safe at {percent(value)} throttle",
         why="Without a signal the motor goes on as it was.",
         fix="Set the receiver's fail-safe to the throttle's low end, then switch the transmitter "
         "off and look, propulsion disabled.",

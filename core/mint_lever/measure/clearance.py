@@ -13,6 +13,7 @@ from mint_lever.axes import Array, Mask
 from mint_lever.chain.model import Answer, Chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.harmonics import ROUND_DEG, head_motion
+from mint_lever.setup.transmitter import NO_RING_PCT
 
 Touching = Literal["servo stop", "link reach", "swash tilt", "link angle", "blade link"]
 _TOUCHES: tuple[Touching, ...] = (
@@ -26,8 +27,6 @@ Place = Literal["low", "mid", "high"]
 _PLACES: tuple[Place, ...] = ("low", "mid", "high")
 COLLECTIVES: tuple[float, ...] = (-1.0, 0.0, 1.0)
 _AZIMUTHS: Array = np.linspace(0.0, 360.0, 48, endpoint=False)
-_LARGEST_PCT = 142.0
-"""Stick in both corners is hypot(100, 100): no ring beyond it is ever asked for."""
 # How far (percent) a stick in a square gate goes toward each azimuth: 100 ahead and aside, 141 into
 # a corner. A ring wider than that shortens nothing there; a unit's corrections come on top of it.
 _GATE_PCT: Array = 100.0 / np.maximum(
@@ -88,7 +87,7 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
     collective, azimuth = (
         part.ravel() for part in np.meshgrid(COLLECTIVES, _AZIMUTHS, indexing="ij")
     )
-    steps = np.linspace(0.0, _LARGEST_PCT, 13)
+    steps = np.linspace(0.0, NO_RING_PCT, 13)
     rays = len(azimuth)
     every = _touching(
         chain,
@@ -117,10 +116,10 @@ def clearance(chain: Chain, limits: Limits | None = None) -> Clearance:
         low[sharpening] = np.where(hit, low[sharpening], middle)
         high[sharpening] = np.where(hit, middle, high[sharpening])
     in_reach = met & (low < gate - 1e-6)
-    bound = np.where(in_reach, np.floor(low + 1e-6), _LARGEST_PCT).reshape(len(COLLECTIVES), -1)
+    bound = np.where(in_reach, np.floor(low + 1e-6), NO_RING_PCT).reshape(len(COLLECTIVES), -1)
     one, two, three = (float(ring) for ring in bound.min(axis=1))
     ring, rings = min(one, two, three), (one, two, three)
-    clear = np.where(met, low, _LARGEST_PCT).reshape(len(COLLECTIVES), len(_AZIMUTHS))
+    clear = np.where(met, low, NO_RING_PCT).reshape(len(COLLECTIVES), len(_AZIMUTHS))
     cyclic = cyclic_left(chain, ring)
     if not in_reach.any():
         return Clearance(ring, rings, None, cyclic, _AZIMUTHS, clear)
@@ -147,7 +146,7 @@ def touches(chain: Chain, ring_pct: float, limits: Limits | None = None) -> Touc
 def _reached(chain: Chain) -> Array:
     """How far (percent of a full stick) the cyclic can be asked for toward each azimuth."""
     if chain.setup.arranged.stabilised:
-        return np.full_like(_AZIMUTHS, _LARGEST_PCT)
+        return np.full_like(_AZIMUTHS, NO_RING_PCT)
     return _GATE_PCT
 
 
@@ -165,7 +164,7 @@ def _demand(chain: Chain, collective: Array, azimuth: Array, ring_pct: Array) ->
     angle = np.radians(azimuth)
     share = ring_pct / 100.0
     return chain.demand(
-        collective, share * np.sin(angle), share * np.cos(angle), ring_pct=_LARGEST_PCT
+        collective, share * np.sin(angle), share * np.cos(angle), ring_pct=NO_RING_PCT
     )
 
 

@@ -25,9 +25,9 @@ def on_devices_of(run: BenchRun, finding: Finding) -> tuple[OnDevice, ...]:
     return on_devices(run.devices, run.setup, finding.changes or now, run.mode)
 
 
-def dangers_of(run: BenchRun) -> list[Finding]:
-    """Give the audit's dangers alone; whether their fixes would do is not looked at."""
-    return [finding for finding in _found(run) if finding.severity == "danger"]
+def kept_from_flying_by(run: BenchRun) -> list[Finding]:
+    """Give what of the audit withholds fitness; whether its fixes would do is not looked at."""
+    return [finding for finding in _found(run) if finding.keeps_from_flying]
 
 
 def _found(run: BenchRun) -> list[Finding]:

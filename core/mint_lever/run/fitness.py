@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from mint_lever.run.audited import dangers_of
+from mint_lever.run.audited import kept_from_flying_by
 from mint_lever.run.run import BenchRun
 from mint_lever.run.touched import changed_paths
 from mint_lever.setup.catalogue import row_of
@@ -32,13 +32,13 @@ class Fitness:
 def fitness_of(run: BenchRun, saved: Iterable[Setup] | None) -> Fitness:
     """Judge fitness to fly.
 
-    Every step is good or workable and none of it stale; no danger stands in the audit; and one of
+    Every step is good or workable and none of it stale; nothing in the audit forbids it; and one of
     the ``saved`` setups is what is on the bench in all that does anything. What only records or
     judges withdraws nothing. Any other change undoes the final list, on which the model is tipped
     for its corrections once more: a crash in the first second hangs on it. ``saved`` None: a
     practice model, of which nothing is ever saved. It is read no further than needed.
     """
-    withheld = [*_of_steps(run), *_of_dangers(run)]
+    withheld = [*_of_steps(run), *_of_the_audit(run)]
     if withheld or saved is None:
         return Fitness(not withheld, tuple(withheld))
     for place, setup in enumerate(saved):
@@ -65,8 +65,11 @@ def _of_steps(run: BenchRun) -> list[str]:
     return withheld
 
 
-def _of_dangers(run: BenchRun) -> list[str]:
-    return [f"danger: {each.found}" for each in dangers_of(run)]
+def _of_the_audit(run: BenchRun) -> list[str]:
+    return [
+        f"{'danger' if each.severity == 'danger' else 'not set'}: {each.found}"
+        for each in kept_from_flying_by(run)
+    ]
 
 
 def _said(because: Sequence[str]) -> str:

@@ -79,7 +79,7 @@ class About:
     that direction as well. ``emptied`` are the steps to do anew when the memory that held it was
     emptied, where these are not ``steps``: keyed in again as it was, the rest stands. ``alone``
     marks what its own steps are asked anew for, and nothing that rests on them: nothing moves
-    otherwise than before.
+    otherwise than before. ``alike`` marks what is the same, as a rule, for every part of its kind.
     """
 
     label: str
@@ -99,6 +99,7 @@ class About:
     turns: bool = False
     alone: bool = False
     emptied: tuple[str, ...] | None = None
+    alike: bool = False
 
     def __get_pydantic_json_schema__(self, core: Any, handler: Any) -> dict[str, Any]:
         """Name and describe the setting in the JSON Schema too."""

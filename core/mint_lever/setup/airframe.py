@@ -262,6 +262,7 @@ class Ball(Part):
             label="Radius",
             help="From the main shaft's axis to the middle of the outer ring's ball.",
             stage="swash",
+            alike=True,
             steps=("cyclic_throw",),
         ),
     ]
@@ -376,6 +377,7 @@ class Servo(Part):
             label="Horn length",
             help="From the servo's shaft to the middle of the ball on its horn.",
             stage="horns",
+            alike=True,
             steps=("cyclic_throw",),
         ),
     ]
@@ -385,6 +387,7 @@ class Servo(Part):
             label="Link length",
             help="From the middle of the horn's ball to the middle of the swash's ball.",
             stage="horns",
+            alike=True,
             steps=("level",),
             nudge=0.5,
         ),
@@ -426,6 +429,7 @@ class Servo(Part):
             label="Pulse per degree",
             help="How many microseconds turn the horn by one degree; about 10 on most servos.",
             stage="horns",
+            alike=True,
             steps=("horns",),
         ),
     ] = 10.0
@@ -445,6 +449,7 @@ class Servo(Part):
             label="Rated frame rate",
             help="The highest frame rate the servo's maker allows, from its data sheet.",
             stage="horns",
+            alike=True,
             steps=("servo_basics",),
             record=True,
         ),
@@ -455,6 +460,7 @@ class Servo(Part):
             label="Rated voltage",
             help="The highest supply the servo's maker allows, from its data sheet.",
             stage="horns",
+            alike=True,
             steps=("servo_basics",),
             record=True,
         ),
@@ -465,6 +471,7 @@ class Servo(Part):
             label="Torque",
             help="The servo's torque at its supply, from its data sheet: force times arm.",
             stage="horns",
+            alike=True,
             record=True,
             # F1: 1 kgf is 9.80665 N, and imperial figures assume an arm of one inch.
             scales=(
@@ -479,6 +486,7 @@ class Servo(Part):
             label="Time for 60°",
             help="The servo's speed at its supply from its data sheet, seconds for 60 degrees.",
             stage="horns",
+            alike=True,
             record=True,
         ),
     ] = None
@@ -488,6 +496,7 @@ class Servo(Part):
             label="Stall current",
             help="What the servo draws when it is held still at full effort, from its data sheet.",
             stage="horns",
+            alike=True,
             record=True,
         ),
     ] = None
@@ -499,6 +508,7 @@ class Servo(Part):
             label="Arms on the horn's wheel",
             help="How many arms the servo's horn has, all round; count them on the part.",
             stage="horns",
+            alike=True,
             steps=("horns",),
             record=True,
         ),
@@ -511,6 +521,7 @@ class Servo(Part):
             label="Teeth of the spline",
             help="How many teeth the servo's output shaft has; the servo's data sheet says it.",
             stage="horns",
+            alike=True,
             steps=("horns",),
             record=True,
         ),
@@ -521,6 +532,7 @@ class Servo(Part):
             label="Holes the horn has",
             help="Every hole of the horn, measured from the servo's shaft.",
             stage="horns",
+            alike=True,
             steps=("cyclic_throw",),
             record=True,
         ),
@@ -582,6 +594,7 @@ class Airframe(Part):
             label="Size class",
             help="About how large the helicopter is; some makers' settings are named by it.",
             stage="whole",
+            group="The model",
             record=True,
             words={
                 "micro": "micro",
@@ -598,6 +611,7 @@ class Airframe(Part):
             label="Weight ready to fly",
             help="The whole model with its pack on a kitchen scale.",
             stage="whole",
+            group="The model",
             record=True,
         ),
     ] = None

@@ -61,6 +61,7 @@ class Setup(Part):
             label="Notes",
             help="Anything about this helicopter worth keeping, in your own words.",
             stage="whole",
+            group="The model",
             record=True,
         ),
     ] = ""
@@ -70,6 +71,7 @@ class Setup(Part):
             label="Who mixes",
             help="Which device turns collective, aileron and elevator into servo positions.",
             stage="whole",
+            group="The model",
             steps=("model_memory",),
             words={name: each.words for name, each in ARRANGEMENTS.items()},
         ),

@@ -21,6 +21,8 @@ from mint_lever.setup.numbers import (
 )
 
 MixKind = Literal["geometric", "full_throw"]
+NO_RING_PCT = 142.0
+"""The stick's own corners, hypot(100, 100): a ring as wide as this is none."""
 STICK_WORDS: dict[StickName, str] = {
     "collective": "collective",
     "aileron": "aileron",
@@ -95,7 +97,7 @@ class SwashMix(Part):
             group="Swash mix",
             steps=("clearance",),
         ),
-    ] = 142.0
+    ] = NO_RING_PCT
 
 
 class FreeMix(Part):

@@ -14,6 +14,7 @@ from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
 from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.transmitter import NO_RING_PCT
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter, Sweep
 from mint_lever.steps.reference_tilt import RANGE, range_question
@@ -44,8 +45,8 @@ _BY_SIGN = "The unit shows no figure for its limit: its own sign and the sweep d
 _clearance = lru_cache(maxsize=16)(clearance)
 _SCHOOL = "targets.clearance"
 _TOUCH_STEP_PCT = 5.0
-_CORNERS_PCT, _WHOLE_PCT = 100.0, 142.0
-"""The sticks' own circle, and a ring that leaves them their corners."""
+_CORNERS_PCT = 100.0
+"""The sticks' own circle."""
 _FINE_PCT = 2.0
 _TYPICAL_DEG, _MOST_DEG = 10.0, 12.0
 """F12, common practice, no source: 10–12° of cyclic is typical."""
@@ -239,7 +240,7 @@ def _narrower(now: float) -> float:
     """The ring to try after a touch: beyond 100 % only the sticks' corners are left to touch, so
     half of what is left of them goes; else a little less all round."""
     if now > _CORNERS_PCT + _FINE_PCT:
-        return float(round((min(now, _WHOLE_PCT) + _CORNERS_PCT) / 2))
+        return float(round((min(now, NO_RING_PCT) + _CORNERS_PCT) / 2))
     if now > _CORNERS_PCT:
         return _CORNERS_PCT
     return max(now - _TOUCH_STEP_PCT, 5.0)

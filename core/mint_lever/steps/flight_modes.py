@@ -31,7 +31,9 @@ def _advise(run: Readings) -> Advice:
         ),
     )
     outcome: Outcome | None = confirmed(asks)
-    grave = [finding for finding in audit_modes(run.setup) if finding.severity != "look"]
+    grave = [
+        finding for finding in audit_modes(run.setup) if finding.severity in ("danger", "fault")
+    ]
     if grave and outcome is not None:
         outcome = "out"
     return Advice(

@@ -115,6 +115,9 @@ draftCall<{ rule: string; path: string }>("fix", (path, body) =>
 draftCall<Pick<Schemas["Rebuild"], "layout" | "blades" | "arrangement">>("rebuild", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", { params: { path }, body })),
 );
+draftCall<{ part: string }>("alike", (path, body) =>
+  answer(client.POST("/api/helicopters/{helicopter_id}/draft/alike", { params: { path }, body })),
+);
 draftCall<{ revision: number }>("restore", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/restore", { params: { path }, body })),
 );
@@ -201,6 +204,11 @@ export class Editor {
     arrangement?: Setup["arrangement"];
   }): Promise<Problem | null> {
     return this.send("rebuild", shape);
+  }
+
+  /** Carry what is alike of one entry of a list over to the others. */
+  alike(part: string): Promise<Problem | null> {
+    return this.send("alike", { part });
   }
 
   restore(revision: number): Promise<Problem | null> {

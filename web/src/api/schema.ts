@@ -159,7 +159,7 @@ export interface paths {
         put?: never;
         /**
          * Add
-         * @description Add a fresh helicopter with a middling geometry to measure over.
+         * @description Add a new helicopter with lengths of its size to measure over.
          */
         post: operations["hangar_api_add"];
         delete?: never;
@@ -307,6 +307,26 @@ export interface paths {
          * @description Reshape the draft; what still fits keeps its settings, and it can be undone like any edit.
          */
         post: operations["hangar_api_rebuild"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/draft/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Alike
+         * @description Make the parts of a list like one of them, in what is alike as a rule.
+         */
+        post: operations["hangar_api_alike"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3707,6 +3727,14 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Size
+             * @default to_550
+             * @enum {string}
+             */
+            size: "micro" | "up_to_450" | "to_550" | "to_600" | "larger";
+            /** Cells */
+            cells?: number | null;
+            /**
              * Layout
              * @default three_120
              * @enum {string}
@@ -3779,6 +3807,18 @@ export interface components {
             blades?: number | null;
             /** Arrangement */
             arrangement?: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes") | null;
+        };
+        /**
+         * Alike
+         * @description The entry of a list (``airframe.servos.0``) that the others are to be like.
+         */
+        Alike: {
+            /** Version */
+            version: number;
+            /** Id */
+            id?: string | null;
+            /** Part */
+            part: string;
         };
         /**
          * Restore
@@ -6243,7 +6283,7 @@ export interface components {
              * Severity
              * @enum {string}
              */
-            severity: "danger" | "fault" | "look";
+            severity: "danger" | "fault" | "look" | "not_set";
             /** Path */
             path: string;
             /** Found */
@@ -6382,7 +6422,8 @@ export interface components {
          * @description One setting. ``path`` has ``*`` for a list's entries; ``holders`` stand before its label.
          *
          *     ``arrangements`` are those it does anything in. ``steps`` are the titles of the bench steps it
-         *     belongs to; ``record``: nothing on the helicopter changes with it.
+         *     belongs to; ``record``: nothing on the helicopter changes with it. ``alike``: as a rule the same
+         *     for every entry of its list.
          */
         RowOut: {
             /** Path */
@@ -6428,6 +6469,8 @@ export interface components {
             steps: string[];
             /** Record */
             record: boolean;
+            /** Alike */
+            alike: boolean;
             /** Needs Unit */
             needs_unit: boolean;
             /** Arrangements */
@@ -6979,6 +7022,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Rebuild"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+        };
+    };
+    hangar_api_alike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Alike"];
             };
         };
         responses: {

@@ -3,7 +3,7 @@ import { ClipboardCheck } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useCallback } from "react";
 import { useSearchParams } from "react-router";
-import { useAudit } from "@/api/audit";
+import { type Finding, useAudit } from "@/api/audit";
 import { asProblem, type Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
@@ -31,7 +31,10 @@ export function AuditKey({ id, editor, setup }: Props) {
     [setSearch],
   );
   useShortcut({ keys: ["u"], says: "the audit of this helicopter", run: () => setOpen(true) });
-  const findings = audit.data?.findings ?? [];
+  const found = audit.data?.findings ?? [];
+  // What only the pilot can say, and has not yet, is no fault of anything.
+  const findings = found.filter((each) => each.severity !== "not_set");
+  const notSet = found.filter((each) => each.severity === "not_set");
   const gravest = findings[0]?.severity;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
@@ -59,26 +62,43 @@ export function AuditKey({ id, editor, setup }: Props) {
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
             {audit.isError && <ProblemNote problem={asProblem(audit.error)} />}
-            {audit.data && findings.length === 0 && (
+            {audit.data && findings.length === 0 && notSet.length === 0 && (
               <p>
                 Transmitter, unit, helicopter and speed controller agree as they are written down.
                 It does not make the helicopter fit to fly: that is seen at the bench.
               </p>
             )}
-            <ol className="grid gap-3">
-              {findings.map((finding) => (
-                <FindingItem
-                  key={`${finding.rule} ${finding.path} ${finding.found}`}
-                  id={id}
-                  finding={finding}
-                  arrangement={setup.arrangement}
-                  editor={editor}
-                />
-              ))}
-            </ol>
+            <Findings {...{ id, setup, editor }} findings={findings} />
+            {notSet.length > 0 && (
+              <>
+                <h3 className="mt-4 border-b-2 border-ink pb-0.5 font-semibold first:mt-0">
+                  Not set yet
+                </h3>
+                <p className="my-1 text-sm text-faint">
+                  No fault: only you can say it, most of it at the bench.
+                </p>
+                <Findings {...{ id, setup, editor }} findings={notSet} />
+              </>
+            )}
           </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+function Findings({ id, setup, editor, findings }: Props & { findings: Finding[] }) {
+  return (
+    <ol className="grid gap-3">
+      {findings.map((finding) => (
+        <FindingItem
+          key={`${finding.rule} ${finding.path} ${finding.found}`}
+          id={id}
+          finding={finding}
+          arrangement={setup.arrangement}
+          editor={editor}
+        />
+      ))}
+    </ol>
   );
 }

@@ -32,6 +32,11 @@ const LOOKS: Record<Severity, { word: string; colour: string; shape: React.React
       </>
     ),
   },
+  not_set: {
+    word: "not set",
+    colour: "text-faint",
+    shape: <circle cx="8" cy="8" r="6" strokeDasharray="2.6 2.2" />,
+  },
 };
 
 export function SeveritySign({ severity }: { severity: Severity }) {

@@ -23,6 +23,7 @@ const row = (more: Partial<Row>): Row => ({
   words: [],
   steps: [],
   record: false,
+  alike: false,
   needs_unit: false,
   arrangements: ["unit_mixes"],
   ...more,

@@ -12,6 +12,8 @@ type Shared = {
   optional?: boolean;
   /** What it stands together with. */
   group?: string;
+  /** As a rule the same for every entry of its list. */
+  alike?: boolean;
 };
 
 export type NumberSetting = Shared & {
@@ -67,6 +69,7 @@ export function settingOf(row: Row, path: string, setup: Setup): Setting {
     device: row.device,
     optional: row.optional,
     group: filled(row.group, at[0], setup),
+    alike: row.alike,
   };
   if (row.kind === "flag" || row.kind === "choice") {
     return { ...shared, kind: "choice", options: row.words };

@@ -110,13 +110,7 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   );
   return (
     <>
-      <RunBar
-        bench={bench}
-        step={advice.step}
-        hand={hand}
-        onTable={() => open(null)}
-        onOver={() => setOver(true)}
-      />
+      <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />
       <SignOff bench={bench} open={over} onOpenChange={setOver} onStep={open} />
       {bench.simulated && (
         <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
@@ -133,9 +127,9 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
           aria-label="Steps"
           className="hidden min-h-0 overflow-y-auto border-rule md:row-span-2 md:block md:border-r xl:row-span-1"
         >
-          <Slip bench={bench} open={advice.step} onOpen={open} />
+          <Slip bench={bench} open={advice.step} onOpen={open} onOver={() => setOver(true)} />
         </nav>
-        <PhoneSlip bench={bench} open={advice.step} onOpen={open} />
+        <PhoneSlip bench={bench} open={advice.step} onOpen={open} onOver={() => setOver(true)} />
         <section
           aria-label="Step at hand"
           aria-busy={waiting}
@@ -219,15 +213,7 @@ function useStepKeys(bench: Bench, open: (step: StepName) => void, over: () => v
   });
 }
 
-function PhoneSlip({
-  bench,
-  open,
-  onOpen,
-}: {
-  bench: Bench;
-  open: StepName;
-  onOpen: (s: StepName) => void;
-}) {
+function PhoneSlip({ bench, open, onOpen, onOver }: React.ComponentProps<typeof Slip>) {
   const [shown, setShown] = useState(false);
   const line = bench.slip.find((each) => each.name === open);
   const done = bench.slip.filter((each) => ["good", "workable"].includes(each.state)).length;
@@ -256,6 +242,7 @@ function PhoneSlip({
             setShown(false);
             onOpen(step);
           }}
+          onOver={onOver}
         />
       )}
     </div>

@@ -1,5 +1,5 @@
 /** The run: its clock, power-ups, what was touched, which model is on the table, fitness. */
-import { ClipboardCheck, Hand, Pause, Play, Zap } from "lucide-react";
+import { Hand, Pause, Play, Zap } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Bench, BenchHand, StepName } from "@/api/bench";
 import { Dialog } from "@/parts/dialog";
@@ -10,11 +10,9 @@ type Props = {
   hand: BenchHand;
   /** Another model is on the table: its own next step comes up. */
   onTable: () => void;
-  /** The evening is summed up. */
-  onOver: () => void;
 };
 
-export function RunBar({ bench, step, hand, onTable, onOver }: Props) {
+export function RunBar({ bench, step, hand, onTable }: Props) {
   const [touching, setTouching] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-y border-rule px-3 py-1.5 md:px-4">
@@ -52,11 +50,6 @@ export function RunBar({ bench, step, hand, onTable, onOver }: Props) {
           <span className="sm:hidden">Touched…</span>
           <span className="hidden sm:inline">What did you touch?</span>
         </button>
-        {bench.started && (
-          <button type="button" className="key" onClick={onOver}>
-            <ClipboardCheck aria-hidden size={17} /> Sign off
-          </button>
-        )}
       </div>
       <div className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
         <Table bench={bench} hand={hand} onTable={onTable} />
@@ -108,7 +101,7 @@ function Clock({ bench }: { bench: Bench }) {
   );
 }
 
-function Table({ bench, hand, onTable }: Omit<Props, "step" | "onOver">) {
+function Table({ bench, hand, onTable }: Omit<Props, "step">) {
   const on = async (simulated: boolean) => {
     if (simulated !== bench.simulated && !(await hand.table(simulated))) onTable();
   };

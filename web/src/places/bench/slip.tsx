@@ -1,11 +1,18 @@
 /** The slip: every step, how it stands, why it is stale, what it rests on. */
+import { ClipboardCheck } from "lucide-react";
 import { useEffect, useRef } from "react";
 import type { Bench, SlipLine, StepName } from "@/api/bench";
 import { StateMark } from "@/parts/verdict";
 
-type Props = { bench: Bench; open: StepName; onOpen: (step: StepName) => void };
+type Props = {
+  bench: Bench;
+  open: StepName;
+  onOpen: (step: StepName) => void;
+  /** The evening is summed up. */
+  onOver: () => void;
+};
 
-export function Slip({ bench, open, onOpen }: Props) {
+export function Slip({ bench, open, onOpen, onOver }: Props) {
   const at = bench.slip.find((line) => line.name === open);
   const lines: (SlipLine | Absent)[] = [...bench.slip, ...bench.absent];
   lines.sort((a, b) => a.number - b.number || a.part - b.part);
@@ -30,6 +37,11 @@ export function Slip({ bench, open, onOpen }: Props) {
           </li>
         ),
       )}
+      <li className="p-3">
+        <button type="button" className="key w-full" onClick={onOver}>
+          <ClipboardCheck aria-hidden size={17} /> Sign off the evening
+        </button>
+      </li>
     </ol>
   );
 }

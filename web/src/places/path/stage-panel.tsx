@@ -1,14 +1,36 @@
 /** The opened stage: what it does and its settings, edited in place. */
 
+import { Copy } from "lucide-react";
 import { useCatalogue } from "@/api/catalogue";
 import type { ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { BeforeSetting } from "@/parts/before-setting";
 import { DeviceTag } from "@/parts/settings/devices";
+import type { Setting } from "@/parts/settings/setting";
 import { SettingField } from "@/parts/settings/setting-field";
 import { type Followed, groupsOf, type Stage } from "@/parts/settings/stages";
 import { FreeMixes } from "./free-mixes";
 import { ArrangementField, BladesField, LayoutField } from "./shape-field";
+
+type AlikeProps = { settings: Setting[]; setup: Setup; editor: Editor };
+
+/** Servos bought together are the same: what was measured on the first goes for all of them. */
+function SameForAll({ settings, setup, editor }: AlikeProps) {
+  const alike = settings.find((each) => each.alike);
+  const entry = alike && /^(airframe\.(?:servos|swash\.balls))\.0\./.exec(alike.path)?.[1];
+  if (!entry) return null;
+  const many = entry === "airframe.servos" ? setup.airframe.servos : setup.airframe.swash.balls;
+  return (
+    <button
+      type="button"
+      className="key col-span-2 text-sm"
+      onClick={() => void editor.alike(`${entry}.0`)}
+    >
+      <Copy aria-hidden size={16} /> The same for all {many.length}{" "}
+      {entry === "airframe.servos" ? "servos" : "balls"}
+    </button>
+  );
+}
 
 type Props = {
   stage: Stage;
@@ -43,6 +65,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
             {group.title}
           </legend>
           <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2.5">
+            <SameForAll settings={group.settings} setup={setup} editor={editor} />
             {group.settings.map((setting) => (
               <div
                 key={setting.path}
