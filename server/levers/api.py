@@ -4,7 +4,7 @@ import uuid
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router, Schema
+from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
 from accounts.pilot import pilot_id
@@ -23,6 +23,7 @@ class Levers(Schema):
     """Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
 
     ``version`` is the draft's version that the page shows; frames never mix two of them.
+    ``measured`` is the path of the length whose dimension is drawn.
     """
 
     version: int
@@ -33,6 +34,7 @@ class Levers(Schema):
     mode: ModeName = "normal"
     azimuth: float = 180.0
     exaggerate: float = 1.0
+    measured: str = Field("", max_length=60)
 
 
 class ChannelOut(Schema):
@@ -152,6 +154,15 @@ class DrawnTail(Schema):
     pushes: Literal["left", "right", "nowhere"] | None
 
 
+class DrawnDimension(Schema):
+    """A length as it is drawn, between its two ends (mm), and what the setup has for it."""
+
+    path: str
+    start: Point
+    end: Point
+    value_mm: float
+
+
 class SceneOut(Schema):
     """Points to draw (mm, x right, y forward, z up), by servo and by blade."""
 
@@ -162,6 +173,7 @@ class SceneOut(Schema):
     swash_balls: list[Point]
     blades: list[DrawnBlade]
     tail: DrawnTail | None
+    dimension: DrawnDimension | None
 
 
 class NoticeOut(Schema):
@@ -201,7 +213,9 @@ def live_frame(
 ) -> HttpResponse:
     """Compute one frame. Called many times a second: the answer skips a second validation."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
-    made = frame(chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate)
+    made = frame(
+        chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate, levers.measured
+    )
     return _json({"version": levers.version, **made})
 
 

@@ -6,6 +6,7 @@ from dataclasses import asdict
 from typing import Any
 
 from mint_lever.axes import FUNCTIONS, SENT, Function, Sent
+from mint_lever.chain.dimensions import dimension
 from mint_lever.chain.evaluate import Evaluation, evaluate
 from mint_lever.chain.heading_hold import heading_hold
 from mint_lever.chain.model import Chain, Run
@@ -35,10 +36,12 @@ def frame(
     azimuth_deg: float,
     mode: ModeName = "normal",
     exaggerate: float = 1.0,
+    measured: str = "",
 ) -> dict[str, Any]:
     """Compute one frame: each function's stages, servos, swash, blade A, tail, drawing, warnings.
 
-    ``sticks`` is one position. Lengths mm, angles deg, pulses µs, percent as numbers; null where
+    ``sticks`` is one position. ``measured`` is the path of a length to draw; what is none of the
+    drawn linkage draws nothing. Lengths mm, angles deg, pulses µs, percent as numbers; null where
     a link does not reach. Raises InvalidRequest for an exaggeration outside 1…5.
     """
     if not 1.0 <= exaggerate <= _MAX_EXAGGERATION:
@@ -47,6 +50,7 @@ def frame(
     result = evaluate(chain, sticks, [azimuth_deg], mode)
     row = result.as_row(0)
     tail = tail_path(chain, result.run)
+    drawn = scene(chain, result.run, azimuth_deg, exaggerate)
     warnings = [{"path": n.path, "text": n.text} for n in result.notices(0)]
     if tail is not None:
         warnings += [{"path": "airframe.tail", "text": text} for text in tail.warnings(0)]
@@ -72,7 +76,8 @@ def frame(
             ),
         },
         "scene": {
-            **_drawn(scene(chain, result.run, azimuth_deg, exaggerate)),
+            **_drawn(drawn),
+            "dimension": _dimension(chain, drawn, measured),
             "tail": _drawn_tail(chain, tail),
         },
         "tail": None if tail is None else _tail(chain, tail, mode),
@@ -132,6 +137,18 @@ def _tail(chain: Chain, run: TailRun, mode: ModeName) -> dict[str, Any]:
         **run.as_row(0),
         "pushes": run.pushes(0),
         "heading_hold": None if held is None else asdict(held),
+    }
+
+
+def _dimension(chain: Chain, drawn: Scene, path: str) -> dict[str, Any] | None:
+    found = dimension(chain, drawn, path) if path else None
+    if found is None:
+        return None
+    return {
+        "path": path,
+        "start": found.start.tolist(),
+        "end": found.end.tolist(),
+        "value_mm": found.value_mm,
     }
 
 

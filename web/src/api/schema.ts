@@ -3877,6 +3877,7 @@ export interface components {
          * @description Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
          *
          *     ``version`` is the draft's version that the page shows; frames never mix two of them.
+         *     ``measured`` is the path of the length whose dimension is drawn.
          */
         Levers: {
             /** Version */
@@ -3917,6 +3918,11 @@ export interface components {
              * @default 1
              */
             exaggerate: number;
+            /**
+             * Measured
+             * @default
+             */
+            measured: string;
         };
         /**
          * BladeOut
@@ -3967,6 +3973,20 @@ export interface components {
             inner_ball: number[];
             /** Grip Ball */
             grip_ball: number[];
+        };
+        /**
+         * DrawnDimension
+         * @description A length as it is drawn, between its two ends (mm), and what the setup has for it.
+         */
+        DrawnDimension: {
+            /** Path */
+            path: string;
+            /** Start */
+            start: number[];
+            /** End */
+            end: number[];
+            /** Value Mm */
+            value_mm: number;
         };
         /**
          * DrawnTail
@@ -4059,6 +4079,7 @@ export interface components {
             /** Blades */
             blades: components["schemas"]["DrawnBlade"][];
             tail: components["schemas"]["DrawnTail"] | null;
+            dimension: components["schemas"]["DrawnDimension"] | null;
         };
         /**
          * ServoOut
@@ -7196,6 +7217,7 @@ export interface operations {
                 mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
                 azimuth?: number;
                 exaggerate?: number;
+                measured?: string;
             };
             header?: never;
             path: {
@@ -7227,6 +7249,7 @@ export interface operations {
                 mode?: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
                 azimuth?: number;
                 exaggerate?: number;
+                measured?: string;
                 function: "collective" | "aileron" | "elevator" | "rudder";
             };
             header?: never;

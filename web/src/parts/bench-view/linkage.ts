@@ -12,12 +12,20 @@ import {
 } from "three";
 import type { Frame, Setup } from "@/api/client";
 import { Airframe } from "./airframe";
+import { between } from "./between";
+import { Dimension } from "./dimension";
 import { Ink, type InkPart } from "./ink";
 import { Words } from "./words";
 
 type Drawn = Frame["scene"];
 type Vec = readonly number[];
-type DrawnServo = { horn: InkPart; link: InkPart; hornBall: InkPart; swashBall: InkPart };
+type DrawnServo = {
+  body: InkPart;
+  horn: InkPart;
+  link: InkPart;
+  hornBall: InkPart;
+  swashBall: InkPart;
+};
 type DrawnBlade = {
   link: InkPart;
   innerBall: InkPart;
@@ -26,21 +34,14 @@ type DrawnBlade = {
   body: InkPart[];
 };
 
+/** Where a drawn blade begins and ends, against the outer balls' radius; not to scale. */
+const GRIPS = 1.1;
+const REACHES = 4.5;
 const UP = new Vector3(0, 0, 1);
-const ALONG_Y = new Vector3(0, 1, 0);
 const ONE = new Vector3(1, 1, 1);
 
 function at(point: Vec): Vector3 {
   return new Vector3(point[0], point[1], point[2]);
-}
-
-/** Stretch a bar of one unit along y between two points. */
-function between(from: Vector3, to: Vector3): Matrix4 {
-  const along = to.clone().sub(from);
-  const length = Math.max(along.length(), 1e-6);
-  const middle = from.clone().addScaledVector(along, 0.5);
-  const turn = new Quaternion().setFromUnitVectors(ALONG_Y, along.divideScalar(length));
-  return new Matrix4().compose(middle, turn, new Vector3(1, length, 1));
 }
 
 function placed(where: Vector3): Matrix4 {
@@ -52,6 +53,8 @@ export class Linkage {
   /** How big the whole is (mm), and the height of its middle: what the camera needs. */
   readonly size: number;
   readonly middle: number;
+  /** Points (mm) that hold all of it between them, wherever the blades stand. */
+  readonly extent: Vector3[];
   private ink = new Ink();
   private plate: InkPart[];
   private servos: DrawnServo[] = [];
@@ -60,6 +63,7 @@ export class Linkage {
   private numbers: Vector3[] = [];
   private unit: number;
   private airframe: Airframe;
+  private dimension: Dimension;
 
   constructor(private readonly setup: Setup) {
     const { head, swash, servos } = setup.airframe;
@@ -69,6 +73,8 @@ export class Linkage {
     this.middle = (head.head_height_mm - low) / 2;
     this.unit = reach / 20;
     const u = this.unit;
+    // Its figure comes first: the other words make room for it.
+    this.dimension = new Dimension(u, this.words);
     const floor = -low - 8 * u;
     this.shaft(floor, head.head_height_mm + 6 * u);
     const tail = setup.airframe.tail;
@@ -78,9 +84,20 @@ export class Linkage {
       reach + 14 * u,
       tail ? tail.side !== "right" : null,
     );
+    const round = Array.from({ length: 24 }, (_, i) => (i * Math.PI) / 12);
+    this.extent = [
+      ...round.map((a) =>
+        new Vector3(Math.sin(a), Math.cos(a), 0)
+          .multiplyScalar(REACHES * reach)
+          .setZ(head.head_height_mm),
+      ),
+      ...this.airframe.places.map(({ where }) => where),
+      new Vector3(0, -1.6 * reach, floor),
+    ];
     this.plate = this.swashplate(reach, head.inner_ball_radius_mm);
     servos.forEach((_, i) => {
       this.servos.push({
+        body: this.ink.solid(new BoxGeometry(8 * u, 9 * u, 13 * u), "paper"),
         horn: this.bar(2.6 * u, 1.3 * u, "faint"),
         link: this.bar(0.9 * u, 0.9 * u, "ink"),
         hornBall: this.ball(1.5 * u),
@@ -99,7 +116,7 @@ export class Linkage {
     }
     for (const { text, where } of this.airframe.places) this.words.add(text, 9 * u, where);
     this.ink.seal();
-    this.group.add(this.ink.group);
+    this.group.add(this.ink.group, this.dimension.group);
   }
 
   /** Put every part where a frame has it; a frame of another build is passed over. */
@@ -115,26 +132,37 @@ export class Linkage {
       const where = drawn.blades[i];
       if (where) this.placeBlade(blade, where);
     }
+    this.dimension.place(drawn.dimension ?? null);
   }
 
   repaint(colourOf: (name: string) => string) {
     this.ink.repaint(colourOf);
     this.words.repaint(colourOf("ink"), colourOf("paper"));
+    this.dimension.repaint(colourOf("mint"));
   }
 
   /** Put the words where they can be read from this camera. */
   arrange(camera: PerspectiveCamera) {
-    this.words.arrange(camera);
+    this.words.arrange(camera, 3 * this.size);
   }
 
   dispose() {
     this.ink.dispose();
+    this.dimension.dispose();
   }
 
   private placeServo(servo: DrawnServo, drawn: Drawn, i: number) {
     const shaft = at(drawn.shafts[i] as Vec);
     const hornBall = at(drawn.horn_balls[i] as Vec);
     const swashBall = at(drawn.swash_balls[i] as Vec);
+    // The body stands beside its horn's plane, its top a little above the shaft.
+    const bearing = ((this.setup.airframe.servos[i]?.arm_bearing_deg ?? 0) * Math.PI) / 180;
+    const axis = new Vector3(Math.cos(bearing), -Math.sin(bearing), 0);
+    const body = shaft.clone().addScaledVector(axis, 6 * this.unit);
+    const turned = new Matrix4()
+      .makeBasis(axis.clone().negate().cross(UP), axis, UP)
+      .setPosition(body.addScaledVector(UP, -4 * this.unit));
+    this.ink.move(servo.body, turned);
     this.ink.move(servo.horn, between(shaft, hornBall));
     this.ink.move(servo.link, between(hornBall, swashBall));
     this.ink.move(servo.hornBall, placed(hornBall));
@@ -194,8 +222,8 @@ export class Linkage {
 
   private blade(colour: string, arm: number, reach: number): InkPart[] {
     const chord = arm * 1.7;
-    const from = reach * 1.1;
-    const length = reach * 3.4;
+    const from = reach * GRIPS;
+    const length = reach * (REACHES - GRIPS);
     const wing = new BoxGeometry(chord, length, chord * 0.09);
     // A third of the chord lies ahead of the feathering axis.
     wing.translate(-chord * 0.17, from + length / 2, 0);

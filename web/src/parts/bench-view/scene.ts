@@ -11,6 +11,10 @@ import { Linkage } from "./linkage";
 const FINE = 2;
 const ROUGH = 0.5;
 const REST_MS = 160;
+/** How much of the view's half the whole may fill. */
+const FILLS = 0.95;
+/** How near the view comes to a length that is drawn, against where it was. */
+const CLOSE = 0.45;
 const USUAL_TURN = 32;
 const USUAL_RISE = 22;
 
@@ -25,11 +29,15 @@ export class BenchScene {
   private size = 0;
   private asked = 0;
   private last: Frame["scene"] | null = null;
+  /** The length looked at, and where the view was before. */
+  private closeUp: { path: string; target: Vector3; camera: Vector3 } | null = null;
 
   private readonly byProcessor = drawnByProcessor();
   private width = 1;
   private height = 1;
   private rest: ReturnType<typeof setTimeout> | undefined;
+  /** A frame was shown and rested: from then on moving may be drawn with few pixels. */
+  private opened = false;
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: !this.byProcessor });
@@ -57,7 +65,33 @@ export class BenchScene {
   show(drawn: Frame["scene"]) {
     this.last = drawn;
     this.linkage?.place(drawn);
+    this.closeTo(drawn.dimension ?? null);
     this.draw();
+  }
+
+  /** Step close to a length while it is drawn, and back to where the view was after it. */
+  private closeTo(length: Frame["scene"]["dimension"]) {
+    const path = length?.path ?? null;
+    if (path === this.closeUp?.path) return;
+    if (this.closeUp) {
+      this.controls.target.copy(this.closeUp.target);
+      this.camera.position.copy(this.closeUp.camera);
+      this.closeUp = null;
+    }
+    if (length && path) {
+      const { target } = this.controls;
+      this.closeUp = { path, target: target.clone(), camera: this.camera.position.clone() };
+      const [start, end] = [new Vector3(...length.start), new Vector3(...length.end)];
+      const from = this.camera.position.clone().sub(target);
+      const away = from.length() * CLOSE;
+      // Square to the length, as near as can be to where the view was: none is seen shortened.
+      const along = end.clone().sub(start).normalize();
+      const square = from.addScaledVector(along, -from.dot(along));
+      if (square.length() < 1e-6) square.set(0, -1, 0);
+      target.copy(start).lerp(end, 0.5);
+      this.camera.position.copy(target).addScaledVector(square.normalize(), away);
+    }
+    this.controls.update();
   }
 
   /** The view over the tail's left shoulder, the whole helicopter in sight. */
@@ -104,23 +138,34 @@ export class BenchScene {
 
   /** Look from an azimuth (deg from the tail, to the left) and height (deg). */
   private look(turn: number, rise: number) {
-    // A narrow view steps back, so that the blades still fit.
-    const away = this.size * Math.max(2.6, 3.9 / this.camera.aspect);
     const t = (turn * Math.PI) / 180;
     const r = (rise * Math.PI) / 180;
-    const flat = away * Math.cos(r);
-    this.camera.position
-      .set(-flat * Math.sin(t), -flat * Math.cos(t), away * Math.sin(r))
-      .add(this.controls.target);
+    const way = new Vector3(-Math.cos(r) * Math.sin(t), -Math.cos(r) * Math.cos(t), Math.sin(r));
+    this.camera.position.copy(this.controls.target).addScaledVector(way, this.farEnough(way));
     this.controls.update();
     this.draw();
+  }
+
+  /** How far (mm) to step back along a way for everything to be in view, and no further. */
+  private farEnough(way: Vector3): number {
+    const high = Math.tan((this.camera.fov * Math.PI) / 360) * FILLS;
+    const wide = high * this.camera.aspect;
+    const right = new Vector3(-way.y, way.x, 0).normalize();
+    const up = new Vector3().crossVectors(way, right);
+    const far = (this.linkage?.extent ?? []).map((point) => {
+      const from = point.clone().sub(this.controls.target);
+      const needs = Math.max(Math.abs(from.dot(right)) / wide, Math.abs(from.dot(up)) / high);
+      return from.dot(way) + needs;
+    });
+    return Math.max(this.size, ...far);
   }
 
   private draw = () => {
     if (this.asked) return;
     this.asked = requestAnimationFrame(() => {
       this.asked = 0;
-      if (this.byProcessor) this.roughWhileMoving();
+      if (this.opened) this.roughWhileMoving();
+      else this.openOnceItRests();
       this.render();
     });
   };
@@ -129,6 +174,14 @@ export class BenchScene {
     this.linkage?.arrange(this.camera);
     this.renderer.render(this.scene, this.camera);
     this.draws += 1;
+  }
+
+  /** What is seen first is never coarser than what comes next. */
+  private openOnceItRests() {
+    clearTimeout(this.rest);
+    this.rest = setTimeout(() => {
+      this.opened = this.byProcessor && this.last !== null;
+    }, REST_MS);
   }
 
   /** Without a graphics card: few pixels while something moves, many once it rests. */

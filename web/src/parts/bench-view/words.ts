@@ -12,48 +12,68 @@ import {
 /** Middle and half sizes, where the whole view is −1 to 1 each way. */
 export type Box = { x: number; y: number; wide: number; high: number };
 
-type Word = { text: string; sprite: Sprite; home: Vector3 };
+export type Word = { text: string; sprite: Sprite; home: Vector3; size: number };
 
 const EDGE = 0.98;
+/** A word's lettering, in pixels. */
+const HIGH = 96;
+const widthOf = (text: string) => (text.length > 1 ? Math.max(230, 44 * text.length) : HIGH);
 const seen = new Vector3();
 
 export class Words {
   private words: Word[] = [];
+  private ink = "";
+  private paper = "";
 
   constructor(private readonly group: Group) {}
 
   add(text: string, size: number, home = new Vector3()): Word {
     const sprite = new Sprite(new SpriteMaterial({ depthTest: false, transparent: true }));
-    sprite.scale.set(size * (text.length > 1 ? 2.4 : 1), size, 1);
     this.group.add(sprite);
-    const word = { text, sprite, home };
+    const word = { text, sprite, home, size };
     this.words.push(word);
     return word;
   }
 
-  /** Put every word where it can be read from this camera. */
-  arrange(camera: PerspectiveCamera) {
+  /** Let a word say something else, or nothing. */
+  say(word: Word, text: string) {
+    if (word.text === text) return;
+    word.text = text;
+    this.letter(word);
+  }
+
+  private letter({ sprite, text }: Word) {
+    sprite.visible = text !== "";
+    sprite.material.map?.dispose();
+    sprite.material.map = text ? lettering(text, this.ink, this.paper) : null;
+    sprite.material.needsUpdate = true;
+  }
+
+  /** Put every word where it can be read from this camera; at ``far`` (mm) it has its own size. */
+  arrange(camera: PerspectiveCamera, far: number) {
     camera.updateMatrixWorld();
     const half = Math.tan((camera.fov * Math.PI) / 360);
     const depths: number[] = [];
-    const boxes = this.words.map(({ sprite, home }) => {
+    const said = this.words.filter(({ text }) => text !== "");
+    const boxes = said.map(({ sprite, home, text, size }) => {
       seen.copy(home).applyMatrix4(camera.matrixWorldInverse);
-      const high = sprite.scale.y / 2 / (-seen.z * half);
+      // As large on the screen from near as from far.
+      const grown = size * (-seen.z / far);
+      sprite.scale.set((grown * widthOf(text)) / HIGH, grown, 1);
+      const high = grown / 2 / (-seen.z * half);
       const wide = (high * sprite.scale.x) / sprite.scale.y / camera.aspect;
       seen.copy(home).project(camera);
       depths.push(seen.z);
       return { x: seen.x, y: seen.y, wide, high };
     });
     for (const [i, { x, y }] of apart(boxes).entries())
-      this.words[i]?.sprite.position.set(x, y, depths[i] ?? 0).unproject(camera);
+      said[i]?.sprite.position.set(x, y, depths[i] ?? 0).unproject(camera);
   }
 
   repaint(ink: string, paper: string) {
-    for (const { sprite, text } of this.words) {
-      sprite.material.map?.dispose();
-      sprite.material.map = lettering(text, ink, paper);
-      sprite.material.needsUpdate = true;
-    }
+    this.ink = ink;
+    this.paper = paper;
+    for (const word of this.words) this.letter(word);
   }
 }
 
@@ -101,8 +121,8 @@ export function overlap(a: Box, b: Box): boolean {
 
 function lettering(text: string, ink: string, paper: string): CanvasTexture {
   const canvas = document.createElement("canvas");
-  canvas.width = text.length > 1 ? 230 : 96;
-  canvas.height = 96;
+  canvas.width = widthOf(text);
+  canvas.height = HIGH;
   const pen = canvas.getContext("2d");
   if (pen) {
     pen.font = "700 72px 'Atkinson Hyperlegible Next Variable', sans-serif";

@@ -4,7 +4,8 @@ import { answer, asProblem, client, type Frame, type Problem } from "@/api/clien
 import { Follower } from "./follower";
 import { type Levers, leversNow, onLevers } from "./levers";
 
-export type View = { azimuth: number; exaggerate: number };
+/** `measured` is the path of the length whose dimension is drawn. */
+export type View = { azimuth: number; exaggerate: number; measured?: string };
 type Question = View & Levers & { version: number };
 
 export class Live {

@@ -5,6 +5,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { useNotKept } from "@/parts/not-kept";
 import { eitherOf, readNumber, shown } from "@/parts/numbers";
+import { focusSetting } from "./in-focus";
 import type { NumberSetting } from "./setting";
 
 type Props = {
@@ -26,6 +27,7 @@ const SLOW_RPM = 300;
 export function NumberField({ setting, value, save, hideLabel, compact, onLeft }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
+  const [focused, setFocused] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   /** Readings of one entry that are all possible: the pilot says which is meant. */
   const [meant, setMeant] = useState<number[]>([]);
@@ -103,11 +105,19 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           data-path={setting.path}
           value={text}
           aria-invalid={fault !== null || meant.length > 0}
-          aria-describedby={fault ? `${id}-fault` : undefined}
+          aria-describedby={
+            fault ? `${id}-fault` : focused && setting.help ? `${id}-help` : undefined
+          }
           onChange={(event) => setTyped(event.target.value)}
+          onFocus={() => {
+            setFocused(true);
+            focusSetting(setting.path);
+          }}
           // biome-ignore lint/a11y/noAutofocus: it was asked for by the key that stood here
           autoFocus={onLeft !== undefined}
           onBlur={() => {
+            setFocused(false);
+            focusSetting(null);
             if (typed !== null && typed !== refused.current) void commit(typed);
             else if (typed === null) onLeft?.();
           }}
@@ -128,6 +138,11 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           {setting.unit}
         </span>
       </div>
+      {focused && setting.help && !compact && !hideLabel && (
+        <p id={`${id}-help`} className="mt-0.5 text-xs leading-tight text-faint">
+          {setting.help}
+        </p>
+      )}
       {meant.length > 0 && (
         <fieldset role="alert" className="mt-1 flex flex-wrap items-center gap-1.5 text-sm">
           <legend className="sr-only">{setting.label}</legend>

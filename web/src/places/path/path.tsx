@@ -1,11 +1,12 @@
 /** Path: the chain from stick to blade of one helicopter, live, with every setting in its place. */
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { ModeName, Setup } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dock } from "@/parts/levers/dock";
 import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
 import { useOpenState } from "@/parts/open-state";
+import { useSettingInFocus } from "@/parts/settings/in-focus";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { FOLLOWED, type Followed, type StageName, stagesOf } from "@/parts/settings/stages";
 import { useHere } from "@/places/helicopter/helicopter-layout";
@@ -37,7 +38,9 @@ const READ = (search: URLSearchParams) => ({
 export function Path() {
   const { draft, editor } = useHere();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
-  const live = useLive(draft.id, draft.version, view);
+  const measured = useSettingInFocus() ?? "";
+  const seen = useMemo(() => ({ ...view, measured }), [view, measured]);
+  const live = useLive(draft.id, draft.version, seen);
   const { f, stage, shows, open } = useOpen(draft.document.arrangement);
   const mode = useLever("mode");
   const setup = draft.document;

@@ -1,0 +1,65 @@
+"""A length's dimension is drawn between the points it is measured between."""
+
+import numpy as np
+import pytest
+
+from mint_lever.chain import Sticks, build_chain, frame
+from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
+
+
+def built(layout="three_120", *changes):
+    setup = new_helicopter("Lovage", layout=layout, blades=3)
+    made = [Change(path, value) for path, value in changes]
+    return build_chain(read_setup(apply_changes(setup.as_document(), made)))
+
+
+def drawn(chain, path, **levers):
+    return frame(chain, Sticks.at(**levers), 180.0, measured=path)["scene"]["dimension"]
+
+
+LENGTHS = [
+    *(f"airframe.servos.{i}.arm_mm" for i in range(3)),
+    *(f"airframe.servos.{i}.link_length_mm" for i in range(3)),
+    *(f"airframe.swash.balls.{i}.radius_mm" for i in range(3)),
+    "airframe.head.inner_ball_radius_mm",
+    "airframe.head.head_height_mm",
+    "airframe.head.grip_arm_mm",
+    "airframe.head.grip_ball_span_mm",
+]
+
+
+@pytest.mark.parametrize("levers", [{}, {"collective": 70.0, "aileron": -40.0, "elevator": 25.0}])
+@pytest.mark.parametrize("path", LENGTHS)
+def test_its_ends_are_as_far_apart_as_the_setup_says(path, levers):
+    """The scene's points come of the solved linkage: the length is found again between them."""
+    chain = built("three_120", ("airframe.head.grip_ball_span_mm", 31.0))
+    found = drawn(chain, path, **levers)
+    far = np.linalg.norm(np.subtract(found["end"], found["start"]))
+    assert found["path"] == path
+    assert far == pytest.approx(found["value_mm"], abs=1e-6)
+
+
+def test_a_link_that_was_turned_out_is_longer_by_that_and_says_the_turning():
+    chain = built("three_120", ("airframe.servos.1.link_extra_mm", 0.8))
+    nominal = drawn(chain, "airframe.servos.1.link_length_mm")
+    extra = drawn(chain, "airframe.servos.1.link_extra_mm")
+    assert extra["value_mm"] == 0.8
+    assert (extra["start"], extra["end"]) == (nominal["start"], nominal["end"])
+    far = np.linalg.norm(np.subtract(extra["end"], extra["start"]))
+    assert far == pytest.approx(nominal["value_mm"] + 0.8, abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    "path",
+    [
+        "",
+        "airframe.servos.3.arm_mm",
+        "airframe.head.link_extra_mm.5",
+        "airframe.rotor.radius_mm",
+        "airframe.servos.0.rated_volt",
+        "name",
+        "airframe.servos.0.arm_mm.x",
+    ],
+)
+def test_what_is_no_length_of_the_drawn_linkage_draws_nothing(path):
+    assert drawn(built(), path) is None

@@ -1,0 +1,22 @@
+/** Which setting's field has the focus: the drawing shows where that length is on the model. */
+import { useSyncExternalStore } from "react";
+
+let path: string | null = null;
+const listeners = new Set<() => void>();
+
+/** A field took the focus, or (null) lost it. */
+export function focusSetting(to: string | null) {
+  if (to === path) return;
+  path = to;
+  for (const listener of listeners) listener();
+}
+
+export function useSettingInFocus(): string | null {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => path,
+  );
+}
