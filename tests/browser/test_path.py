@@ -1,6 +1,7 @@
 """The main job, end to end: import, push a lever, edit, undo, save, reload, export, import."""
 
 import pytest
+from playwright.sync_api import expect
 
 from builds import document, with_tail
 from hands import put_in_hangar, stand_at
@@ -243,6 +244,41 @@ def test_nudging_a_field_by_arrow_keys_is_kept_once(page, fennel):
     page.get_by_role("button", name="Undo").and_(page.locator(":enabled")).click()
     kept(page)
     assert throw.input_value() == "40"  # four presses, one step
+
+
+def test_a_length_is_drawn_while_its_field_has_the_focus(page, fennel, axe):
+    page.locator("[data-stage=horns]").click()
+    arm = page.locator("[data-path='airframe.servos.1.arm_mm']")
+
+    def drawn(act):
+        with page.expect_response(lambda answer: "/frame?" in answer.url) as answered:
+            act()
+        return answered.value.json()["scene"]["dimension"]
+
+    found = drawn(arm.focus)
+    assert found["path"] == "airframe.servos.1.arm_mm"
+    assert found["value_mm"] == float(arm.input_value())
+    says = page.get_by_text("From the servo's shaft to the middle of the ball on its horn.")
+    assert says.is_visible()
+    axe("a field with its help")
+    assert drawn(arm.blur) is None
+    says.wait_for(state="hidden")
+
+
+def test_servos_are_made_alike_by_keyboard_and_undone_in_one_step(page, fennel):
+    page.locator("[data-stage=horns]").click()
+    arms = [page.locator(f"[data-path='airframe.servos.{i}.arm_mm']") for i in range(3)]
+    arms[0].fill("14.7")
+    page.keyboard.press("Enter")
+    kept(page)
+    before = [arm.input_value() for arm in arms]
+    assert before[0] == "14.7" != before[1]
+    page.get_by_role("button", name="The same for all 3 servos").press("Enter")
+    for arm in arms:
+        expect(arm).to_have_value("14.7")
+    page.get_by_role("button", name="Undo").click()
+    for arm, value in zip(arms, before, strict=True):
+        expect(arm).to_have_value(value)
 
 
 def test_rename_and_reshape(page, fennel, axe):
