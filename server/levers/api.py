@@ -23,7 +23,8 @@ class Levers(Schema):
     """Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
 
     ``version`` is the draft's version that the page shows; frames never mix two of them.
-    ``measured`` is the path of the length whose dimension is drawn.
+    ``measured`` is the path of the length whose dimension is drawn. ``rate_sets`` are the numbers,
+    from 0, of the rates on switches whose position is chosen, with commas between them.
     """
 
     version: int
@@ -35,6 +36,11 @@ class Levers(Schema):
     azimuth: float = 180.0
     exaggerate: float = 1.0
     measured: str = Field("", max_length=60)
+    rate_sets: str = Field("", max_length=80, pattern=r"^(\d{1,2}(,\d{1,2})*)?$")
+
+    def chosen(self) -> list[int]:
+        """The numbers of the sets whose switches stand in their positions."""
+        return [int(number) for number in self.rate_sets.split(",") if number]
 
 
 class ChannelOut(Schema):
@@ -213,6 +219,7 @@ def live_frame(
 ) -> HttpResponse:
     """Compute one frame. Called many times a second: the answer skips a second validation."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
+    chain = chain.with_rate_sets(levers.chosen())
     made = frame(
         chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate, levers.measured
     )
@@ -225,6 +232,7 @@ def stick_response(
 ) -> HttpResponse:
     """Compute how pitch answers one stick, the others held where they are."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
+    chain = chain.with_rate_sets(levers.chosen())
     answered = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
     pitch = zip(answered.pitch_deg.tolist(), answered.reachable.tolist(), strict=True)
     return _json(

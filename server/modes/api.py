@@ -28,6 +28,7 @@ from modes.schemas import (
     SwitchOut,
     show_curve,
     show_mode,
+    show_rate_sets,
     show_rates,
     show_switch,
     tail_choices,
@@ -142,6 +143,7 @@ def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HttpR
     shown = ModesOut(
         version=version,
         modes=[show_mode(chain, name, softer) for name in names],
+        rate_sets=show_rate_sets(chain, softer),
         tail_choices=tail_choices(chain),
     )
     return _json(shown)

@@ -9,7 +9,7 @@ from mint_lever.chain import Chain
 from mint_lever.modes.drawn import Which, curve_in
 from mint_lever.modes.hover_of import By, HoverOf, hover_of
 from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
-from mint_lever.modes.rates import RATED, Softer, rate_curve
+from mint_lever.modes.rates import RATED, RateCurve, Softer, rate_curve
 from mint_lever.modes.switching import switching
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName, Rates
@@ -77,16 +77,23 @@ class CurveOut(BaseModel):
     degree_marks: list[DegreeMark]
 
 
-class RateOut(BaseModel):
-    """One function's rate and expo, and what comes of it."""
+class RateSideOut(BaseModel):
+    """What one side of a rate comes to."""
 
-    stick_pct: list[float]
-    value_pct: list[float]
     centre_slope: float
     end_slope: float
     cyclic_deg: float | None
     full_stick_dps: float | None
     radio_expo_pct: float
+
+
+class RateOut(RateSideOut):
+    """One function's rate and expo, and what comes of it; ``low`` is left or back where that side
+    has figures of its own."""
+
+    stick_pct: list[float]
+    value_pct: list[float]
+    low: RateSideOut | None
 
 
 class RatesOut(BaseModel):
@@ -123,11 +130,12 @@ class GainsOut(BaseModel):
 
 
 class ModesOut(BaseModel):
-    """Every flight mode of the draft as of ``version``; the degrees a collective reaches; tail
+    """Every flight mode of the draft as of ``version``; the rates on switches in their order; tail
     gains to choose for all modes together."""
 
     version: int
     modes: list[ModeOut]
+    rate_sets: list[RateOut]
     tail_choices: list[GainsOut]
 
 
@@ -201,15 +209,28 @@ def show_rates(
     rates: dict[str, Any] = {}
     for function in RATED:
         rate = None if own is None else getattr(own, function)
-        answered = rate_curve(chain, name, function, rate, softer)
-        rates[function] = RateOut(
-            **{
-                **vars(answered),
-                "stick_pct": answered.stick_pct.tolist(),
-                "value_pct": answered.value_pct.tolist(),
-            }
-        )
+        rates[function] = _rate(rate_curve(chain, name, function, rate, softer))
     return RatesOut(**rates)
+
+
+def show_rate_sets(chain: Chain, softer: Softer | None = None) -> list[RateOut]:
+    """Show the rates that stand on switches, as they come out in normal."""
+    return [
+        _rate(rate_curve(chain, "normal", each.function, each.rate, softer))
+        for each in chain.setup.transmitter.rate_sets
+    ]
+
+
+def _rate(worked_out: RateCurve) -> RateOut:
+    low = worked_out.low
+    return RateOut(
+        **{
+            **vars(worked_out),
+            "stick_pct": worked_out.stick_pct.tolist(),
+            "value_pct": worked_out.value_pct.tolist(),
+            "low": None if low is None else RateSideOut(**vars(low)),
+        }
+    )
 
 
 def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOut:

@@ -142,6 +142,35 @@ def test_rates_stand_beside_numbers_of_ones_own_that_can_be_used(page, modes, ax
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_rate_on_a_switch_is_set_by_keyboard_and_what_it_sends_is_seen(page, modes, axe, size):
+    wide(page, *size)
+    page.get_by_role("button", name="Open Normal rate / expo").press("Enter")
+    page.get_by_role("button", name="Add a rate on a switch").press("Enter")
+    sets = page.get_by_role("region", name="Rates on switches")
+    for name, value in (("Switch", "B"), ("Position", "down"), ("Rate", "70")):
+        sets.get_by_label(name, exact=True).fill(value)
+        page.keyboard.press("Enter")
+        expect(page.get_by_text(KEPT)).to_be_visible()
+    sets.get_by_role("button", name=re.compile(r"set it\s*: Left$")).press("Enter")
+    page.keyboard.type("40")
+    page.keyboard.press("Enter")
+    # Half the stick's end, and what the blade makes of it: one figure for each side.
+    expect(sets).to_contain_text(re.compile(r"cyclic, full stick\s*[\d.]+ · [\d.]+°"))
+    axe("rates on switches")
+    page.get_by_role("link", name="Path").press("Enter")
+    page.get_by_role("button", name="Aileron", exact=True).press("Enter")
+    if size[0] < 768:
+        page.get_by_label("switch B").scroll_into_view_if_needed()
+    page.get_by_label("switch B").select_option("down")
+    for key, sent in (("f", "+70.0%"), ("s", "−40.0%")):
+        for _ in range(45):
+            page.keyboard.press(key)
+        expect(page.locator("[data-value=shape]")).to_have_text(sent)
+    page.get_by_label("switch B").select_option("elsewhere")
+    expect(page.locator("[data-value=shape]")).to_have_text("−100.0%")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
 def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo, axe, size):
     wide(page, *size)
     stand_at(page, address_of(page, "Yarrow 570"), "modes")

@@ -48,7 +48,12 @@ def _mix(master, slave, share):
     return {"master": master, "slave": slave, "low_pct": share, "high_pct": share}
 
 
+def _rate(function, at="B", **rate):
+    return {"function": function, "switch": at, "position": "down", "rate": rate}
+
+
 MODES = "transmitter.modes"
+RATE_SETS = "transmitter.rate_sets"
 CHANNELS = "transmitter.channels"
 # A governor in the unit whose band holds both targets, and a mode a fifth slower.
 GOVERNED = (
@@ -174,6 +179,15 @@ BROKEN = [
     ("hold_without_full_pitch", [(f"{MODES}.hold.pitch_curve", [0.0, 25.0, 50.0, 70.0, 80.0])]),
     ("hold_without_full_pitch", [(f"{MODES}.hold.pitch_curve", [30.0, 40.0, 50.0, 75.0, 100.0])]),
     ("rates_in_both", [(f"{MODES}.normal.rates.rudder.rate_pct", 45.0)]),
+    # A side of its own, and a rate on a switch, are judged like the others.
+    ("rates_in_both", [(f"{MODES}.normal.rates.rudder.rate_low_pct", 45.0)]),
+    ("rate_beyond_full", [(RATE_SETS, [_rate("aileron", rate_pct=120.0)])]),
+    ("expo_turns_back", [(RATE_SETS, [_rate("elevator", expo_low_pct=-80.0)])]),
+    ("two_rates_at_one_position", [(RATE_SETS, [_rate("aileron"), _rate("aileron", at=" B ")])]),
+    (
+        "hold_works_more_than_hold",
+        [("transmitter.controls.throttle_hold", "b"), (RATE_SETS, [_rate("rudder")])],
+    ),
     ("large_sub_trim", [("unit.servos.1.subtrim_us", -80.0)]),
     (
         "gain_against_head_speed",

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from mint_lever.audit import (
     arriving,
+    controls,
     directions,
     drive,
     gains,
@@ -75,6 +76,8 @@ RULES: tuple[Rule, ...] = (
     rates.expo_turns_back,
     rates.rate_beyond_full,
     rates.rates_in_both,
+    rates.two_rates_at_one_position,
+    controls.hold_works_more_than_hold,
     servos.large_sub_trim,
     gains.gain_against_head_speed,
     gains.one_gain_for_all_speeds,

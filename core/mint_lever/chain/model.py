@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -21,6 +22,7 @@ from mint_lever.swash.mixing import mixing_matrix
 from mint_lever.swash.servos import Outputs, ServoBank, ServoPulses
 from mint_lever.transmitter.channel import ChannelBank, ChannelStages
 from mint_lever.transmitter.mixes import add_mixes
+from mint_lever.transmitter.rate_switches import with_rate_sets
 from mint_lever.transmitter.shaping import shape
 from mint_lever.unit.arrival import Arrival, arrive
 from mint_lever.unit.outputs import UnitOutputs
@@ -114,6 +116,19 @@ class Chain:
         if self._servo_channels is not None:
             return -1 if self.throws.collective_high < 0 else 1
         return -1 if self.setup.transmitter.channels.collective.reversed != self._reversed[0] else 1
+
+    def with_rate_sets(self, numbers: Sequence[int]) -> Chain:
+        """Give the chain with rates that stand on switches chosen, by their numbers from 0.
+
+        Raises InvalidRequest for sets that are not there or cannot be chosen together.
+        """
+        if not numbers:
+            return self
+        other = copy.copy(self)
+        transmitter = with_rate_sets(self.setup.transmitter, numbers)
+        # Rates are all that differs, and they are read from the setup at every run.
+        other.setup = self.setup.model_copy(update={"transmitter": transmitter})
+        return other
 
     def mode(self, name: ModeName) -> Mode:
         """Give a flight mode; raises InvalidRequest when this setup does not have it."""

@@ -25,7 +25,7 @@ def plain(setup: Setup, name: ModeName) -> bool:
     """
     mode: Mode = getattr(setup.transmitter.modes, name)
     rates = (mode.rates.aileron, mode.rates.elevator)
-    if any(rate.rate_pct != 100 for rate in rates):
+    if any(side.rate_pct != 100 for rate in rates for side in (rate, rate.below_centre)):
         return False
     at = mode.pitch_curve_at or np.linspace(0.0, 100.0, len(mode.pitch_curve))
     off = np.asarray(at) - _MIDDLE

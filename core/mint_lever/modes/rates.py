@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -23,22 +24,33 @@ Softer = Literal["plus", "minus"]
 
 
 @dataclass(frozen=True)
-class RateCurve:
-    """One function's rate in one mode.
+class RateSide:
+    """What one side of a rate comes to.
 
-    ``stick_pct`` and ``value_pct`` are (101,), −100…100. Slopes are percent of value for each
-    percent of stick at the centre and at the end. ``cyclic_deg`` is the blade's at full stick
-    (None for the rudder), ``full_stick_dps`` how fast the unit then turns the model (None without
-    a stabilising unit). ``radio_expo_pct`` has the sign this pilot's radio shows.
+    Slopes are percent of value for each percent of stick at the centre and at the end.
+    ``cyclic_deg`` is the blade's at full stick (None for the rudder), ``full_stick_dps`` how fast
+    the unit then turns the model (None without a stabilising unit). ``radio_expo_pct`` has the sign
+    this pilot's radio shows.
     """
 
-    stick_pct: Array
-    value_pct: Array
     centre_slope: float
     end_slope: float
     cyclic_deg: float | None
     full_stick_dps: float | None
     radio_expo_pct: float
+
+
+@dataclass(frozen=True)
+class RateCurve(RateSide):
+    """One function's rate in one mode; ``stick_pct`` and ``value_pct`` are (101,), −100…100.
+
+    The figures are those of right or forward, and of both sides where ``low`` is None; else
+    ``low`` has those of left or back.
+    """
+
+    stick_pct: Array
+    value_pct: Array
+    low: RateSide | None
 
 
 def rate_curve(
@@ -56,19 +68,30 @@ def rate_curve(
     rate: Rate = getattr(chain.mode(mode).rates, function) if own is None else own
     stick = np.linspace(-100.0, 100.0, POINTS)
     value = rate_and_expo(stick, rate)
+    apart = rate.below_centre is not rate
+
+    def side(of: Rate, ends: tuple[float, ...]) -> RateSide:
+        full = [end for end in value[[0, -1]] if np.sign(end) in ends] or [0.0]
+        return RateSide(
+            centre_slope=slope(of, 0.0),
+            end_slope=slope(of, 100.0),
+            cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function, full[-1]),
+            full_stick_dps=_turning(chain, mode, function, full),
+            radio_expo_pct=as_radio_shows(setup, of.expo_pct, softer),
+        )
+
+    both = side(rate, (1.0,) if apart else (-1.0, 1.0))
     return RateCurve(
+        **vars(both),
         stick_pct=stick,
         value_pct=value,
-        centre_slope=slope(rate, 0.0),
-        end_slope=slope(rate, 100.0),
-        cyclic_deg=None if function == "rudder" else _cyclic(chain, mode, function, value[-1]),
-        full_stick_dps=_turning(chain, mode, function, value[-1]),
-        radio_expo_pct=as_radio_shows(setup, rate.expo_pct, softer),
+        low=side(rate.below_centre, (-1.0,)) if apart else None,
     )
 
 
 def slope(rate: Rate, stick_pct: float) -> float:
-    """Percent of value for each percent of stick: rate·(1 − k + 3k·x²), formulas §2.1 derived."""
+    """Percent of value for each percent of stick right or forward: rate·(1 − k + 3k·x²), formulas
+    §2.1 derived."""
     k, x = rate.expo_pct / 100.0, stick_pct / 100.0
     return rate.rate_pct / 100.0 * (1.0 - k + 3.0 * k * x * x)
 
@@ -92,9 +115,10 @@ def _cyclic(chain: Chain, mode: ModeName, function: RatedFunction, full_pct: flo
 
 
 def _turning(
-    chain: Chain, mode: ModeName, function: RatedFunction, full_pct: float
+    chain: Chain, mode: ModeName, function: RatedFunction, full_pct: Sequence[float]
 ) -> float | None:
-    """How fast the unit turns the model (deg/s) by what arrives of full stick, at the lesser end.
+    """How fast the unit turns the model (deg/s) by what arrives of full stick, at the lesser of
+    these ends.
 
     A unit behind the mixing was taught its throws: it takes what the mixing is given.
     """
@@ -102,8 +126,8 @@ def _turning(
     if unit is None:
         return None
     row = FUNCTIONS.index(function)
-    shaped = np.repeat(chain.shaped(Sticks.at(), mode), 2, axis=1)
-    shaped[row] = [-full_pct, full_pct]
+    shaped = np.repeat(chain.shaped(Sticks.at(), mode), len(full_pct), axis=1)
+    shaped[row] = full_pct
     run = chain.run_shaped(shaped, mode)
     arrives = run.mixed_pct[row]
     if run.arrival is not None or function == "rudder":

@@ -12,6 +12,7 @@ from typing import Any, Literal
 
 Stage = Literal[
     "whole",
+    "stick",
     "shape",
     "mixes",
     "channel",

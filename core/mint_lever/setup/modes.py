@@ -86,6 +86,16 @@ class Rate(Part):
         ),
     ] = None
 
+    @property
+    def below_centre(self) -> Rate:
+        """The figures of the left or back side, as a rate of both; itself where it has none of its
+        own."""
+        if self.rate_low_pct is None and self.expo_low_pct is None:
+            return self
+        rate = self.rate_pct if self.rate_low_pct is None else self.rate_low_pct
+        expo = self.expo_pct if self.expo_low_pct is None else self.expo_low_pct
+        return Rate(rate_pct=rate, expo_pct=expo)
+
 
 class Rates(Part):
     """The three functions that have rates."""

@@ -203,6 +203,36 @@ class RateSet(Part):
     rate: Annotated[Rate, Holder()] = Rate()
 
 
+def _works(label: str, help_: str, function: str = "") -> About:
+    return About(
+        label=label,
+        help=help_,
+        stage="stick",
+        group="Which control works what",
+        function=function,
+        record=True,
+    )
+
+
+_STICK_HELP = "The stick and the way it moves: right stick up, left stick aside."
+
+
+class Controls(Part):
+    """Which control of this radio works what, as it is printed on it; rates and channels on
+    switches say theirs themselves."""
+
+    collective: Annotated[Word, _works("Collective and throttle", _STICK_HELP, "collective")] = ""
+    aileron: Annotated[Word, _works("Aileron", _STICK_HELP, "aileron")] = ""
+    elevator: Annotated[Word, _works("Elevator", _STICK_HELP, "elevator")] = ""
+    rudder: Annotated[Word, _works("Rudder", _STICK_HELP, "rudder")] = ""
+    flight_mode: Annotated[
+        Word, _works("Flight modes", "The switch that picks the flight mode, by its letter.")
+    ] = ""
+    throttle_hold: Annotated[
+        Word, _works("Throttle hold", "The switch that holds the throttle, by its letter.")
+    ] = ""
+
+
 class SwitchPosition(Part):
     """What a switch sends in one position."""
 
@@ -311,6 +341,7 @@ class Transmitter(Part):
         Holder(play="transmitter_mixes"),
     ] = None
     modes: Annotated[Modes, Holder()] = Modes()
+    controls: Annotated[Controls, Holder(name="control of")] = Controls()
     power_up_mode: Annotated[
         ModeName,
         About(

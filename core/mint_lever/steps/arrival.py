@@ -15,6 +15,7 @@ from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.run.confirming import points
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting, seen_dead
+from mint_lever.run.rate_switches import full_rates
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import sure_of, unusual
@@ -126,6 +127,7 @@ def _advise(run: Readings) -> Advice:
     return Advice(
         step="arrival",
         do=(
+            *full_rates(run),
             "Bind the receiver. With a serial link, choose its protocol and port at both ends.",
             "Open the unit's own display of what arrives.",
             "Move one stick at a time to its ends and its middle.",

@@ -10,6 +10,7 @@ from mint_lever.dials import Dial, ring
 from mint_lever.measure.clearance import Clearance, Limits, clearance, cyclic_left
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Outcome, Ray
+from mint_lever.run.rate_switches import full_rates
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
@@ -111,6 +112,7 @@ def _brief(run: Readings) -> Advice:
         step="clearance",
         do=(
             *((_OPEN_BY_SIGN,) if by_sign else ()),
+            *full_rates(run),
             "Collective full low, in the middle, full high: at each, sweep the cyclic all round.",
             "Listen for a servo that stalls; watch every link. Let go at the first touch.",
         ),

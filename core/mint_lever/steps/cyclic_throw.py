@@ -26,6 +26,7 @@ from mint_lever.run.advice import (
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
+from mint_lever.run.rate_switches import full_rates
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
@@ -152,6 +153,7 @@ def _advise(run: Readings) -> Advice:
         step="cyclic_throw",
         do=(
             *kept_still(run, sticks_move=True),
+            *(full_rates(run) if full else ()),
             "Collective at centre, blade A parallel to the tail boom.",
             "Full aileron, each way."
             if full

@@ -8,6 +8,7 @@ from mint_lever.audit import Finding, audit_modes
 from mint_lever.modes.pitch_degrees import collective_deg
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Outcome
 from mint_lever.run.confirming import confirmed, points
+from mint_lever.run.rate_switches import set_said
 from mint_lever.run.readings import Readings, chain_of
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees
@@ -17,6 +18,10 @@ from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 
+_RATES = "rates."
+"""A question about rates on a switch, before the number of its set."""
+
+
 def _advise(run: Readings) -> Advice:
     """Ask for each mode with its pitch, throttle, gain and head speed; what the audit finds wrong
     about the modes comes first."""
@@ -24,10 +29,16 @@ def _advise(run: Readings) -> Advice:
     asks = points(
         run,
         "flight_modes",
-        tuple(
-            (name, f"{MODE_WORDS[name]}: set on the transmitter as written down", hint)
-            for name, hint in _hints(ByIdentity(run.setup))
-            if getattr(modes, name) is not None
+        (
+            *(
+                (name, f"{MODE_WORDS[name]}: set on the transmitter as written down", hint)
+                for name, hint in _hints(ByIdentity(run.setup))
+                if getattr(modes, name) is not None
+            ),
+            *(
+                (f"{_RATES}{n}", *set_said(each))
+                for n, each in enumerate(run.setup.transmitter.rate_sets)
+            ),
         ),
     )
     outcome: Outcome | None = confirmed(asks)
@@ -94,6 +105,8 @@ def _rest(mode: Mode) -> str:
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key.startswith(_RATES):
+        return True
     return done_as_asked(*MODE_WORDS)(ask.key)
 
 

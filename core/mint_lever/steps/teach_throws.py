@@ -17,6 +17,7 @@ from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Number, Outcome, Ruler
 from mint_lever.run.confirming import points
+from mint_lever.run.rate_switches import full_rates
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.taught_by import by_one_end, swash_functions_taught
@@ -49,6 +50,7 @@ def _advise(run: Readings) -> Advice:
         brief,
         do=(
             *_plain_first(run),
+            *full_rates(run),
             "Sticks centred, trims at zero: start the unit's learning as its manual says.",
             "One end of each cyclic axis, held till the unit has it; in between, set which way it "
             "corrects that axis."

@@ -16,10 +16,16 @@ def rate_and_expo(stick_pct: ArrayLike, rate: Rate) -> Array:
     """Shape aileron, elevator or rudder (percent −100…100, any shape) by dual rate and expo.
 
     y = rate·[(1 − k)·x + k·x³]; k > 0 is softer round the centre. formulas §2.1, common practice.
+    Below centre by that side's own figures, where the rate has any.
     """
     x = np.asarray(stick_pct, dtype=float) / 100.0
-    k = rate.expo_pct / 100.0
-    return rate.rate_pct * ((1.0 - k) * x + k * x * x * x)
+    low = rate.below_centre
+    full, k = rate.rate_pct, rate.expo_pct / 100.0
+    if low is not rate:
+        full = np.where(x < 0, low.rate_pct, full)
+        k = np.where(x < 0, low.expo_pct / 100.0, k)
+    shaped: Array = full * ((1.0 - k) * x + k * x * x * x)
+    return shaped
 
 
 def shape(sent: Sent, stick_pct: ArrayLike, mode: Mode) -> Array:

@@ -1694,6 +1694,49 @@ export interface components {
             throttle: components["schemas"]["Channel"];
         };
         /**
+         * Controls
+         * @description Which control of this radio works what, as it is printed on it; rates and channels on
+         *     switches say theirs themselves.
+         */
+        Controls: {
+            /**
+             * Collective and throttle
+             * @description The stick and the way it moves: right stick up, left stick aside.
+             * @default
+             */
+            collective: string;
+            /**
+             * Aileron
+             * @description The stick and the way it moves: right stick up, left stick aside.
+             * @default
+             */
+            aileron: string;
+            /**
+             * Elevator
+             * @description The stick and the way it moves: right stick up, left stick aside.
+             * @default
+             */
+            elevator: string;
+            /**
+             * Rudder
+             * @description The stick and the way it moves: right stick up, left stick aside.
+             * @default
+             */
+            rudder: string;
+            /**
+             * Flight modes
+             * @description The switch that picks the flight mode, by its letter.
+             * @default
+             */
+            flight_mode: string;
+            /**
+             * Throttle hold
+             * @description The switch that holds the throttle, by its letter.
+             * @default
+             */
+            throttle_hold: string;
+        };
+        /**
          * CorrectionReversed
          * @description Axes whose stabilising correction the unit turns round.
          */
@@ -2822,6 +2865,14 @@ export interface components {
              *         },
              *         "trimming": null
              *       },
+             *       "controls": {
+             *         "aileron": "",
+             *         "collective": "",
+             *         "elevator": "",
+             *         "flight_mode": "",
+             *         "rudder": "",
+             *         "throttle_hold": ""
+             *       },
              *       "power_up_mode": "normal",
              *       "swash_mix": null,
              *       "free_mixes": [],
@@ -3401,6 +3452,17 @@ export interface components {
              */
             modes: components["schemas"]["Modes"];
             /**
+             * @default {
+             *       "collective": "",
+             *       "aileron": "",
+             *       "elevator": "",
+             *       "rudder": "",
+             *       "flight_mode": "",
+             *       "throttle_hold": ""
+             *     }
+             */
+            controls: components["schemas"]["Controls"];
+            /**
              * Starts in
              * @description The flight mode the radio is in when it is switched on.
              * @default normal
@@ -3877,7 +3939,8 @@ export interface components {
          * @description Where the pilot's levers stand, which mode, and which azimuth is looked at (blade A).
          *
          *     ``version`` is the draft's version that the page shows; frames never mix two of them.
-         *     ``measured`` is the path of the length whose dimension is drawn.
+         *     ``measured`` is the path of the length whose dimension is drawn. ``rate_sets`` are the numbers,
+         *     from 0, of the rates on switches whose position is chosen, with commas between them.
          */
         Levers: {
             /** Version */
@@ -3923,6 +3986,11 @@ export interface components {
              * @default
              */
             measured: string;
+            /**
+             * Rate Sets
+             * @default
+             */
+            rate_sets: string;
         };
         /**
          * BladeOut
@@ -5413,7 +5481,7 @@ export interface components {
         };
         /**
          * ModesOut
-         * @description Every flight mode of the draft as of ``version``; the degrees a collective reaches; tail
+         * @description Every flight mode of the draft as of ``version``; the rates on switches in their order; tail
          *     gains to choose for all modes together.
          */
         ModesOut: {
@@ -5421,6 +5489,8 @@ export interface components {
             version: number;
             /** Modes */
             modes: components["schemas"]["ModeOut"][];
+            /** Rate Sets */
+            rate_sets: components["schemas"]["RateOut"][];
             /** Tail Choices */
             tail_choices: components["schemas"]["GainsOut"][];
         };
@@ -5440,13 +5510,31 @@ export interface components {
         };
         /**
          * RateOut
-         * @description One function's rate and expo, and what comes of it.
+         * @description One function's rate and expo, and what comes of it; ``low`` is left or back where that side
+         *     has figures of its own.
          */
         RateOut: {
+            /** Centre Slope */
+            centre_slope: number;
+            /** End Slope */
+            end_slope: number;
+            /** Cyclic Deg */
+            cyclic_deg: number | null;
+            /** Full Stick Dps */
+            full_stick_dps: number | null;
+            /** Radio Expo Pct */
+            radio_expo_pct: number;
             /** Stick Pct */
             stick_pct: number[];
             /** Value Pct */
             value_pct: number[];
+            low: components["schemas"]["RateSideOut"] | null;
+        };
+        /**
+         * RateSideOut
+         * @description What one side of a rate comes to.
+         */
+        RateSideOut: {
             /** Centre Slope */
             centre_slope: number;
             /** End Slope */
@@ -6467,7 +6555,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "whole" | "shape" | "mixes" | "channel" | "pulse" | "arrival" | "gain" | "servos" | "horns" | "swash" | "blade" | "tail" | "drive";
+            stage: "whole" | "stick" | "shape" | "mixes" | "channel" | "pulse" | "arrival" | "gain" | "servos" | "horns" | "swash" | "blade" | "tail" | "drive";
             /** Group */
             group: string;
             /** Function */
@@ -7218,6 +7306,7 @@ export interface operations {
                 azimuth?: number;
                 exaggerate?: number;
                 measured?: string;
+                rate_sets?: string;
             };
             header?: never;
             path: {
@@ -7250,6 +7339,7 @@ export interface operations {
                 azimuth?: number;
                 exaggerate?: number;
                 measured?: string;
+                rate_sets?: string;
                 function: "collective" | "aileron" | "elevator" | "rudder";
             };
             header?: never;

@@ -8,6 +8,7 @@ import { ControllerKey } from "./controller-key";
 import { CyclicPad } from "./cyclic-pad";
 import { Lever } from "./lever";
 import { centreLevers, moveLevers, useLever } from "./levers";
+import { type RateSets, RateSwitches } from "./rate-switches";
 
 function Reading({ function: f, short }: { function: FunctionName; short: string }) {
   const position = useLever(f);
@@ -23,6 +24,8 @@ function Reading({ function: f, short }: { function: FunctionName; short: string
 
 type Props = {
   modes: ModeName[];
+  /** Rates on switches, whose switches then stand beside the modes. */
+  rateSets?: RateSets;
   /** On a phone, behind one key until asked for. */
   folds?: boolean;
   /** Where nothing is done with the levers just now they fold to a line, at every width. */
@@ -31,7 +34,7 @@ type Props = {
   children?: React.ReactNode;
 };
 
-export function Dock({ modes, folds = false, needed = true, children }: Props) {
+export function Dock({ modes, rateSets = [], folds = false, needed = true, children }: Props) {
   const [unfolded, setUnfolded] = useState(false);
   return (
     <section
@@ -51,7 +54,7 @@ export function Dock({ modes, folds = false, needed = true, children }: Props) {
       <div
         className={`mx-auto max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6 ${folds && !unfolded ? "hidden" : "flex"} ${needed ? "md:flex" : ""}`}
       >
-        <ModeKeys modes={modes} />
+        <ModeKeys modes={modes} rateSets={rateSets} />
         <div className="grid grid-cols-[auto_2.5rem] grid-rows-[auto_2.25rem] md:grid-cols-[auto_2.75rem]">
           <div className="size-22 md:size-26">
             <CyclicPad />
@@ -89,7 +92,7 @@ export function Dock({ modes, folds = false, needed = true, children }: Props) {
 }
 
 /** A row of its own above the levers; beside them where there is room. */
-function ModeKeys({ modes }: { modes: ModeName[] }) {
+function ModeKeys({ modes, rateSets }: { modes: ModeName[]; rateSets: RateSets }) {
   const mode = useLever("mode");
   // The switch may stand where this helicopter has no mode: another one's, or one just left out.
   useEffect(() => {
@@ -114,6 +117,7 @@ function ModeKeys({ modes }: { modes: ModeName[] }) {
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
+      {rateSets.length > 0 && <RateSwitches sets={rateSets} />}
       <div className="ml-auto flex items-center gap-3 xl:ml-0">
         <button
           type="button"

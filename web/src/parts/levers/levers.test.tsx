@@ -18,6 +18,7 @@ test("levers stop at their ends, and centring leaves the flight mode alone", () 
     elevator: 0,
     rudder: 0,
     mode: "idle_up_1",
+    rate_sets: "",
   });
 });
 

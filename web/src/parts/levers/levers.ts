@@ -2,9 +2,17 @@
 import { useSyncExternalStore } from "react";
 import type { FunctionName, ModeName } from "@/api/client";
 
-export type Levers = Record<FunctionName, number> & { mode: ModeName };
+/** `rate_sets` are the numbers of the rates on switches whose position is chosen, with commas. */
+export type Levers = Record<FunctionName, number> & { mode: ModeName; rate_sets: string };
 
-const CENTRED: Levers = { collective: 0, aileron: 0, elevator: 0, rudder: 0, mode: "normal" };
+const CENTRED: Levers = {
+  collective: 0,
+  aileron: 0,
+  elevator: 0,
+  rudder: 0,
+  mode: "normal",
+  rate_sets: "",
+};
 
 let levers: Levers = CENTRED;
 const listeners = new Set<() => void>();
@@ -29,7 +37,7 @@ export function moveLevers(moved: Partial<Levers>) {
 }
 
 export function centreLevers() {
-  moveLevers({ ...CENTRED, mode: levers.mode });
+  moveLevers({ ...CENTRED, mode: levers.mode, rate_sets: levers.rate_sets });
 }
 
 /** One lever's position, or the mode; whoever reads one is not disturbed by the others. */

@@ -1,5 +1,6 @@
 /** A setting that may be there or not: a field with a way to take it out, or a key to put one in. */
 import { useState } from "react";
+import type { Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { NumberField } from "./number-field";
 import { reason, SavedNumber } from "./saved-number";
@@ -9,11 +10,13 @@ type Props = {
   setting: NumberSetting;
   value: number | null | undefined;
   editor: Editor;
+  /** How it is kept, where that is not simply at its path. */
+  keep?: (value: number) => Promise<Problem | null>;
   /** What stands under the field. */
   children?: React.ReactNode;
 };
 
-export function OptionalField({ setting, value, editor, children }: Props) {
+export function OptionalField({ setting, value, editor, keep, children }: Props) {
   const { path, label } = setting;
   const [asked, setAsked] = useState(false);
   if (value === null || value === undefined) {
@@ -22,7 +25,8 @@ export function OptionalField({ setting, value, editor, children }: Props) {
         setting={setting}
         value={null}
         save={async (to) => {
-          const refused = reason(await editor.edit([{ path, value: to }]), path);
+          const kept = await (keep ? keep(to) : editor.edit([{ path, value: to }]));
+          const refused = reason(kept, path);
           if (!refused) setAsked(false);
           return refused;
         }}
@@ -45,7 +49,7 @@ export function OptionalField({ setting, value, editor, children }: Props) {
   return (
     <div className="flex items-start gap-0.5">
       <div className="min-w-0">
-        <SavedNumber setting={setting} value={value} editor={editor} />
+        <SavedNumber setting={setting} value={value} editor={editor} keep={keep} />
         {children}
       </div>
       <button

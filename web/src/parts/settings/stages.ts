@@ -61,7 +61,8 @@ const STAGES: Stage[] = [
     label: () => "Stick",
     value: (frame, f) => signed(at(frame, f).stick_pct, 0),
     unit: "%",
-    note: (f) => `Where your ${stickOf(f)} lever stands; move it in the dock below.`,
+    note: (f) =>
+      `Where your ${stickOf(f)} lever stands; move it in the dock below. What works what on this radio is written down here.`,
   },
   {
     name: "shape",
@@ -245,7 +246,7 @@ const ELSEWHERE =
 /** What Head speed shows. */
 export const OF_HEAD_SPEED =
   /^(drive|flown|speed_controller\.card|airframe\.rotor)(\.|$)|^airframe\.mass_g$/;
-const LISTS = /^transmitter\.(free_mixes|expo_sign)/;
+const LISTS = /^transmitter\.(free_mixes|rate_sets|switches|expo_sign)/;
 const MODE = /^transmitter\.modes\.(\w+)\./;
 
 /** The settings a stage opens, in groups, for a function in a flight mode. */

@@ -19,6 +19,9 @@ export function placeOf(
         : "pitch";
     return `${home}/modes?mode=${mode[1]}&open=${open}`;
   }
+  if (path.startsWith("transmitter.rate_sets")) return `${home}/modes?mode=normal&open=rates`;
+  if (path.startsWith("transmitter.switches"))
+    return `${home}/path?function=collective&stage=stick`;
   if (OF_HEAD_SPEED.test(path)) return `${home}/head-speed`;
   // A finding may speak of a whole part: the first setting in it says where that is.
   const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");

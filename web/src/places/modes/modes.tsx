@@ -11,6 +11,7 @@ import { useHere } from "@/places/helicopter/helicopter-layout";
 import { AbsentMode } from "./absent-mode";
 import { CurveEditor } from "./curve-editor";
 import { ModeColumn, type Opened } from "./mode-column";
+import { RateSets } from "./rate-sets";
 import { RatesEditor } from "./rates-editor";
 import { SwitchPanel } from "./switch-panel";
 import { TailChoices } from "./tail-choices";
@@ -127,7 +128,10 @@ function Shown({ draft, shown, names, editor }: ShownProps) {
           </p>
         </div>
         {here && what === "rates" && (
-          <RatesEditor draft={draft} modes={modes} mode={asked} editor={editor} />
+          <>
+            <RatesEditor draft={draft} modes={modes} mode={asked} editor={editor} />
+            <RateSets setup={draft.document} worked={shown.rate_sets} editor={editor} />
+          </>
         )}
         {here && what !== "rates" && (
           <CurveEditor

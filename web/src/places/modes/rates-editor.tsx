@@ -14,11 +14,14 @@ import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
 import { useTransmitter } from "@/parts/settings/on-device";
+import { OptionalField } from "@/parts/settings/optional-field";
 import { SavedNumber } from "@/parts/settings/saved-number";
 import { freeNumber, MODE_NAMES, numberAt } from "@/parts/settings/setting";
 import { RateChart } from "./rate-chart";
 
 const RATED: RatedFunction[] = ["aileron", "elevator", "rudder"];
+/** What a stick below its centre is called. */
+export const LOW = { aileron: "Left", elevator: "Back", rudder: "Left" };
 const NAMES = { aileron: "Aileron", elevator: "Elevator", rudder: "Rudder" };
 
 type Props = { draft: Draft; modes: ModeShown[]; mode: ModeName; editor: Editor };
@@ -118,13 +121,14 @@ function ownFrom(rates: Partial<Record<RatedFunction, Partial<OwnRate>>> | undef
 }
 
 type OwnRate = OwnRates[RatedFunction];
+type LowSide = { rate_low_pct?: number | null; expo_low_pct?: number | null };
 
 type CardProps = {
   f: RatedFunction;
   mode: ModeName;
   rate: RateShown;
   beside: RateShown | undefined;
-  rates: Partial<OwnRate> | undefined;
+  rates: (Partial<OwnRate> & LowSide) | undefined;
   /** The pilot's own numbers to hold beside it, where that was chosen. */
   own: OwnRate | null;
   onOwn: (to: OwnRate) => void;
@@ -156,6 +160,22 @@ function RateCard(props: CardProps) {
           keep={(to) => editor.edit([{ path: `${base}.expo_pct`, value: way(to) }])}
         />
       </div>
+      <div className="mt-1 flex gap-3">
+        <OptionalField
+          setting={{ ...numberAt(rows, `${base}.rate_low_pct`, setup), label: LOW[f] }}
+          value={rates?.rate_low_pct}
+          editor={editor}
+        />
+        <OptionalField
+          setting={{
+            ...numberAt(rows, `${base}.expo_low_pct`, setup),
+            label: `Expo ${LOW[f].toLowerCase()}`,
+          }}
+          value={rate.low && rates?.expo_low_pct != null ? rate.low.radio_expo_pct : null}
+          editor={editor}
+          keep={(to) => editor.edit([{ path: `${base}.expo_low_pct`, value: way(to) }])}
+        />
+      </div>
       {own && (
         <fieldset className="mt-1 flex gap-3 border-l-4 border-dashed border-edge pl-2">
           <legend className="sr-only">{f}, numbers of my own</legend>
@@ -183,28 +203,42 @@ function RateCard(props: CardProps) {
           <dt className="text-faint" />
           <dd className="text-right text-xs text-faint">here</dd>
           <dd className="text-right text-xs text-faint">beside</dd>
-          <Row
-            name="at the centre"
-            one={shown(rate.centre_slope, 2)}
-            two={shown(beside?.centre_slope, 2)}
-          />
-          <Row name="at the end" one={shown(rate.end_slope, 2)} two={shown(beside?.end_slope, 2)} />
-          {f !== "rudder" && (
+          {FIGURES.filter(({ key }) => f !== "rudder" || key !== "cyclic_deg").map((figure) => (
             <Row
-              name="cyclic, full stick"
-              one={`${shown(rate.cyclic_deg)}°`}
-              two={`${shown(beside?.cyclic_deg)}°`}
+              key={figure.key}
+              name={figure.name}
+              one={bothSides(rate, figure)}
+              two={bothSides(beside, figure)}
             />
+          ))}
+          {(rate.low || beside?.low) && (
+            <dt className="col-span-3 text-faint">
+              {LOW[f].toLowerCase()} · {f === "elevator" ? "forward" : "right"}
+            </dt>
           )}
-          <Row
-            name="turns, full stick"
-            one={`${shown(rate.full_stick_dps, 0)}°/s`}
-            two={`${shown(beside?.full_stick_dps, 0)}°/s`}
-          />
         </dl>
       </div>
     </div>
   );
+}
+
+type Figure = {
+  key: "centre_slope" | "end_slope" | "cyclic_deg" | "full_stick_dps";
+  name: string;
+  decimals: number;
+  unit: string;
+};
+const FIGURES: Figure[] = [
+  { key: "centre_slope", name: "at the centre", decimals: 2, unit: "" },
+  { key: "end_slope", name: "at the end", decimals: 2, unit: "" },
+  { key: "cyclic_deg", name: "cyclic, full stick", decimals: 1, unit: "°" },
+  { key: "full_stick_dps", name: "turns, full stick", decimals: 0, unit: "°/s" },
+];
+
+/** One figure, or one for each side where they differ. */
+function bothSides(rate: RateShown | undefined, { key, decimals, unit }: Figure): string {
+  const said = `${shown(rate?.[key], decimals)}${unit}`;
+  return rate?.low ? `${shown(rate.low[key], decimals)} · ${said}` : said;
 }
 
 function Row({ name, one, two }: { name: string; one: string; two: string }) {

@@ -114,7 +114,7 @@ export function Path() {
           <Readings draft={draft} live={live} function={f} azimuth={view.azimuth} />
         </section>
       </main>
-      <Dock modes={modes}>
+      <Dock modes={modes} rateSets={setup.transmitter?.rate_sets}>
         <PitchNow live={live} />
       </Dock>
     </>

@@ -10,6 +10,7 @@ import type { Setting } from "@/parts/settings/setting";
 import { SettingField } from "@/parts/settings/setting-field";
 import { type Followed, groupsOf, type Stage } from "@/parts/settings/stages";
 import { FreeMixes } from "./free-mixes";
+import { ListenedSwitches, RatesHere } from "./listened-switches";
 import { ArrangementField, BladesField, LayoutField } from "./shape-field";
 
 type AlikeProps = { settings: Setting[]; setup: Setup; editor: Editor };
@@ -59,6 +60,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
       {stage.name === "mixes" && <FreeMixes setup={setup} editor={editor} />}
       {stage.name === "swash" && <LayoutField setup={setup} editor={editor} />}
       {stage.name === "blade" && <BladesField setup={setup} editor={editor} />}
+      {stage.name === "stick" && <RatesHere setup={setup} />}
       {groups.map((group) => (
         <fieldset key={group.title} className="mt-4 min-w-0">
           <legend className="mb-1.5 w-full border-b border-rule pb-0.5 text-sm font-semibold first-letter:uppercase">
@@ -77,6 +79,7 @@ export function StagePanel({ stage, setup, function: f, mode, editor }: Props) {
           </div>
         </fieldset>
       ))}
+      {stage.name === "stick" && <ListenedSwitches setup={setup} editor={editor} />}
     </section>
   );
 }
