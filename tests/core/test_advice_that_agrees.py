@@ -4,7 +4,7 @@ import pytest
 
 from builds import document
 from mint_lever.run.log import Entry
-from mint_lever.setup import Change, fresh_setup, read_setup
+from mint_lever.setup import Change, fresh_setup, new_helicopter, read_setup
 from mint_lever.setup.edit import apply_changes
 from mint_lever.steps import bench_run
 
@@ -97,3 +97,67 @@ def test_a_swash_that_would_be_better_is_not_called_level_and_done():
     assert advice.actions
     assert "better" in advice.summary
     assert "Level over the whole collective." not in advice.summary
+
+
+@pytest.mark.parametrize("arrangement", ["unit_mixes", "transmitter_mixes_unit_behind"])
+class TestAllBallsWrongTogether:
+    """Step 6: they agree, so one look at them is enough (common practice, no source)."""
+
+    def run(self, arrangement, *answers):
+        setup = new_helicopter("Lovage", arrangement=arrangement)
+        entries = [
+            Entry(n, "together", key, value, setup) for n, (key, value) in enumerate(answers)
+        ]
+        return bench_run(setup, entries)
+
+    @pytest.mark.parametrize("look", [[-1, -1, -1], "down"])
+    def test_after_one_look_only_the_pitch_is_asked(self, arrangement, look):
+        advice = self.run(arrangement, ("look.collective", look)).advice("together")
+        assert [ask.key for ask in advice.asks if ask.answer is None] == ["pitch"]
+        assert advice.actions == ()
+
+    def test_pitch_that_falls_turns_the_collective_function_round_and_no_servo(self, arrangement):
+        seen = (("look.collective", [-1, -1, -1]), ("pitch", "down"))
+        advice = self.run(arrangement, *seen).advice("together")
+        ((change,),) = [action.changes for action in advice.actions]
+        assert advice.outcome == "out"
+        assert change.path in (
+            "transmitter.channels.collective.reversed",
+            "transmitter.swash_mix.collective",
+        )
+
+    def test_pitch_that_rises_is_right_on_a_head_of_the_other_kind(self, arrangement):
+        run = self.run(arrangement, ("look.collective", [-1, -1, -1]), ("pitch", "up"))
+        (action,) = run.advice("together").actions
+        assert {change.path for change in action.changes} == {
+            "airframe.head.grip_arm",
+            "airframe.head.inner_ball_lead_deg",
+        }
+        assert action.device == "helicopter"
+
+    def test_one_ball_against_the_others_is_not_all_of_them(self, arrangement):
+        advice = self.run(arrangement, ("look.collective", [-1, -1, 1])).advice("together")
+        assert "pitch" not in [ask.key for ask in advice.asks]
+
+
+@pytest.mark.parametrize(
+    ("right", "back", "text", "opens"),
+    [
+        # The balls of servos 1 and 2 exchanged: two plugs.
+        ([-1, 0, 1], [1, -1, 1], "Exchange the leads of servos 1 and 2.", True),
+        # Aileron alone the other way: the function, and no servo.
+        ([0, 1, -1], [-1, 1, 1], "Reverse aileron", False),
+    ],
+)
+def test_what_opens_step_6_again_says_so_in_step_7(right, back, text, opens):
+    setup = new_helicopter("Lovage")
+    looks = [
+        ("together", "look.collective", [1, 1, 1]),
+        ("together", "pitch", "up"),
+        ("tilts", "look.right", right),
+        ("tilts", "look.back", back),
+    ]
+    run = bench_run(setup, [Entry(n, *each, setup) for n, each in enumerate(looks)])
+    (action,) = run.advice("tilts").actions
+    assert action.text.startswith(text)
+    assert ("opens step 6 again" in action.expect) == opens

@@ -78,6 +78,11 @@ _BALLS = "balls."
 """The key of a look that is asked again ball by ball: a word had left it open."""
 
 
+_REOPENS = (
+    "This opens step 6 again: look at every ball with the collective once more, then at the tilts."
+)
+
+
 @dataclass(frozen=True)
 class Seen:
     """What was seen so far, and what the solver makes of it. ``lift``: −1 for a head that gains
@@ -93,6 +98,12 @@ class Seen:
         """Whether a movement is as it should be; None when it was not looked at."""
         look = self.looks.get(command)
         return None if look is None else _as_wanted(run.setup, command, look, self.lift)
+
+    def all_against(self, run: Readings) -> bool:
+        """Whether the collective moved every ball, each just against what is wanted."""
+        look = self.looks.get("collective")
+        turned = None if look is None else _turned(look, -1)
+        return turned is not None and _as_wanted(run.setup, "collective", turned, self.lift)
 
     def balls(self, run: Readings, command: Command) -> list[BallMove] | None:
         """What each ball did. A word for the whole swash says it only where all was right."""
@@ -227,7 +238,9 @@ def mending(run: Readings, seen: Seen) -> tuple[Action, ...]:
         Action(
             key="mend",
             text=" ".join(mend.text for mend in mends),
-            expect="Then look at every movement once more.",
+            expect="Then look at every movement once more."
+            if all(mend.function is not None for mend in mends)
+            else _REOPENS,
             device=mends[0].where if len(devices) == 1 else "helicopter",
             changes=tuple(changes),
             work=tuple(work),
@@ -386,7 +399,7 @@ def _by_hand(key: str, text: str, work: Work) -> Action:
     return Action(
         key=key,
         text=text,
-        expect="Then look at every movement once more.",
+        expect=_REOPENS,
         device="helicopter",
         work=(work,),
         aspects=("servo_direction",),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.diagnose.hypotheses import COMMANDS
+from mint_lever.dials import reverse_function
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Ask, Choice, Option, Outcome
 from mint_lever.run.readings import Readings
@@ -26,6 +27,9 @@ from mint_lever.steps.swash_looks import (
 )
 from mint_lever.steps.turning import spares
 
+_AGREE = "Every servo pushes the same way"
+_TURN_NEXT = "Then look again: the collective function is what must turn round."
+_SAME_LOOK = "What was seen then is as it should be: on this head pitch rises as the swash sinks."
 _PITCH = (Option("up", "It rises"), Option("down", "It falls", False))
 
 
@@ -34,7 +38,10 @@ def _advise(run: Readings) -> Advice:
     seen, riding = seen_so_far(run), rides(run.setup)
     pitch = newest(run, "pitch")
     asks: list[Ask] = [look(run, seen, "collective")]
-    if seen.right(run, "collective"):
+    # All against together: they agree, and which of head and function is turned round, the pitch
+    # says. No other look is needed for it.
+    against = not riding and seen.all_against(run)
+    if seen.right(run, "collective") or against:
         word: Word | None = None if pitch is None else "in" if pitch == "up" else "out"
         asks.append(
             Choice(
@@ -54,10 +61,14 @@ def _advise(run: Readings) -> Advice:
     actions = mending(run, seen)
     if seen.right(run, "collective"):
         outcome = {"up": "good", "down": "out"}.get(pitch, "begun")  # type: ignore[assignment]
-        actions = (_other_arm(run),) if pitch == "down" else ()
+        actions = (_other_arm(run, _TURN_NEXT),) if pitch == "down" else ()
         note = note_mounting(run, seen) if pitch == "up" else None
         if note is not None:
             outcome, actions = "begun", (note,)
+    elif against:
+        turned = {"up": (_other_arm(run, _SAME_LOOK),), "down": (_turn_collective(run),)}
+        actions = turned.get(pitch, ())
+        outcome = "out" if actions else "begun"
     elif actions:
         outcome = "out"
     return Advice(
@@ -67,27 +78,45 @@ def _advise(run: Readings) -> Advice:
             f"Watch every {'servo horn' if riding else 'swash ball'}, not the whole plate.",
         ),
         asks=tuple(asks),
-        summary=_summary(seen, outcome, "horn" if riding else "ball"),
+        summary=_summary(run, seen, against, outcome),
         actions=actions,
         outcome=outcome,
         sketch=sketch_of("collective", seen.lift),
     )
 
 
-def _summary(seen: Seen, outcome: Outcome | None, watched: str) -> str:
+def _summary(run: Readings, seen: Seen, against: bool, outcome: Outcome | None) -> str:
     if outcome == "good":
         return "Up means more pitch, and no servo pulls the other way."
+    if against or seen.right(run, "collective"):
+        falls = newest(run, "pitch") == "down"
+        return f"{_AGREE}, but pitch falls." if falls else f"{_AGREE}. Which way, the pitch decides."
+    watched = "horn" if rides(run.setup) else "ball"
     return says(seen) if seen.looks else f"Collective only. Which way does each {watched} go?"
 
 
-def _other_arm(run: Readings) -> Action:
-    """The swash goes as the setup wants and pitch still falls: the setup has the arm wrong."""
+def _turn_collective(run: Readings) -> Action:
+    """Every servo agrees and pitch falls: the collective function is what is turned round."""
+    mixes = run.setup.arranged.mixer
+    return Action(
+        key="turn",
+        text="Reverse the collective channel on the transmitter."
+        if mixes == "unit"
+        else "Turn the sign of the collective's swash mix round.",
+        expect="Then look at the collective once more: pitch rises.",
+        device="transmitter",
+        changes=(reverse_function(run.setup, "collective"),),
+    )
+
+
+def _other_arm(run: Readings, expect: str) -> Action:
+    """The swash and the pitch go otherwise than the setup has it: the setup has the arm wrong."""
     head = run.setup.airframe.head
     side = "trailing" if head.grip_arm == "leading" else "leading"
     return Action(
         key="arm",
         text=f"Set the head's grip arm to {side}: this head gains pitch the other way.",
-        expect="Then look again: the collective function is what must turn round.",
+        expect=expect,
         device="helicopter",
         changes=(
             Change("airframe.head.grip_arm", side),
