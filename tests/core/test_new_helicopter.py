@@ -98,5 +98,5 @@ class TestSameForAll:
         ],
     )
     def test_what_is_no_entry_with_anything_alike_is_refused(self, part):
-        with pytest.raises(InvalidRequest, match="airframe.servos.0 for one"):
+        with pytest.raises(InvalidRequest, match=r"airframe\.servos\.0 for one"):
             same_for_all(new_helicopter("Lovage"), part)

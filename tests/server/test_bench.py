@@ -206,7 +206,8 @@ def test_the_clock_counts_only_while_it_runs(table):
 
 def test_the_first_answer_starts_the_run_and_a_pause_stays_the_pilots(table):
     table.read("make_safe", SAFE[0], True)
-    assert table.now["started"] and table.now["running"]
+    assert table.now["started"]
+    assert table.now["running"]
     table.safe()
     assert table.state("make_safe") == "good"
     table.send("notes", what="pause")
@@ -329,7 +330,8 @@ def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, hel
 
     found = over()
     assert found["since"] == "since this log began"
-    assert found["done"] == found["steps"] and found["fitness"]["to_save"]
+    assert found["done"] == found["steps"]
+    assert found["fitness"]["to_save"]
     assert {each["state"] for each in found["left_open"]} <= {"workable"}
     write("POST", "revisions", note="evening")
     found = over()

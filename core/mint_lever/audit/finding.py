@@ -27,9 +27,9 @@ class Finding:
 
     ``danger`` can hurt or cost the model, ``fault`` is wrong, ``look`` is worth a look. ``not_set``
     is no fault: only the pilot can say it, and has not yet. ``withholds``: no helicopter is fit to
-    fly while it stands, as with every danger. ``path`` is the setting, ``found`` what stands there, ``why`` it matters, ``fix`` what to set it to and on
-    which ``device``. ``rests_on`` says what the judgement goes by. ``changes`` make the fix where
-    there is only one way to make it.
+    fly while it stands, as with every danger. ``path`` is the setting, ``found`` what stands there,
+    ``why`` it matters, ``fix`` what to set it to and on which ``device``. ``rests_on`` says what
+    the judgement goes by. ``changes`` make the fix where there is only one way to make it.
     """
 
     severity: Severity

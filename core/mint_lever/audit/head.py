@@ -79,7 +79,8 @@ def throw_window(at: Audited) -> Iterator[Finding]:
     yield Finding(
         severity="fault" if figure > _CEILING_PCT else "look",
         path="unit.cyclic_pct",
-        found=f"cyclic figure {percent(figure)}",
+        found=f"the unit's cyclic figure is {percent(figure)}, "
+        f"{'above' if above else 'below'} {UNIT_WINDOW.low:g} to {UNIT_WINDOW.high:g} %",
         why="Above its window the unit has no throw left to correct with."
         if above
         else "Below it the mechanics throw too far: the unit turns coarse and nervous.",

@@ -75,11 +75,11 @@ def hold_without_full_pitch(at: Audited) -> Iterator[Finding]:
             yield Finding(
                 severity="look",
                 path="transmitter.modes.hold.pitch_curve",
-                found=f"hold reaches {degrees(own)} with the stick {word}, another mode "
+                found=f"throttle hold reaches {degrees(own)} with the stick {word}, another mode "
                 f"{degrees(way * most)}",
                 why="An autorotation needs all the pitch there is, to keep the head turning and "
                 "to stop the fall.",
-                fix=f"Let hold reach as far as the flying modes do with the stick {word}.",
+                fix=f"Let throttle hold reach as far as the flying modes do with the stick {word}.",
                 device="transmitter",
                 rests_on="the exact chain",
             )

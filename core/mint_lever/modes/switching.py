@@ -94,7 +94,8 @@ def _warnings(
                 Warned(
                     "danger",
                     f"{base}.throttle_curve",
-                    f"Hold leaves the throttle at up to {high:.0f} %: the motor goes on running.",
+                    f"Throttle hold leaves the throttle at up to {high:.0f} %: the motor goes on "
+                    "running.",
                 )
             )
     elif before == "hold" and float(throttle[0]) > 0:
@@ -102,8 +103,8 @@ def _warnings(
             Warned(
                 "danger",
                 f"{base}.throttle_curve",
-                f"Out of hold with the stick low the throttle jumps by {throttle[0]:.0f} %: the "
-                "motor starts at once.",
+                f"Out of throttle hold with the stick low the throttle jumps by "
+                f"{throttle[0]:.0f} %: the motor starts at once.",
             )
         )
     return warned

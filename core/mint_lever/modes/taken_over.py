@@ -44,7 +44,7 @@ def take_over(setup: Setup, mode: ModeName, source: ModeName | None, what: What)
     if source is not None and (source == "hold") != (mode == "hold"):
         parts -= _MOTOR
         if not parts:
-            allowed = "pitch or rates: hold keeps its throttle at its low end, for itself"
+            allowed = "pitch or rates: throttle hold keeps its throttle at its low end, for itself"
             raise InvalidRequest([Fault("what", what, allowed)])
     into: dict[str, Any] = (own or fresh_mode(mode)).model_dump(mode="json")
     taken = like.model_dump(mode="json")

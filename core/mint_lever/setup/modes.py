@@ -122,11 +122,11 @@ class CyclicGain(Part):
         GyroMode,
         About(
             label="Gyro mode",
-            help="Hold keeps the attitude it was left in; rate only damps the movement.",
+            help="Hold mode keeps the attitude it was left in; rate mode only damps the movement.",
             stage="gain",
             group="Cyclic gyro",
             steps=_MODES,
-            words={"hold": "hold", "rate": "rate"},
+            words={"hold": "hold mode", "rate": "rate mode"},
         ),
     ] = "hold"
 

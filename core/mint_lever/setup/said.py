@@ -14,7 +14,7 @@ def value_said(row: Row, value: Any) -> str:
     nothing."""
     if value is None:
         return NOT_SET
-    words = dict(row.words)
+    words: dict[Any, str] = dict(row.words)
     if isinstance(value, bool) or value in words:
         return words.get(value, "yes" if value else "no")
     if isinstance(value, int | float):

@@ -17,7 +17,6 @@ from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
-
 _RATES = "rates."
 """A question about rates on a switch, before the number of its set."""
 

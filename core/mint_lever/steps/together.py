@@ -27,7 +27,6 @@ from mint_lever.steps.swash_looks import (
 )
 from mint_lever.steps.turning import spares
 
-_AGREE = "Every servo pushes the same way"
 _TURN_NEXT = "Then look again: the collective function is what must turn round."
 _SAME_LOOK = "What was seen then is as it should be: on this head pitch rises as the swash sinks."
 _PITCH = (Option("up", "It rises"), Option("down", "It falls", False))
@@ -89,8 +88,9 @@ def _summary(run: Readings, seen: Seen, against: bool, outcome: Outcome | None) 
     if outcome == "good":
         return "Up means more pitch, and no servo pulls the other way."
     if against or seen.right(run, "collective"):
-        falls = newest(run, "pitch") == "down"
-        return f"{_AGREE}, but pitch falls." if falls else f"{_AGREE}. Which way, the pitch decides."
+        if newest(run, "pitch") == "down":
+            return "Every servo pushes the same way, but pitch falls."
+        return "Every servo pushes the same way. Which way is right, the pitch decides."
     watched = "horn" if rides(run.setup) else "ball"
     return says(seen) if seen.looks else f"Collective only. Which way does each {watched} go?"
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.modes import Modes
+from mint_lever.setup.modes import Mode, Modes
 from mint_lever.setup.transmitter import RateSet, Transmitter
 
 
@@ -28,7 +28,7 @@ def with_rate_sets(transmitter: Transmitter, numbers: Sequence[int]) -> Transmit
     instead = {each.function: each.rate for each in chosen_sets(transmitter, numbers)}
     if not instead:
         return transmitter
-    made = {
+    made: dict[str, Mode] = {
         name: mode.model_copy(update={"rates": mode.rates.model_copy(update=instead)})
         for name in transmitter.modes.names()
         for mode in (getattr(transmitter.modes, name),)

@@ -20,12 +20,13 @@ def rate_and_expo(stick_pct: ArrayLike, rate: Rate) -> Array:
     """
     x = np.asarray(stick_pct, dtype=float) / 100.0
     low = rate.below_centre
-    full, k = rate.rate_pct, rate.expo_pct / 100.0
-    if low is not rate:
-        full = np.where(x < 0, low.rate_pct, full)
-        k = np.where(x < 0, low.expo_pct / 100.0, k)
-    shaped: Array = full * ((1.0 - k) * x + k * x * x * x)
-    return shaped
+    shaped = _of_one_side(x, rate)
+    return shaped if low is rate else np.where(x < 0, _of_one_side(x, low), shaped)
+
+
+def _of_one_side(x: Array, rate: Rate) -> Array:
+    k = rate.expo_pct / 100.0
+    return rate.rate_pct * ((1.0 - k) * x + k * x * x * x)
 
 
 def shape(sent: Sent, stick_pct: ArrayLike, mode: Mode) -> Array:

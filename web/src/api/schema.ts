@@ -1767,7 +1767,7 @@ export interface components {
             gain_pct: number;
             /**
              * Gyro mode
-             * @description Hold keeps the attitude it was left in; rate only damps the movement.
+             * @description Hold mode keeps the attitude it was left in; rate mode only damps the movement.
              * @default hold
              * @enum {string}
              */
