@@ -57,7 +57,7 @@ def standing(page):
             needed: !!act && !act.parentElement.textContent.includes('not needed'),
             next: !!document.querySelector('[data-next]'),
             fit: document.querySelector('header').textContent.includes('Every step done'),
-            logged: Number(/\\((\\d+)\\)/.exec(
+            logged: Number(/Logged\\D*(\\d+)/.exec(
               [...document.querySelectorAll('summary')].map(text).join(' '))?.[1] ?? 0),
           };
         }"""
@@ -162,6 +162,41 @@ class TestByTouch:
         expect(field).to_have_value("-10.9")
 
 
+    def test_a_tapped_question_comes_into_sight_and_digits_go_to_it(self, page, demo):
+        open_bench(page, "Sorrel 690", "collective_range")
+        down = page.locator("[data-question=down]")
+        down.scroll_into_view_if_needed()
+        down.tap()
+        field = page.locator("[data-ask=down]")
+        expect(field).to_be_in_viewport()
+        page.keyboard.type("-11.1")
+        page.keyboard.press("Enter")
+        expect(down).to_contain_text("−11.1")
+        # Whichever question comes next has the digits that are typed after it.
+        page.locator("[data-question=up]").tap()
+        page.get_by_role("heading", name="Collective range").tap()
+        page.keyboard.type("11.3")
+        expect(page.locator("[data-ask=up]")).to_have_value("11.3")
+
+    def test_one_large_key_and_digits_that_are_read_from_afar(self, page, demo, axe):
+        open_bench(page, "Sorrel 690", "collective_range")
+        page.locator("[data-question=up]").tap()
+        page.get_by_role("button", name="Large view").tap()
+        large = page.get_by_role("dialog")
+        for key in ("1", "0", "decimal comma", "8"):
+            large.get_by_role("button", name=key, exact=True).tap()
+        shown = large.get_by_label("Blade A, stick full up, as typed")
+        expect(shown).to_contain_text("10,8")
+        assert shown.evaluate("each => parseFloat(getComputedStyle(each).fontSize)") > 80
+        record = large.get_by_role("button", name="Record").bounding_box()
+        assert record["height"] >= 96
+        assert record["width"] > 350
+        axe("the large view")
+        large.get_by_role("button", name="Record").tap()
+        large.get_by_role("button", name="Back to the page").first.tap()
+        expect(page.locator("[data-question=up]")).to_contain_text("+10.8")
+
+
 def test_letters_and_95_degrees_are_refused_and_stay_in_the_field(page, real_bench):
     for text, found in (("about one", "about one"), ("95", "95 °")):
         read(page, text)
@@ -208,7 +243,7 @@ def test_what_was_touched_is_shown_with_its_reason_and_pausing_asks_for_safety(p
     page.get_by_role("button", name="Crash").click()
     step.get_by_text("stale").wait_for()
     step.get_by_text("a pitch link, the rotor head changed since").wait_for()
-    page.get_by_role("button", name="Start the run").click()
+    # The first answer has started the run.
     page.get_by_role("button", name="Pause").click()
     page.get_by_text("at the bench, paused").wait_for()
     page.get_by_role("button", name="Resume, powered up again").click()

@@ -1,10 +1,11 @@
 /** Bench: the slip and the step at hand, the levers and the drawing that show what to look for. */
 import { useQueryClient } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
+import { Dialog } from "@/parts/dialog";
 import { Dock } from "@/parts/levers/dock";
 import { moveLevers } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
@@ -14,11 +15,14 @@ import { MODE_NAMES } from "@/parts/settings/setting";
 import { useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
 import { useHere } from "@/places/helicopter/helicopter-layout";
+import { LargeView } from "./large-view";
+import { Legend } from "./legend";
 import { Now } from "./now";
 import { RunBar } from "./run-bar";
 import { SignOff } from "./sign-off";
 import { Slip } from "./slip";
 import { StepAtHand } from "./step-at-hand";
+import { useAwake } from "./use-awake";
 
 const READ_STEP = (search: URLSearchParams) => ({ step: search.get("step") ?? "" });
 
@@ -66,6 +70,12 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   const live = useLive(draft.id, draft.version, view);
   const [key, setKey] = useState<string | null>(null);
   const [over, setOver] = useState(false);
+  const [large, setLarge] = useState(false);
+  const [legend, setLegend] = useState(false);
+  const reading = useRef<HTMLDivElement>(null);
+  useAwake(bench.running);
+  useShortcut({ keys: ["b"], says: "large, to be read from afar", run: () => setLarge(true) });
+  useShortcut({ keys: ["m"], says: "what the marks mean", run: () => setLegend(true) });
   const { advice, mode } = bench;
   const ask =
     advice.asks.find((each) => each.key === key) ??
@@ -110,7 +120,30 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   );
   return (
     <>
-      <RunBar bench={bench} step={advice.step} hand={hand} onTable={() => open(null)} />
+      <RunBar
+        bench={bench}
+        step={advice.step}
+        hand={hand}
+        onTable={() => open(null)}
+        onLarge={() => setLarge(true)}
+      />
+      <LargeView
+        helicopter={draft.id}
+        bench={bench}
+        hand={hand}
+        ask={ask}
+        chosen={ask !== null && ask.key === key}
+        open={large}
+        onOpenChange={setLarge}
+        onStep={open}
+        onOver={() => {
+          setLarge(false);
+          setOver(true);
+        }}
+      />
+      <Dialog open={legend} onOpenChange={setLegend} title="What the marks mean">
+        <Legend />
+      </Dialog>
       <SignOff bench={bench} open={over} onOpenChange={setOver} onStep={open} />
       {bench.simulated && (
         <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
@@ -127,9 +160,21 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
           aria-label="Steps"
           className="hidden min-h-0 overflow-y-auto border-rule md:row-span-2 md:block md:border-r xl:row-span-1"
         >
-          <Slip bench={bench} open={advice.step} onOpen={open} onOver={() => setOver(true)} />
+          <Slip
+            bench={bench}
+            open={advice.step}
+            onOpen={open}
+            onOver={() => setOver(true)}
+            onLegend={() => setLegend(true)}
+          />
         </nav>
-        <PhoneSlip bench={bench} open={advice.step} onOpen={open} onOver={() => setOver(true)} />
+        <PhoneSlip
+          bench={bench}
+          open={advice.step}
+          onOpen={open}
+          onOver={() => setOver(true)}
+          onLegend={() => setLegend(true)}
+        />
         <section
           aria-label="Step at hand"
           aria-busy={waiting}
@@ -142,9 +187,13 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
             helicopter={draft.id}
             bench={bench}
             hand={hand}
-            now={wide ? null : now}
+            now={wide ? null : <div ref={reading}>{now}</div>}
             ask={ask}
-            onAsk={setKey}
+            onAsk={(to) => {
+              setKey(to);
+              // The question's field is further up the page where there is no side for it.
+              reading.current?.scrollIntoView({ block: "start" });
+            }}
             onStep={open}
           />
         </section>
@@ -213,7 +262,7 @@ function useStepKeys(bench: Bench, open: (step: StepName) => void, over: () => v
   });
 }
 
-function PhoneSlip({ bench, open, onOpen, onOver }: React.ComponentProps<typeof Slip>) {
+function PhoneSlip({ bench, open, onOpen, onOver, onLegend }: React.ComponentProps<typeof Slip>) {
   const [shown, setShown] = useState(false);
   const line = bench.slip.find((each) => each.name === open);
   const done = bench.slip.filter((each) => ["good", "workable"].includes(each.state)).length;
@@ -243,6 +292,7 @@ function PhoneSlip({ bench, open, onOpen, onOver }: React.ComponentProps<typeof 
             onOpen(step);
           }}
           onOver={onOver}
+          onLegend={onLegend}
         />
       )}
     </div>

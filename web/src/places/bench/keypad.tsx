@@ -3,9 +3,15 @@ import { Delete } from "lucide-react";
 
 const ROWS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "±", "0", ","];
 
-type Props = { text: string; onText: (text: string) => void; signed: boolean };
+type Props = {
+  text: string;
+  onText: (text: string) => void;
+  signed: boolean;
+  /** False where another key records. */
+  records?: boolean;
+};
 
-export function Keypad({ text, onText, signed }: Props) {
+export function Keypad({ text, onText, signed, records = true }: Props) {
   const press = (key: string) => {
     if (key === "±") onText(text.startsWith("-") ? text.slice(1) : `-${text}`);
     else if (key === ",") onText(/[.,]/.test(text) ? text : `${text || "0"},`);
@@ -29,7 +35,7 @@ export function Keypad({ text, onText, signed }: Props) {
           </button>
         ))}
       </div>
-      <div className="grid grid-rows-2 gap-1">
+      <div className={`grid gap-1 ${records ? "grid-rows-2" : ""}`}>
         <button
           type="button"
           tabIndex={-1}
@@ -39,14 +45,16 @@ export function Keypad({ text, onText, signed }: Props) {
         >
           <Delete aria-hidden size={22} />
         </button>
-        <button
-          type="submit"
-          tabIndex={-1}
-          aria-label="Record, on the keypad"
-          className="key key-main h-full text-base whitespace-normal"
-        >
-          Record
-        </button>
+        {records && (
+          <button
+            type="submit"
+            tabIndex={-1}
+            aria-label="Record, on the keypad"
+            className="key key-main h-full text-base whitespace-normal"
+          >
+            Record
+          </button>
+        )}
       </div>
     </fieldset>
   );

@@ -5,6 +5,7 @@ import type { Answer, NumberAsk } from "@/api/bench";
 import { useTyped } from "@/api/typed";
 import { readNumber, shown } from "@/parts/numbers";
 import { Keypad } from "./keypad";
+import { useDigits } from "./use-digits";
 
 type Props = {
   /** The question's own name: what is typed is kept under it. */
@@ -32,10 +33,13 @@ export function NumberEntry(props: Props) {
   const [pad, setPad] = useState(() => padKept || matchMedia("(pointer: coarse)").matches);
   const field = useRef<HTMLInputElement>(null);
 
-  // The field takes the focus as its question comes up, on a page that is already in use.
-  useEffect(() => {
-    if (matchMedia("(pointer: fine)").matches) field.current?.focus({ preventScroll: true });
-  }, []);
+  // The field takes the focus as its question comes up, on a page that is already in use; where
+  // fingers point it opens no keyboard of the screen's, the keypad is there.
+  useEffect(() => field.current?.focus({ preventScroll: true }), []);
+  useDigits(text, (to) => {
+    setText(to);
+    field.current?.focus({ preventScroll: true });
+  });
 
   const fill = async () => {
     const value = await take?.();

@@ -1,5 +1,5 @@
 /** The run: its clock, power-ups, what was touched, which model is on the table, fitness. */
-import { Hand, Pause, Play, Zap } from "lucide-react";
+import { Hand, Maximize, Pause, Play, Zap } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Bench, BenchHand, StepName } from "@/api/bench";
 import { Dialog } from "@/parts/dialog";
@@ -10,13 +10,23 @@ type Props = {
   hand: BenchHand;
   /** Another model is on the table: its own next step comes up. */
   onTable: () => void;
+  /** Shown large, to be read from afar. */
+  onLarge: () => void;
 };
 
-export function RunBar({ bench, step, hand, onTable }: Props) {
+export function RunBar({ bench, step, hand, onTable, onLarge }: Props) {
   const [touching, setTouching] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-y border-rule px-3 py-1.5 md:px-4">
       <Clock bench={bench} />
+      <button
+        type="button"
+        className="key min-h-8 max-sm:ml-auto sm:order-last"
+        aria-label="Large view"
+        onClick={onLarge}
+      >
+        <Maximize aria-hidden size={17} />
+      </button>
       <div className="flex flex-wrap gap-1.5">
         {!bench.started && (
           <button type="button" className="key key-main" onClick={() => hand.note(step, "start")}>
@@ -101,7 +111,7 @@ function Clock({ bench }: { bench: Bench }) {
   );
 }
 
-function Table({ bench, hand, onTable }: Omit<Props, "step">) {
+function Table({ bench, hand, onTable }: Omit<Props, "step" | "onLarge">) {
   const on = async (simulated: boolean) => {
     if (simulated !== bench.simulated && !(await hand.table(simulated))) onTable();
   };

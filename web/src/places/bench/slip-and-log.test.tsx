@@ -17,7 +17,7 @@ function slip(open: string) {
     { number: 3, part: 0, label: "3", title: "Link and arrival", why: "No unit shows it." },
   ];
   const bench = { slip: SLIP, absent, next_step: "b" } as unknown as Bench;
-  render(<Slip bench={bench} open={open} onOpen={onOpen} onOver={() => {}} />);
+  render(<Slip bench={bench} open={open} onOpen={onOpen} onOver={() => {}} onLegend={() => {}} />);
   const [a, b, c] = screen.getAllByRole("button") as [HTMLElement, HTMLElement, HTMLElement];
   return { a, b, c, onOpen };
 }

@@ -1,5 +1,5 @@
 /** The slip: every step, how it stands, why it is stale, what it rests on. */
-import { ClipboardCheck } from "lucide-react";
+import { ClipboardCheck, Shapes } from "lucide-react";
 import { useEffect, useRef } from "react";
 import type { Bench, SlipLine, StepName } from "@/api/bench";
 import { StateMark } from "@/parts/verdict";
@@ -10,9 +10,11 @@ type Props = {
   onOpen: (step: StepName) => void;
   /** The evening is summed up. */
   onOver: () => void;
+  /** What the marks mean is shown. */
+  onLegend: () => void;
 };
 
-export function Slip({ bench, open, onOpen, onOver }: Props) {
+export function Slip({ bench, open, onOpen, onOver, onLegend }: Props) {
   const at = bench.slip.find((line) => line.name === open);
   const lines: (SlipLine | Absent)[] = [...bench.slip, ...bench.absent];
   lines.sort((a, b) => a.number - b.number || a.part - b.part);
@@ -37,9 +39,13 @@ export function Slip({ bench, open, onOpen, onOver }: Props) {
           </li>
         ),
       )}
-      <li className="p-3">
+      <li className="grid gap-1.5 p-3">
         <button type="button" className="key w-full" onClick={onOver}>
           <ClipboardCheck aria-hidden size={17} /> Sign off the evening
+        </button>
+        <button type="button" className="key w-full" onClick={onLegend}>
+          <Shapes aria-hidden size={17} /> What the marks mean
+          <kbd className="figure text-xs text-faint">M</kbd>
         </button>
       </li>
     </ol>

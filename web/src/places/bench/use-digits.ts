@@ -1,0 +1,29 @@
+/** Digits go to the open reading wherever the focus is, on any kind of screen with keys. */
+import { useEffect, useRef } from "react";
+import { useSingleKeys } from "@/parts/shortcuts/registry";
+
+const OF_A_FIGURE = /^[0-9.,+-]$/;
+
+/** ``send`` answers Enter; left out, it belongs to whoever has the focus. */
+export function useDigits(text: string, setText: (to: string) => void, send?: () => void) {
+  const on = useSingleKeys();
+  const now = useRef({ text, setText, send });
+  now.current = { text, setText, send };
+  useEffect(() => {
+    if (!on) return;
+    const press = (event: KeyboardEvent) => {
+      const { text, setText, send } = now.current;
+      const { key } = event;
+      const at = event.target as HTMLElement | null;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      if (at?.closest("input, textarea, select, [role=menu], [contenteditable]")) return;
+      if (OF_A_FIGURE.test(key)) setText(text + key);
+      else if (send && key === "Backspace") setText(text.slice(0, -1));
+      else if (send && key === "Enter" && !at?.closest("button, a, summary")) send();
+      else return;
+      event.preventDefault();
+    };
+    addEventListener("keydown", press);
+    return () => removeEventListener("keydown", press);
+  }, [on]);
+}
