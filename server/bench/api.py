@@ -2,7 +2,7 @@
 
 import uuid
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from django.db.models import F
 from django.http import HttpRequest
@@ -31,9 +31,11 @@ from bench.stored_run import run_at
 from hangar.documents import newest_revision
 from hangar.models import DraftState
 from mint_lever.measure.fit import Parameter
+from mint_lever.measure.leveller import tilt_of_gaps
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
 from mint_lever.run.advice import Answer
 from mint_lever.run.learning import MEASURED_SD_MM, learn
+from mint_lever.steps.level_by_sight import bring_down
 
 router = Router(tags=["bench"])
 fleet = Router(tags=["bench"])
@@ -133,6 +135,31 @@ class OtherMeans(Schema):
     large_mm: float = 0.0
     chord_line: list[tuple[float, float]] = Field([], max_length=2)
     reference_line: list[tuple[float, float]] = Field([], max_length=2)
+
+
+class Gaps(Schema):
+    """The gap (mm) between each ball and the leveller's arm over it, in the balls' order."""
+
+    gaps_mm: list[Annotated[float, Field(allow_inf_nan=False)]] = Field(min_length=3, max_length=4)
+
+
+class HighBall(Schema):
+    """A ball, from 0, that the leveller shows to stand high."""
+
+    ball: int = Field(ge=0, le=3)
+
+
+class ToDo(Schema):
+    """What to do, in words."""
+
+    says: str
+
+
+class TiltOut(Schema):
+    """The swash's tilt (deg): + right side down, + front down."""
+
+    right_deg: float
+    forward_deg: float
 
 
 class PitchOut(Schema):
@@ -308,6 +335,21 @@ def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
     if given.by == "chord":
         return PitchOut(pitch_deg=from_chord_edges(given.small_mm, given.large_mm))
     return PitchOut(pitch_deg=from_picture(given.chord_line, given.reference_line))
+
+
+@router.post("/{helicopter_id}/bench/leveller", response=TiltOut)
+def leveller(request: HttpRequest, helicopter_id: uuid.UUID, given: Gaps) -> TiltOut:
+    """Work the swash's tilt out of the gaps under a leveller that shows no degrees."""
+    balls = run_at(bench_of(pilot_of(request), helicopter_id)).setup.airframe.swash.balls
+    right, forward = tilt_of_gaps(balls, given.gaps_mm)
+    return TiltOut(right_deg=right, forward_deg=forward)
+
+
+@router.post("/{helicopter_id}/bench/leveller/high", response=ToDo)
+def high_ball(request: HttpRequest, helicopter_id: uuid.UUID, given: HighBall) -> ToDo:
+    """Say what to do where nothing is known but which ball stands high."""
+    setup = run_at(bench_of(pilot_of(request), helicopter_id)).setup
+    return ToDo(says=bring_down(setup, given.ball))
 
 
 @router.post("/{helicopter_id}/bench/lesson", response=LessonOut)

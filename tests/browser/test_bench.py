@@ -197,6 +197,28 @@ class TestByTouch:
         expect(page.locator("[data-question=up]")).to_contain_text("+10.8")
 
 
+def test_a_leveller_that_shows_no_degrees(page, demo, axe):
+    open_bench(page, "Sorrel 690", "level")
+    page.locator("[data-question='mid.right']").click()
+    page.get_by_role("button", name="It shows no degrees…").click()
+    sheet = page.get_by_role("dialog", name="A leveller without degrees")
+    sheet.get_by_role("button", name="ball 2").click()
+    sheet.get_by_text("Then look again, until all arms touch.").wait_for()
+    sheet.get_by_label("Gap at ball 1").fill("0,4 mm")
+    page.keyboard.press("Enter")
+    record = sheet.get_by_role("button", name="Record")
+    # Free at the tail: front up, and to no side.
+    expect(record).to_contain_text(re.compile(r"0\.0° right, −\d\.\d° forward"))
+    axe("a leveller without degrees")
+    sheet.get_by_label("Gap at ball 1").fill("a hair")
+    page.keyboard.press("Enter")
+    sheet.get_by_role("alert").wait_for()
+    sheet.get_by_role("button", name="Square: all touch").click()
+    sheet.get_by_role("button", name="Record 0.0° right, 0.0° forward").click()
+    expect(sheet).to_have_count(0)
+    expect(page.locator("[data-question='mid.right']")).to_contain_text("0.0")
+
+
 def test_letters_and_95_degrees_are_refused_and_stay_in_the_field(page, real_bench):
     for text, found in (("about one", "about one"), ("95", "95 °")):
         read(page, text)

@@ -347,6 +347,29 @@ def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, hel
     assert "clearance" in {each["step"] for each in found["left_open"]}
 
 
+def test_a_leveller_without_degrees_reads_both_tilts(tab, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}/bench/leveller"
+    found = tab.send("POST", path, {"gaps_mm": [0.5, 0.0, 0.0]}).json()
+    assert found["right_deg"] == pytest.approx(0.0, abs=1e-9)
+    assert -2.0 < found["forward_deg"] < -0.3
+    for wrong in ([0.5, 0.0], [0.5, 0.0, -1.0], [0.5, 0.0, 99.0], [0.5, 0.0, 0.0, 0.0]):
+        assert tab.send("POST", path, {"gaps_mm": wrong}).status_code == 422
+
+
+def test_a_ball_that_is_high_comes_down_by_the_least_its_link_can_do(tab, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}"
+    changes = [
+        {"path": "airframe.swash.link_step_turns", "value": 1.0},
+        {"path": "airframe.swash.link_thread_mm", "value": 0.45},
+    ]
+    version = tab.get(path).json()["version"]
+    tab.send("PATCH", f"{path}/draft", {"version": version, "changes": changes})
+    said = tab.send("POST", f"{path}/bench/leveller/high", {"ball": 1}).json()["says"]
+    assert said.startswith("Turn servo 2's link 1 turn shorter")
+    assert "0.45 mm" in said
+    assert tab.send("POST", f"{path}/bench/leveller/high", {"ball": 3}).status_code == 422
+
+
 def test_the_hangar_says_what_comes_next(tab, table):
     table.safe()
     (standing,) = tab.get("/api/bench/standings").json()

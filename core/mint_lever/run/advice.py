@@ -63,6 +63,8 @@ class Question:
     cell: Cell | None = None
     without_gauge: bool = False
     """Whether it is a pitch that folded tips, edges or a picture give as well."""
+    by_gaps: tuple[str, str] | None = None
+    """Where a leveller without degrees answers it: the questions of the tilt right and forward."""
 
 
 @dataclass(frozen=True, kw_only=True)

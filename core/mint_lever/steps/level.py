@@ -194,6 +194,7 @@ def _spot(run: Readings, place: Place, stick: float) -> _Spot:
                 answer=run.answer("level", key),
                 word=word,
                 cell=Cell("Tilt of the swash, °", f"Collective {place}", f"tilt {side}"),
+                by_gaps=(f"{place}.right", f"{place}.forward"),
             )
         )
     both = (asks[0], asks[1])

@@ -304,6 +304,21 @@ export class BenchHand {
     }
   }
 
+  /** The swash's tilt by the gaps (mm) under a leveller that shows no degrees. */
+  tiltOfGaps(gaps_mm: number[]) {
+    return answer(
+      client.POST(`${BENCH}/leveller`, { params: { path: this.path }, body: { gaps_mm } }),
+    );
+  }
+
+  /** What to do where a leveller says no more than which ball is high. */
+  async bringDown(ball: number): Promise<string> {
+    const body = { ball };
+    return (
+      await answer(client.POST(`${BENCH}/leveller/high`, { params: { path: this.path }, body }))
+    ).says;
+  }
+
   lesson(parameters: Parameter[]): Promise<Lesson> {
     return answer(
       client.POST(`${BENCH}/lesson`, {

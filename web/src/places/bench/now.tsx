@@ -14,6 +14,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { Actions } from "./actions";
 import { BallsEntry } from "./balls-entry";
 import { ChoiceEntry } from "./choice-entry";
+import { Leveller } from "./leveller";
 import { ListEntry } from "./list-entry";
 import { NumberEntry } from "./number-entry";
 import { OtherMeans } from "./other-means";
@@ -90,6 +91,7 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep, onOver 
           {(ask.azimuth != null || ask.without_gauge) && (
             <OtherMeans hand={hand} use={(value) => setFilled({ key: ask.key, value })} />
           )}
+          {ask.by_gaps && <Leveller step={advice.step} ask={ask} roles={roles} hand={hand} />}
         </NumberEntry>
       )}
       {(ask?.kind === "confirm" || ask?.kind === "choice") && (
