@@ -161,7 +161,6 @@ class TestByTouch:
         page.get_by_role("button", name="0.1 more").tap()
         expect(field).to_have_value("-10.9")
 
-
     def test_a_tapped_question_comes_into_sight_and_digits_go_to_it(self, page, demo):
         open_bench(page, "Sorrel 690", "collective_range")
         down = page.locator("[data-question=down]")

@@ -42,10 +42,12 @@ def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
     page.locator("[data-path='transmitter.swash_mix.elevator']").fill("-54")
     page.keyboard.press("Enter")
     expect(page.get_by_text("draft after revision 1, all kept")).to_be_visible()
-    page.locator("[data-stage=stick]").click()
+    page.get_by_role("button", name="Helicopter", exact=True).click()
     page.get_by_label("Which device mixes").select_option("unit mixes")
-    expect(page.locator("[data-stage=arrival]")).to_be_visible()
+    expect(page.get_by_label("Which device mixes")).to_have_value("unit_mixes")
     axe("the arrangement moved")
+    page.get_by_role("button", name="Collective", exact=True).click()
+    expect(page.locator("[data-stage=arrival]")).to_be_visible()
 
 
 def test_a_plugged_in_transmitter_moves_the_levers_and_may_be_pulled_out(page, demo):

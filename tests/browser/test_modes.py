@@ -232,7 +232,7 @@ def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, siz
     page.keyboard.press("r")
     expect(live.first).not_to_have_attribute("cx", before)
     page.get_by_role("radio", name="Hold").click()
-    expect(panel).to_contain_text("Danger: Out of hold")
+    expect(panel).to_contain_text("Danger: Out of throttle hold")
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (768, 1024), (390, 844)])

@@ -23,7 +23,9 @@ def tilt_of_gaps(balls: Sequence[Ball], gaps_mm: Sequence[float]) -> tuple[float
     below 0 or beyond 20 mm, and for a plate on which fewer than three balls say anything.
     """
     if len(gaps_mm) != len(balls):
-        raise InvalidRequest([Fault("gaps_mm", f"{len(gaps_mm)} gaps", f"{len(balls)}, one a ball")])
+        raise InvalidRequest(
+            [Fault("gaps_mm", f"{len(gaps_mm)} gaps", f"{len(balls)}, one a ball")]
+        )
     for i, gap in enumerate(gaps_mm):
         if not 0.0 <= gap <= LARGEST_GAP_MM:
             allowed = f"0 to {LARGEST_GAP_MM:g} mm; 0 where the arm touches"

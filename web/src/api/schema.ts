@@ -717,6 +717,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/bench/leveller": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leveller
+         * @description Work the swash's tilt out of the gaps under a leveller that shows no degrees.
+         */
+        post: operations["bench_api_leveller"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/leveller/high": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * High Ball
+         * @description Say what to do where nothing is known but which ball stands high.
+         */
+        post: operations["bench_api_high_ball"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/bench/lesson": {
         parameters: {
             query?: never;
@@ -4396,6 +4436,11 @@ export interface components {
              * @default false
              */
             without_gauge: boolean;
+            /** By Gaps */
+            by_gaps?: [
+                string,
+                string
+            ] | null;
             /**
              * Kind
              * @default balls
@@ -4529,6 +4574,11 @@ export interface components {
              * @default false
              */
             without_gauge: boolean;
+            /** By Gaps */
+            by_gaps?: [
+                string,
+                string
+            ] | null;
             /**
              * Kind
              * @default choice
@@ -4585,6 +4635,11 @@ export interface components {
              * @default false
              */
             without_gauge: boolean;
+            /** By Gaps */
+            by_gaps?: [
+                string,
+                string
+            ] | null;
             /**
              * Kind
              * @default confirm
@@ -4699,6 +4754,11 @@ export interface components {
              * @default false
              */
             without_gauge: boolean;
+            /** By Gaps */
+            by_gaps?: [
+                string,
+                string
+            ] | null;
             /**
              * Kind
              * @default number
@@ -4770,6 +4830,11 @@ export interface components {
              * @default false
              */
             without_gauge: boolean;
+            /** By Gaps */
+            by_gaps?: [
+                string,
+                string
+            ] | null;
             /**
              * Kind
              * @default numbers
@@ -5311,6 +5376,40 @@ export interface components {
             step: string;
             /** Key */
             key: string;
+        };
+        /**
+         * TiltOut
+         * @description The swash's tilt (deg): + right side down, + front down.
+         */
+        TiltOut: {
+            /** Right Deg */
+            right_deg: number;
+            /** Forward Deg */
+            forward_deg: number;
+        };
+        /**
+         * Gaps
+         * @description The gap (mm) between each ball and the leveller's arm over it, in the balls' order.
+         */
+        Gaps: {
+            /** Gaps Mm */
+            gaps_mm: number[];
+        };
+        /**
+         * ToDo
+         * @description What to do, in words.
+         */
+        ToDo: {
+            /** Says */
+            says: string;
+        };
+        /**
+         * HighBall
+         * @description A ball, from 0, that the leveller shows to stand high.
+         */
+        HighBall: {
+            /** Ball */
+            ball: number;
         };
         /** LearnedOut */
         LearnedOut: {
@@ -7700,6 +7799,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Taken"];
+                };
+            };
+        };
+    };
+    bench_api_leveller: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gaps"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TiltOut"];
+                };
+            };
+        };
+    };
+    bench_api_high_ball: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HighBall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToDo"];
                 };
             };
         };

@@ -88,7 +88,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
   };
 
   return (
-    <div className="min-w-0">
+    <div className="relative min-w-0">
       <label
         htmlFor={id}
         title={setting.help}
@@ -139,7 +139,11 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
         </span>
       </div>
       {focused && setting.help && !compact && !hideLabel && (
-        <p id={`${id}-help`} className="mt-0.5 text-xs leading-tight text-faint">
+        // Over what stands below, never pushing it away: a press on that would miss it.
+        <p
+          id={`${id}-help`}
+          className="pointer-events-none absolute top-full left-0 z-20 mt-1 w-max max-w-56 border border-rule bg-sheet px-1.5 py-1 text-xs leading-tight text-ink"
+        >
           {setting.help}
         </p>
       )}

@@ -19,7 +19,9 @@ export function Leveller({ step, ask, roles, hand }: Props) {
   const work = async (of: string[]) => {
     try {
       // A field left empty is an arm that touches; what is no number is for the server to name.
-      const read = of.map((text) => (text.trim() === "" ? 0 : (readNumber(text, "mm") ?? Number.NaN)));
+      const read = of.map((text) =>
+        text.trim() === "" ? 0 : (readNumber(text, "mm") ?? Number.NaN),
+      );
       setTilt(await hand.tiltOfGaps(read));
       setProblem(null);
     } catch (error) {
@@ -127,7 +129,11 @@ export function Leveller({ step, ask, roles, hand }: Props) {
           )}
           {problem && <ProblemNote problem={problem} />}
           {tilt && (
-            <button type="button" className="key key-main w-full text-lg" onClick={() => void record()}>
+            <button
+              type="button"
+              className="key key-main w-full text-lg"
+              onClick={() => void record()}
+            >
               Record {signed(tilt.right_deg)}° right, {signed(tilt.forward_deg)}° forward
             </button>
           )}

@@ -50,14 +50,14 @@ export function Path() {
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
-        <fieldset className="flex">
+        <fieldset className="flex flex-wrap">
           <legend className="sr-only">Followed</legend>
           {FOLLOWED.map((name) => (
             <button
               key={name}
               type="button"
               aria-pressed={f === name}
-              className="border-b-4 border-transparent px-2.5 py-1.5 hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold md:px-4"
+              className="border-b-4 border-transparent px-2.5 py-1.5 hover:bg-wash aria-pressed:border-mint aria-pressed:font-semibold max-sm:px-2 max-sm:py-1 md:px-4"
               onClick={() => open({ function: name })}
             >
               {name[0]?.toUpperCase() + name.slice(1)}
