@@ -55,7 +55,9 @@ export class BenchScene {
     }
     this.linkage = new Linkage(setup);
     this.scene.add(this.linkage.group);
-    this.controls.target.set(0, 0, this.linkage.middle);
+    // A length that is looked at stays looked at while it changes.
+    const middle = this.closeUp ? this.closeUp.target : this.controls.target;
+    middle.set(0, 0, this.linkage.middle);
     if (this.size === 0) this.usual();
     this.repaint();
     if (this.last) this.show(this.last);

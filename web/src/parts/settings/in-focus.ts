@@ -4,8 +4,17 @@ import { useSyncExternalStore } from "react";
 let path: string | null = null;
 const listeners = new Set<() => void>();
 
-/** A field took the focus, or (null) lost it. */
-export function focusSetting(to: string | null) {
+/** A field took the focus. */
+export function focusSetting(to: string) {
+  show(to);
+}
+
+/** A field lost the focus, or left the page with it. */
+export function leaveSetting(from: string) {
+  if (from === path) show(null);
+}
+
+function show(to: string | null) {
   if (to === path) return;
   path = to;
   for (const listener of listeners) listener();

@@ -5,7 +5,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { useNotKept } from "@/parts/not-kept";
 import { eitherOf, readNumber, shown } from "@/parts/numbers";
-import { focusSetting } from "./in-focus";
+import { focusSetting, leaveSetting } from "./in-focus";
 import type { NumberSetting } from "./setting";
 
 type Props = {
@@ -45,6 +45,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
     refused.current = null;
   }, [value, setting.path]);
   useEffect(() => () => clearTimeout(rest.current), []);
+  useEffect(() => () => leaveSetting(setting.path), [setting.path]);
 
   const text = typed ?? (value === null ? "" : plain(value, setting.decimals));
 
@@ -117,7 +118,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           autoFocus={onLeft !== undefined}
           onBlur={() => {
             setFocused(false);
-            focusSetting(null);
+            leaveSetting(setting.path);
             if (typed !== null && typed !== refused.current) void commit(typed);
             else if (typed === null) onLeft?.();
           }}
@@ -142,7 +143,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
         // Over what stands below, never pushing it away: a press on that would miss it.
         <p
           id={`${id}-help`}
-          className="pointer-events-none absolute top-full left-0 z-20 mt-1 w-max max-w-56 border border-rule bg-sheet px-1.5 py-1 text-xs leading-tight text-ink"
+          className="pointer-events-none absolute top-full left-0 z-20 mt-1 w-max max-w-full border border-rule bg-sheet px-1.5 py-1 text-xs leading-tight text-ink"
         >
           {setting.help}
         </p>

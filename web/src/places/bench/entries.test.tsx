@@ -197,3 +197,20 @@ test("a list of numbers goes out as it was typed", async () => {
   await submit(field);
   expect(record).toHaveBeenCalledExactlyOnceWith("12 14");
 });
+
+test("digits find the open reading from anywhere on the page, but not from a sheet over it", () => {
+  const { field } = numberEntry();
+  field().blur();
+  render(
+    <div role="dialog">
+      <button type="button">on the sheet</button>
+    </div>,
+  );
+  fireEvent.keyDown(screen.getByText("on the sheet"), { key: "7" });
+  expect(field().value).toBe("");
+  for (const key of ["-", "4", ",", "2"]) fireEvent.keyDown(document.body, { key });
+  expect(field().value).toBe("-4,2");
+  expect(document.activeElement).toBe(field());
+  fireEvent.keyDown(document.body, { key: "5", ctrlKey: true });
+  expect(field().value).toBe("-4,2");
+});

@@ -36,10 +36,14 @@ export function NumberEntry(props: Props) {
   // The field takes the focus as its question comes up, on a page that is already in use; where
   // fingers point it opens no keyboard of the screen's, the keypad is there.
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
-  useDigits(text, (to) => {
-    setText(to);
-    field.current?.focus({ preventScroll: true });
-  });
+  useDigits(
+    text,
+    (to) => {
+      setText(to);
+      field.current?.focus({ preventScroll: true });
+    },
+    null,
+  );
 
   const fill = async () => {
     const value = await take?.();

@@ -4,8 +4,9 @@ import { useSingleKeys } from "@/parts/shortcuts/registry";
 
 const OF_A_FIGURE = /^[0-9.,+-]$/;
 
-/** ``send`` answers Enter; left out, it belongs to whoever has the focus. */
-export function useDigits(text: string, setText: (to: string) => void, send?: () => void) {
+/** ``send`` answers Enter in a sheet that is all about the figure; null on the page, where Enter
+ * belongs to whoever has the focus, and a sheet that lies over it has its own keys. */
+export function useDigits(text: string, setText: (to: string) => void, send: (() => void) | null) {
   const on = useSingleKeys();
   const now = useRef({ text, setText, send });
   now.current = { text, setText, send };
@@ -17,6 +18,7 @@ export function useDigits(text: string, setText: (to: string) => void, send?: ()
       const at = event.target as HTMLElement | null;
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       if (at?.closest("input, textarea, select, [role=menu], [contenteditable]")) return;
+      if (!send && at?.closest("[role=dialog]")) return;
       if (OF_A_FIGURE.test(key)) setText(text + key);
       else if (send && key === "Backspace") setText(text.slice(0, -1));
       else if (send && key === "Enter" && !at?.closest("button, a, summary")) send();

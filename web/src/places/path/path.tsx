@@ -38,7 +38,9 @@ const READ = (search: URLSearchParams) => ({
 export function Path() {
   const { draft, editor } = useHere();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
-  const measured = useSettingInFocus() ?? "";
+  const focused = useSettingInFocus() ?? "";
+  // Lengths are the helicopter's own.
+  const measured = focused.startsWith("airframe.") ? focused : "";
   const seen = useMemo(() => ({ ...view, measured }), [view, measured]);
   const live = useLive(draft.id, draft.version, seen);
   const { f, stage, shows, open } = useOpen(draft.document.arrangement);
