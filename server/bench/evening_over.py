@@ -1,45 +1,21 @@
 """The end of an evening at a bench, as the API shows it."""
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
 from bench.stored_run import entries_of, run_at
 from hangar.documents import setup_of
-from mint_lever.run import StepName
-from mint_lever.run.run import State
-from mint_lever.run.signed_off import sign_off
-from mint_lever.setup.about import Device
+from mint_lever.run.signed_off import LeftOpen, WasSet, sign_off
 
 
-class WasSetOut(Schema):
-    """One setting that is otherwise than it was, with the words for both."""
-
-    path: str
-    name: str
-    device: Device
-    before: str
-    after: str
-    unit: str
-
-
-class LeftOpenOut(Schema):
-    """A step that is not done, or only workable, and why."""
-
-    step: StepName
-    label: str
-    title: str
-    state: State
-    words: str
-
-
-class EveningOver(Schema):
+class EveningOver(BaseModel):
     """What was set ``since`` (in words), what is open, what the audit says, and fitness. ``done``
     of ``steps`` are good or workable."""
 
     since: str
-    was_set: list[WasSetOut]
-    left_open: list[LeftOpenOut]
+    was_set: list[WasSet]
+    left_open: list[LeftOpen]
     cautions: list[str]
     fitness: FitnessOut
     steps: int
@@ -57,10 +33,8 @@ def evening_over(bench: Bench) -> EveningOver:
     found = sign_off(run, None if document is None else setup_of(document))
     return EveningOver(
         since=f"since revision {revision.number}" if revision else "since this log began",
-        was_set=[WasSetOut.model_validate(each, from_attributes=True) for each in found.was_set],
-        left_open=[
-            LeftOpenOut.model_validate(each, from_attributes=True) for each in found.left_open
-        ],
+        was_set=list(found.was_set),
+        left_open=list(found.left_open),
         cautions=list(found.cautions),
         fitness=fitness_at(run, bench.helicopter, practice),
         steps=len(run.standings),

@@ -5256,9 +5256,9 @@ export interface components {
             /** Since */
             since: string;
             /** Was Set */
-            was_set: components["schemas"]["WasSetOut"][];
+            was_set: components["schemas"]["WasSet"][];
             /** Left Open */
-            left_open: components["schemas"]["LeftOpenOut"][];
+            left_open: components["schemas"]["LeftOpen"][];
             /** Cautions */
             cautions: string[];
             fitness: components["schemas"]["FitnessOut"];
@@ -5268,10 +5268,10 @@ export interface components {
             done: number;
         };
         /**
-         * LeftOpenOut
-         * @description A step that is not done, or only workable, and why.
+         * LeftOpen
+         * @description A step that is not done, or done no better than workable, and why in words.
          */
-        LeftOpenOut: {
+        LeftOpen: {
             /** Step */
             step: string;
             /** Label */
@@ -5287,10 +5287,10 @@ export interface components {
             words: string;
         };
         /**
-         * WasSetOut
-         * @description One setting that is otherwise than it was, with the words for both.
+         * WasSet
+         * @description One setting that is otherwise than it was saved, on the device that holds it.
          */
-        WasSetOut: {
+        WasSet: {
             /** Path */
             path: string;
             /** Name */
