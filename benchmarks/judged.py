@@ -1,11 +1,13 @@
 """Random evenings by the product's advice, judged by tests/judge.py, which shares nothing with it.
 
     PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000
+    PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000 310000 any
 
 The number is of builds for each arrangement; every fourth has mechanical mixing, three in four
-pilots have habits of their own (practise/habits.py). The seeds are 40,000 and on, whatever the
-number, unless a second number says where they begin; none is left out. Prints every failure, and
-how far it came when it is stopped with Ctrl-C.
+pilots have habits of their own (practise/habits.py). With "any" it is of builds in all, their kind
+drawn as well (any_helicopter), one gauge in five without a sign. The seeds are 40,000 and on,
+whatever the number, unless a second number says where they begin; none is left out. Prints every
+failure, and how far it came when it is stopped with Ctrl-C.
 """
 
 from __future__ import annotations
@@ -19,10 +21,10 @@ from typing import Any
 import judge
 import judge_tail
 from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import random_habits
+from mint_lever.practise.habits import any_habits, random_habits
 from mint_lever.run import fitness_of
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.simulate.builds import random_helicopter
+from mint_lever.simulate.builds import any_helicopter, random_helicopter
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 FIRST_SEED = 40_000
@@ -36,12 +38,22 @@ CANNOT = {
 }
 
 
-def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list[str]]:
-    """Say what is wrong with a build when its evening has ended."""
+Job = tuple[ArrangementName | None, int]
+"""An arrangement, None where it is drawn with the rest, and a seed."""
+
+
+def evening(of: Job) -> tuple[ArrangementName, int, list[str], int]:
+    """Say what is wrong with a build when its evening has ended, and how many answers it took."""
     arrangement, seed = of
-    bench = random_helicopter(seed, arrangement, "single" if seed % 4 == 3 else None)
+    if arrangement is None:
+        bench, habits = any_helicopter(seed), any_habits(seed)
+    else:
+        bench = random_helicopter(seed, arrangement, "single" if seed % 4 == 3 else None)
+        habits = random_habits(seed)
+    answers = 0
     try:
-        done = work_through(bench, random_habits(seed), seed)
+        done = work_through(bench, habits, seed)
+        answers = len(done.entries)
         run = done.run(bench)
         found = judge.wrong_with(*_plain(bench)) + judge_tail.wrong_with_tail(*_plain(bench))
         met = {id(entry.setup): entry.setup for entry in done.entries}
@@ -55,7 +67,7 @@ def evening(of: tuple[ArrangementName, int]) -> tuple[ArrangementName, int, list
         found = [HONEST if proven else str(stopped)]
     except Exception as trouble:
         found = [f"{type(trouble).__name__}: {trouble}"]
-    return arrangement, seed, found
+    return bench.setup.arrangement, seed, found, answers
 
 
 def _plain(bench: SimulatedHelicopter) -> tuple[dict[str, Any], dict[str, Any]]:
@@ -67,20 +79,26 @@ def main() -> None:
     builds = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
     first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
     start = time.perf_counter()
-    jobs = [(name, first + i) for i in range(builds) for name in ARRANGEMENTS]
-    done, right, honest = Counter[str](), Counter[str](), Counter[str]()
+    kinds: list[ArrangementName | None] = [None] if "any" in sys.argv[3:] else [*ARRANGEMENTS]
+    jobs = [(name, first + i) for i in range(builds) for name in kinds]
+    done, right, honest, took = Counter[str](), Counter[str](), Counter[str](), Counter[str]()
     with Pool() as pool:
         try:
-            for arrangement, seed, found in pool.imap(evening, jobs, chunksize=3):
+            for arrangement, seed, found, answers in pool.imap(evening, jobs, chunksize=3):
                 done[arrangement] += 1
+                took[arrangement] += answers
                 right[arrangement] += not found
                 honest[arrangement] += found == [HONEST]
                 if found:
                     print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
         except KeyboardInterrupt:
-            print(f"stopped before the end; done so far, of {builds} in each arrangement:")
+            print(f"stopped before the end; done so far, of {len(jobs)}:")
     for name in ARRANGEMENTS:
-        print(f"{name}: {right[name]} of {done[name]} ended right, {honest[name]} honestly not")
+        mean = took[name] / max(done[name], 1)
+        print(
+            f"{name}: {right[name]} of {done[name]} ended right, {honest[name]} honestly not; "
+            f"{mean:.0f} answers an evening"
+        )
     print(f"{time.perf_counter() - start:.0f} s")
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from mint_lever.practise.habits import LITERAL, Habits
-from mint_lever.practise.hands import do, take
+from mint_lever.practise.hands import Unsigned, do, take
 from mint_lever.practise.in_words import word
 from mint_lever.practise.mishaps import happen
 from mint_lever.run.advice import Action, Ask
@@ -48,6 +48,7 @@ def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int
     """Follow the advice from the first step to the last; raises RuntimeError when it never ends."""
     evening, rng = Evening(), np.random.default_rng([seed, 2])
     mishaps = sorted(int(turn) for turn in rng.integers(10, _LATEST_MISHAP, habits.mishaps))
+    reads = Unsigned().take if habits.unsigned else take
     at_hand: StepName | None = None
     for sequence in range(_MOST_TURNS):
         if mishaps and mishaps[0] <= sequence:
@@ -72,7 +73,7 @@ def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int
             continue
         evening.reads[name, move.key] += 1
         said = word(bench, move) if rng.random() < habits.words else None
-        value = take(bench, run.step(name), move) if said is None else said
+        value = reads(bench, run.step(name), move) if said is None else said
         at_hand = name if name == stands_at else None
         if written := written_by(move, value):
             bench.change(written)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -12,13 +12,15 @@ class Habits:
     """Shares of 0 … 1. ``words``: of the looks, answered in one word. ``early``: of the turns, an
     act is done as soon as it is offered, with questions still open. ``late``: of the turns, another
     step that is not done is gone on with. ``keen``: what would only be better is done too.
-    ``mishaps``: how often in the evening something happens to the helicopter or its devices."""
+    ``mishaps``: how often in the evening something happens to the helicopter or its devices.
+    ``unsigned``: the gauge shows no sign, and what it shows is typed as it stands."""
 
     words: float = 0.0
     early: float = 0.0
     late: float = 0.0
     keen: bool = False
     mishaps: int = 0
+    unsigned: bool = False
 
 
 LITERAL = Habits()
@@ -37,3 +39,9 @@ def random_habits(seed: int) -> Habits:
         keen=bool(rng.integers(2)),
         mishaps=int(rng.choice([0, 0, 1, 2])),
     )
+
+
+def any_habits(seed: int) -> Habits:
+    """Draw a pilot, one in five of them with a gauge that shows no sign."""
+    unsigned = bool(np.random.default_rng([seed, 7]).random() < 0.2)
+    return replace(random_habits(seed), unsigned=unsigned)

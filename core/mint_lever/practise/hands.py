@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from mint_lever.run.advice import Action, Answer, Ask, Work
-from mint_lever.run.signs import SHOWN, SIGN
+from typing import cast
+
+from mint_lever.run.advice import Action, Answer, Ask, Number, Work
+from mint_lever.run.gauge_sign import AMOUNT, SIGNED
+from mint_lever.run.signs import GAUGE_SIGN, MEANT, SHOWN, SIGN
 from mint_lever.run.step import Step
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 
@@ -15,8 +18,31 @@ def take(bench: SimulatedHelicopter, step: Step, ask: Ask) -> Answer:
     """
     if ask.key.startswith(SIGN):
         return SHOWN  # its gauge and its unit show every sign
+    if ask.key == GAUGE_SIGN:
+        return SIGNED
     bench.move_sticks(*(ask.sticks or (0.0, 0.0, 0.0)))
     return step.simulate(bench, ask)
+
+
+class Unsigned:
+    """A gauge that shows no sign: its figures are typed as they stand, and what was really meant is
+    only said when it is asked for."""
+
+    def __init__(self) -> None:
+        self._true: dict[tuple[str, str], float] = {}
+
+    def take(self, bench: SimulatedHelicopter, step: Step, ask: Ask) -> Answer:
+        """Take a reading; a pitch without its sign."""
+        if ask.key.startswith(SIGN):
+            true = self._true.get((step.name, ask.key.removeprefix(SIGN)))
+            return SHOWN if true is None or true >= 0 else MEANT
+        if ask.key == GAUGE_SIGN:
+            return AMOUNT
+        value = take(bench, step, ask)
+        if not isinstance(ask, Number) or (ask.blade is None and not ask.without_gauge):
+            return value
+        self._true[step.name, ask.key] = true = cast(float, value)
+        return abs(true)
 
 
 def do(bench: SimulatedHelicopter, action: Action) -> None:

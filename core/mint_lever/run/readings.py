@@ -19,7 +19,7 @@ from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
 from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
-from mint_lever.run.signs import SIGN, as_meant
+from mint_lever.run.signs import GAUGE_SIGN, SIGN, as_meant
 from mint_lever.run.touched import (
     Aspect,
     changed_paths,
@@ -257,6 +257,8 @@ class Readings(ABC):
     def replaced(self, entry: Entry) -> bool:
         """Whether advice of the entry's own step was followed after it: that asks for the reading
         once more, and the old one counts no longer."""
+        if entry.key == GAUGE_SIGN:
+            return False
         rules = self.rules_of.get(entry.step)
         steps = (entry.step, *(rules.looked_at_with if rules else ()))
         return any(self._followed.after(entry, step) for step in steps)
@@ -283,6 +285,8 @@ class Readings(ABC):
 
     def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
         because: set[str] = set()
+        if entry.key == GAUGE_SIGN:
+            return because
         rules = self.rules_of.get(entry.step)
         refuted = self._refuted.get((entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:

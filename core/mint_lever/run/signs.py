@@ -14,6 +14,8 @@ from mint_lever.run.log import Entry
 
 SIGN = "sign."
 """What the keys of the questions begin with that ask for a figure's sign."""
+GAUGE_SIGN = "gauge.signed"
+"""Whether the gauge shows a sign: it is of the gauge, and no change of a helicopter undoes it."""
 MEANT, SHOWN = "meant", "shown"
 
 

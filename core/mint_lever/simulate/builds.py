@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
-from typing import cast
+from typing import cast, get_args
 
 import numpy as np
 
 from mint_lever.axes import Rotation
 from mint_lever.drive.governing import GovernorPlace
 from mint_lever.setup.airframe import LayoutName, SizeClass
-from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
 from mint_lever.setup.document import Setup
 from mint_lever.setup.drive import Drive, Gear, Governor, Motor, Pack
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.setup.rebuild import with_arrangement
 from mint_lever.setup.tail import Slider, Tail, TailServo
+from mint_lever.setup.targets import ClearanceSchool
+from mint_lever.setup.unit import CyclicSchool, ReferenceRule
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth
 from mint_lever.tail.limits import Side
@@ -63,6 +65,42 @@ def random_helicopter(
     setup = with_arrangement(setup.model_copy(update={"airframe": airframe}), arrangement)
     setup = _driven(setup, np.random.default_rng([seed, 5]))
     return SimulatedHelicopter(setup, random_truth(setup, rng), seed)
+
+
+def any_helicopter(seed: int) -> SimulatedHelicopter:
+    """Make a random helicopter of any kind a pilot may bring, the kind drawn as well.
+
+    Drawn besides: who mixes; one in eight with mechanical mixing; two to five blades; how the unit
+    wants its throw shown, what it learns by; how clearance is judged; a figure of its own for
+    elevator.
+    """
+    rng = np.random.default_rng([seed, 6])
+    arrangement = cast(ArrangementName, str(rng.choice(list(ARRANGEMENTS))))
+    drawn = random_helicopter(seed, arrangement, "single" if rng.random() < 0.125 else None)
+    setup = drawn.setup
+    blades = int(rng.integers(2, 6))
+    head = setup.airframe.head.model_copy(
+        update={"blades": blades, "link_extra_mm": [0.0] * blades}
+    )
+    airframe = setup.airframe.model_copy(update={"head": head})
+    school = cast(ClearanceSchool, str(rng.choice(get_args(ClearanceSchool))))
+    if setup.unit is None and school == "by_the_unit":
+        school = "nothing_touches"
+    targets = setup.targets.model_copy(update={"clearance": school})
+    setup = setup.model_copy(update={"airframe": airframe, "targets": targets})
+    if setup.unit is not None:
+        wants: dict[str, str | float] = {
+            "cyclic_school": str(rng.choice(get_args(CyclicSchool))),
+            "reference_rule": str(rng.choice(get_args(ReferenceRule))),
+            "learns": str(rng.choice(["all_ends", "one_end_of_each_axis"])),
+        }
+        if rng.random() < 0.25:
+            wants["cyclic_elevator_pct"] = setup.unit.cyclic_pct
+        setup = setup.model_copy(update={"unit": setup.unit.model_copy(update=wants)})
+    truth = drawn.truth.model_copy(
+        update={"blade_extra_mm": rng.uniform(-1.0, 1.0, blades).tolist()}
+    )
+    return SimulatedHelicopter(setup, truth, seed)
 
 
 def _driven(setup: Setup, rng: np.random.Generator) -> Setup:

@@ -16,6 +16,7 @@ from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.rotor.harmonics import phase_error_deg
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Option
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.gauge_sign import LEANS, side_question
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import worst
@@ -52,7 +53,7 @@ def _advise(run: Readings) -> Advice:
     word: Word | None = None if error is None else judge(error, _BAND, _REPEATS_DEG)
     if word == "read again":
         word = "workable"  # beside the band by what the gauge repeats: it flies
-    asks: list[Ask] = [
+    read = [
         Number(
             key=key,
             label=label,
@@ -69,7 +70,11 @@ def _advise(run: Readings) -> Advice:
         )
         for key, (stick, azimuth, label) in _KEYS.items()
     ]
+    sides = {ask.key: side_question(run, NAME, ask, *LEANS) for ask in read}
+    asks: list[Ask] = [each for ask in read for each in (ask, sides[ask.key]) if each is not None]
     asks.append(_lowest(run, word))
+    if any(sides.values()):
+        error, word = None, None
     outcome = None if error is None else worst([word])
     if error is None and any(ask.answer is not None for ask in asks):
         outcome = "begun"

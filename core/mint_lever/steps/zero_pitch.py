@@ -2,16 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 import numpy as np
 
+from mint_lever.axes import Array
 from mint_lever.measure.tracking import TrackingAdvice
 from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_PITCH, Word, judge
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
+from mint_lever.run.advice import (
+    Action,
+    Advice,
+    Answer,
+    Ask,
+    Cell,
+    Choice,
+    Number,
+    Outcome,
+    Ruler,
+)
 from mint_lever.run.advice import Work as Handwork
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
+from mint_lever.run.gauge_sign import LEANS, gauge_question, side_question
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.unit_kept_still import kept_still
@@ -46,6 +59,11 @@ def _advise(run: Readings) -> Advice:
     pitch = [run.mean("zero_pitch", key) for key in keys]
     words = _words(run, keys, pitch)
     blades = [_ask(run, key, i, words[i]) for i, key in enumerate(keys)]
+    sides = {ask.key: side for ask in blades if (side := _side(run, ask)) is not None}
+    if sides:
+        # Nothing is judged on an amount of which nobody knows the side.
+        blades = [replace(ask, word=None) if ask.key in sides else ask for ask in blades]
+        return _said(run, blades, sides, summary="An amount alone: say which way each blade leans.")
     levers = [_lever(run, ask) for ask in blades]
     doubts = [d for lever in levers if (d := doubt(run, "zero_pitch", lever)) is not None]
     again = {f"follows.{ask.key}": i for i, ask in enumerate(blades)}
@@ -96,6 +114,31 @@ def _advise(run: Readings) -> Advice:
             advice = None
     if unsettled:
         summary, outcome = unsettled[0].words, "begun"
+    return _said(
+        run,
+        blades,
+        {},
+        looks=tuple(each.look for each in doubts),
+        summary=summary,
+        actions=actions,
+        lands=advice.expected_deg if advice and actions else None,
+        outcome=outcome,
+    )
+
+
+def _said(
+    run: Readings,
+    blades: list[Number],
+    sides: Mapping[str, Choice],
+    *,
+    looks: tuple[Choice, ...] = (),
+    summary: str,
+    actions: tuple[Action, ...] = (),
+    lands: Array | None = None,
+    outcome: Outcome | None = "begun",
+) -> Advice:
+    """Put the step's advice together; a side that is asked for stands right after its figure."""
+    read = [each for ask in blades for each in (ask, sides.get(ask.key)) if each is not None]
     return Advice(
         step="zero_pitch",
         do=(
@@ -105,7 +148,12 @@ def _advise(run: Readings) -> Advice:
             "Put each blade over the boom in turn and read its pitch.",
             *GAUGE_DISCIPLINE,
         ),
-        asks=(*blades, *(each.look for each in doubts), *link_questions(run, "head")),
+        asks=(
+            *gauge_question(run, "zero_pitch"),
+            *read,
+            *looks,
+            *link_questions(run, "head"),
+        ),
         summary=summary,
         actions=actions,
         rulers=tuple(
@@ -114,9 +162,9 @@ def _advise(run: Readings) -> Advice:
                 unit="°",
                 band=ZERO_PITCH,
                 marks=run.marks("zero_pitch", key),
-                predicted=float(advice.expected_deg[i]) if advice and actions else None,
+                predicted=None if lands is None else float(lands[i]),
             )
-            for i, key in enumerate(keys)
+            for i, key in enumerate(ask.key for ask in blades)
             if run.marks("zero_pitch", key)
         ),
         outcome=outcome,
@@ -138,6 +186,10 @@ def _ask(run: Readings, key: str, blade: int, word: Word | None) -> Number:
         word=word,
         cell=Cell("Pitch over the boom, °", f"Blade {blade_name(blade)}", "pitch"),
     )
+
+
+def _side(run: Readings, ask: Number) -> Choice | None:
+    return side_question(run, "zero_pitch", ask, *LEANS)
 
 
 def _lever(run: Readings, ask: Number) -> Lever:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import asin, degrees, radians, sin
 
 from mint_lever.measure.tail_bands import OFFSET_DEG, judge_offset
 from mint_lever.measure.verdict import Band
 from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler, Work
+from mint_lever.run.gauge_sign import gauge_question, side_question
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees as said
@@ -51,6 +53,9 @@ def _advise(run: Readings) -> Advice:
         word=word,
         without_gauge=True,
     )
+    side = side_question(run, NAME, ask, "it would push the nose right", "nose left")
+    if side is not None:
+        pitch, word, ask = None, None, replace(ask, word=None)
     actions: tuple[Action, ...] = ()
     lands = None
     squared = run.done(_FIRST)
@@ -60,7 +65,7 @@ def _advise(run: Readings) -> Advice:
     outcome = None if word is None else worst([word])
     if noted is not None and not any(action.needed for action in actions):
         actions, outcome = (noted, *actions), "begun"
-    marks = run.marks(NAME, "pitch")
+    marks = run.marks(NAME, "pitch") if side is None else ()
     return Advice(
         step=NAME,
         do=(
@@ -68,7 +73,7 @@ def _advise(run: Readings) -> Advice:
             "Fold both tail blades along each other and hold the gauge on one.",
             "If the cup misses the ball, change the rod's length; never bend it.",
         ),
-        asks=(ask,),
+        asks=(*gauge_question(run, NAME), ask, *((side,) if side else ())),
         summary=_summary(word, nose) + run.memo("tail in hover", lambda: _in_hover(run))
         if squared or word in (None, "in")
         else f"First: {run.rules_of[_FIRST].title}. The rod is set with the horn square.",
