@@ -31,7 +31,7 @@ from bench.stored_run import run_at
 from hangar.documents import newest_revision
 from hangar.models import DraftState
 from mint_lever.measure.fit import Parameter
-from mint_lever.measure.leveller import tilt_of_gaps
+from mint_lever.measure.leveller import tilt_to_record
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
 from mint_lever.run.advice import Answer
 from mint_lever.run.learning import MEASURED_SD_MM, learn
@@ -341,7 +341,7 @@ def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
 def leveller(request: HttpRequest, helicopter_id: uuid.UUID, given: Gaps) -> TiltOut:
     """Work the swash's tilt out of the gaps under a leveller that shows no degrees."""
     balls = run_at(bench_of(pilot_of(request), helicopter_id)).setup.airframe.swash.balls
-    right, forward = tilt_of_gaps(balls, given.gaps_mm)
+    right, forward = tilt_to_record(balls, given.gaps_mm)
     return TiltOut(right_deg=right, forward_deg=forward)
 
 

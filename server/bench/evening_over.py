@@ -6,6 +6,7 @@ from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
 from bench.stored_run import entries_of, run_at
 from hangar.documents import setup_of
+from hangar.models import Document, DraftState
 from mint_lever.run.signed_off import LeftOpen, WasSet, sign_off
 
 
@@ -23,16 +24,13 @@ class EveningOver(BaseModel):
 
 
 def evening_over(bench: Bench) -> EveningOver:
-    """Sum up what is on the table: against the revision saved last, or, without one and in
-    practice, against what was there when its log began."""
+    """Sum up what is on the table, against :func:`_before`."""
     run = run_at(bench)
     practice = bench.simulated is not None
-    revision = None if practice else bench.helicopter.revisions.order_by("-number").first()
-    first = next(iter(entries_of(bench, bench.simulated)), None)
-    document = revision.document if revision else first.document if first else None
+    since, document = _before(bench)
     found = sign_off(run, None if document is None else setup_of(document))
     return EveningOver(
-        since=f"since revision {revision.number}" if revision else "since this log began",
+        since=since,
         was_set=list(found.was_set),
         left_open=list(found.left_open),
         cautions=list(found.cautions),
@@ -40,3 +38,20 @@ def evening_over(bench: Bench) -> EveningOver:
         steps=len(run.standings),
         done=sum(each.state in ("good", "workable") for each in run.standings),
     )
+
+
+def _before(bench: Bench) -> tuple[str, Document | None]:
+    """Give what an evening is held against, and that in words: the revision saved last; of a
+    helicopter never saved, what was entered first; in practice, or where so much was changed that
+    this is kept no longer, what stood when the log began."""
+    if bench.simulated is None:
+        revision = bench.helicopter.revisions.select_related("document").last()
+        if revision is not None:
+            return f"since revision {revision.number}", revision.document
+        entered = DraftState.objects.select_related("document").filter(
+            draft__helicopter=bench.helicopter, draft__practice=False, position=0
+        )
+        if (state := entered.first()) is not None:
+            return "since this helicopter was entered", state.document
+    first = next(iter(entries_of(bench, bench.simulated)), None)
+    return "since this log began", first.document if first else None

@@ -17,6 +17,8 @@ from hangar.catalogue import router as catalogue
 from headspeed.api import router as headspeed
 from levers.api import router as levers
 from logs.api import router as logs
+from lookup.api import of_helicopter as looked_up
+from lookup.api import router as lookup
 from mint_lever.setup import json_schema
 from modes.api import router as modes
 
@@ -39,6 +41,8 @@ api.add_router("/helicopters", logs)
 api.add_router("/helicopters", fitted_devices)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
+api.add_router("/helicopters", looked_up)
+api.add_router("", lookup)
 api.add_router("/bench", benches)
 api.add_router("/catalogue", catalogue)
 api.add_router("/devices", devices)

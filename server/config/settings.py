@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "devices",
     "audit",
     "bench",
+    "lookup",
     "shell",
     "demo",
 ]

@@ -329,7 +329,7 @@ def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, hel
         assert tab.send(method, f"{path}/{what}", {"version": version, **body}).status_code < 300
 
     found = over()
-    assert found["since"] == "since this log began"
+    assert found["since"] == "since this helicopter was entered"
     assert found["done"] == found["steps"]
     assert found["fitness"]["to_save"]
     assert {each["state"] for each in found["left_open"]} <= {"workable"}

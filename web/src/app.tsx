@@ -15,12 +15,14 @@ const headSpeed = () => import("@/places/head-speed/head-speed");
 const path = () => import("@/places/path/path");
 const devices = () => import("@/places/devices/devices");
 const sheet = () => import("@/places/devices/device-sheet");
+const help = () => import("@/places/help/help");
 
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
 const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
 const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
 const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
+const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
 const AFTER_OPENING_MS = 1500;
@@ -31,7 +33,8 @@ function useEveryPlace(pilot: string | undefined | null) {
     if (!pilot) return;
     const later = setTimeout(() => {
       // What does not come now is asked for again when the place is opened.
-      for (const place of [bench, modes, path, headSpeed, devices, sheet]) place().catch(() => {});
+      for (const place of [bench, modes, path, headSpeed, devices, sheet, help])
+        place().catch(() => {});
     }, AFTER_OPENING_MS);
     return () => clearTimeout(later);
   }, [pilot]);
@@ -102,6 +105,7 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <Hangar /> },
       { path: "/devices", element: <DevicesPlace /> },
+      { path: "/help", element: <HelpPlace /> },
       { path: "/helicopters/:id/sheet/:device", element: <DeviceSheet /> },
       {
         path: "/helicopters/:id",

@@ -12,6 +12,14 @@ from mint_lever.setup.airframe import Ball
 
 LARGEST_GAP_MM = 20.0
 _FEWEST = 3
+_DECIMALS = 1
+"""As finely as a leveller with degrees shows them."""
+
+
+def tilt_to_record(balls: Sequence[Ball], gaps_mm: Sequence[float]) -> tuple[float, float]:
+    """Give :func:`tilt_of_gaps` to the digit a leveller with degrees would show."""
+    right, forward = tilt_of_gaps(balls, gaps_mm)
+    return round(right, _DECIMALS) + 0.0, round(forward, _DECIMALS) + 0.0
 
 
 def tilt_of_gaps(balls: Sequence[Ball], gaps_mm: Sequence[float]) -> tuple[float, float]:

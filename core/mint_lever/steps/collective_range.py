@@ -121,7 +121,9 @@ def _advise(run: Readings) -> Advice:
                     asks += [unsure] if unsure else []
                 actions += [action] if action and unsure is None else []
         if asks[-1].key == key and asks[-1].word in ("in", "workable"):
-            asks += [_outermost(run, key, stick, blade) for blade in _outermost_blades(run)]
+            asks += [
+                each for blade in _outermost_blades(run) for each in _sure(run, key, stick, blade)
+            ]
         marks = run.marks(NAME, key)
         if marks:
             turn = 1.0 if key == "up" else -1.0
@@ -175,6 +177,17 @@ def _advise(run: Readings) -> Advice:
             f" At full {beyond[0]} no step brings every blade within half a degree: their links "
             "leave them too far apart. Links that turn by less, or other ones, would."
         )
+    against = [
+        blade
+        for key in _KEYS
+        for blade in _outermost_blades(run)
+        if _contrary(key, run.mean(NAME, _key_of(key, blade)))
+    ]
+    if against:
+        summary += (
+            f" Blade {blade_name(against[0])} goes the other way than blade A: look at its grip "
+            "and its link."
+        )
     if outcome in ("good", "workable") and (said := _unlike_the_lengths(run)):
         summary += f" {said}"
     if doubts:
@@ -219,6 +232,20 @@ def _for_all(run: Readings, key: str) -> str:
     """Why blade A alone is not to read what is wanted of all."""
     apart = round(_blade_a_apart(run, key), 1)
     return " on this blade: the middle of all is what counts" if apart else ""
+
+
+def _sure(run: Readings, key: str, stick: float, blade: int) -> list[Ask]:
+    """Ask for another blade at one end; one that goes the other way than A was typed without its
+    sign, or is linked wrongly."""
+    ask = _outermost(run, key, stick, blade)
+    if not _contrary(key, run.mean(NAME, ask.key)):
+        return [ask]
+    unsure = sure_of(run, NAME, ask)
+    return [replace(ask, word="out")] if unsure is None else [ask, unsure]
+
+
+def _contrary(key: str, pitch: float | None) -> bool:
+    return pitch is not None and (pitch if key == "up" else -pitch) <= -_SIGN_DEG
 
 
 def _outermost(run: Readings, key: str, stick: float, blade: int) -> Number:
@@ -393,7 +420,8 @@ def _at_end(run: Readings, key: str) -> list[float]:
     keys = [key, *(_key_of(key, blade) for blade in _outermost_blades(run))]
     if len(keys) == 1 or any(len(run.counted(NAME, each)) < 2 for each in keys):
         return []
-    return [pitch for each in keys if (pitch := run.mean(NAME, each)) is not None]
+    read = [pitch for each in keys if (pitch := run.mean(NAME, each)) is not None]
+    return [] if any(_contrary(key, pitch) for pitch in read) else read
 
 
 def _beyond(run: Readings, key: str) -> bool:

@@ -35,8 +35,9 @@ const draftQuery = (id: string) => ({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export function useDraft(id: string) {
-  return useQuery(draftQuery(id));
+/** A helicopter's draft; not fetched while it is not ``wanted``. */
+export function useDraft(id: string, wanted = true) {
+  return useQuery({ ...draftQuery(id), enabled: wanted });
 }
 
 /** Revisions, the newest first; ``before`` goes on to older ones. */

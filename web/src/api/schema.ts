@@ -1310,6 +1310,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/look-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Up Here
+         * @description Look among a helicopter's steps, settings, findings and readings, and the words.
+         */
+        get: operations["lookup_api_look_up_here"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every Word
+         * @description Give every word of the trade, in the order of the alphabet.
+         */
+        get: operations["lookup_api_every_word"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Up
+         * @description Look among the pilot's helicopters and the words of the trade.
+         */
+        get: operations["lookup_api_look_up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/standings": {
         parameters: {
             query?: never;
@@ -6535,6 +6595,48 @@ export interface components {
             id: number;
         };
         /**
+         * FoundItem
+         * @description One thing found. ``leads_to`` is a word, a setting's path, a step's name or a helicopter's
+         *     id; ``value`` in ``unit`` is what stands there.
+         */
+        FoundItem: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "word" | "step" | "setting" | "finding" | "reading" | "helicopter";
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Leads To */
+            leads_to: string;
+            /** Value */
+            value: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * LookedUp
+         * @description What was found, the likeliest first; ``most`` of them at most.
+         */
+        LookedUp: {
+            /** Found */
+            found: components["schemas"]["FoundItem"][];
+        };
+        /**
+         * WordMeaning
+         * @description A word of the trade, what it means and what else it goes by.
+         */
+        WordMeaning: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Also */
+            also: string[];
+        };
+        /**
          * Standing
          * @description Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
          *
@@ -8609,6 +8711,72 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    lookup_api_look_up_here: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedUp"];
+                };
+            };
+        };
+    };
+    lookup_api_every_word: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordMeaning"][];
+                };
+            };
+        };
+    };
+    lookup_api_look_up: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedUp"];
+                };
             };
         };
     };

@@ -1,10 +1,11 @@
 /** The bar over every place: where you are, what to do here, who you are. */
-import { CircleHelp, KeyRound, LogOut, Moon, Sun, User } from "lucide-react";
+import { BookOpen, Keyboard, KeyRound, LogOut, Moon, Search, Sun, User } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useEntry, useWho } from "@/api/account";
 import { setTheme, useTheme } from "@/look/theme";
 import { Dialog } from "./dialog";
+import { LookUp } from "./look-up/look-up";
 import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
 import { KeyList } from "./shortcuts/key-list";
@@ -28,9 +29,16 @@ export function TopBar({ title, beside, mark, children }: Props) {
   const entry = useEntry();
   const theme = useTheme();
   const [password, setPassword] = useState(false);
-  const [help, setHelp] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const [search, setSearch] = useState(false);
 
-  useShortcut({ keys: ["?"], says: "this list", run: () => setHelp(true) });
+  useShortcut({ keys: ["?"], says: "this list", run: () => setKeys(true) });
+  useShortcut({
+    keys: ["/"],
+    says: "look up a setting, step, finding, reading or word",
+    inReadings: true,
+    run: () => setSearch(true),
+  });
   useListedKeys(IN_FIELDS);
 
   return (
@@ -52,6 +60,15 @@ export function TopBar({ title, beside, mark, children }: Props) {
       )}
       <div className="ml-auto flex max-sm:order-1 items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end">
         {children}
+        <button
+          type="button"
+          className="key px-2 max-sm:hidden"
+          aria-label="Look up"
+          title="Look up (/)"
+          onClick={() => setSearch(true)}
+        >
+          <Search aria-hidden size={18} />
+        </button>
         <Menu
           label="Account and page"
           icon={<User aria-hidden size={18} />}
@@ -61,8 +78,17 @@ export function TopBar({ title, beside, mark, children }: Props) {
             {theme === "dark" ? <Sun aria-hidden size={17} /> : <Moon aria-hidden size={17} />}
             {theme === "dark" ? "Light paper" : "Dark paper"}
           </MenuItem>
-          <MenuItem onSelect={() => setHelp(true)}>
-            <CircleHelp aria-hidden size={17} /> Keys
+          <MenuItem onSelect={() => setSearch(true)}>
+            <Search aria-hidden size={17} /> Look up
+            <span className="figure ml-auto text-sm text-faint">/</span>
+          </MenuItem>
+          <MenuItem asChild>
+            <Link to="/help">
+              <BookOpen aria-hidden size={17} /> Help and words
+            </Link>
+          </MenuItem>
+          <MenuItem onSelect={() => setKeys(true)}>
+            <Keyboard aria-hidden size={17} /> Keys
             <span className="figure ml-auto text-sm text-faint">?</span>
           </MenuItem>
           <MenuItem onSelect={() => setPassword(true)}>
@@ -76,7 +102,8 @@ export function TopBar({ title, beside, mark, children }: Props) {
       <Dialog open={password} onOpenChange={setPassword} title="Change password">
         <PasswordForm done={() => setPassword(false)} />
       </Dialog>
-      <Dialog open={help} onOpenChange={setHelp} title="Keys">
+      <LookUp open={search} onOpenChange={setSearch} />
+      <Dialog open={keys} onOpenChange={setKeys} title="Keys">
         <KeyList />
       </Dialog>
     </header>

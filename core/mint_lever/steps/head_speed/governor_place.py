@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Literal
 
 from mint_lever.drive.governing import PLACE_WORDS, GovernorPlace, electric, meant, switched_on
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Option, Work
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Work
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import outcome_of
+from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import MODE_WORDS
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.head_speed.common import DRIVE, MANUAL_FIRST
@@ -18,6 +20,10 @@ from mint_lever.steps.looked_at import looked_at
 NAME = "governor_place"
 Box = Literal["unit", "speed_controller"]
 _PATH = {"unit": "unit.governor", "speed_controller": "speed_controller.governor"}
+_SPEED = "speed."
+"""A question about a head speed, before its flight mode."""
+_SIMULATED_RPM = 1900.0
+"""What a simulated pilot wants where nothing is written down. From memory."""
 _HINT: dict[Box, str] = {
     "unit": "In the unit's own menus. Wrong is one that is on beside the controller's.",
     "speed_controller": "By its card or its manual; a soft start with governor counts as one. "
@@ -57,7 +63,8 @@ def _advise(run: Readings) -> Advice:
         for action in (_switch(run, box, ask, wanted == box),)
         if action is not None
     ]
-    asks = (place, *found)
+    speeds = _speeds(run) if wanted == "unit" else []
+    asks: tuple[Ask, ...] = (place, *found, *speeds)
     outcome = outcome_of(asks)
     if actions and outcome == "good":
         outcome = "begun"
@@ -83,6 +90,35 @@ def _seen(run: Readings, box: Box, on: bool) -> Choice:
         _HINT[box],
         (Option("on", "on", on), Option("off", "off", not on)),
     )
+
+
+def _speeds(run: Readings) -> list[Number]:
+    """A unit's governor holds a head speed in every idle-up: it is asked for where none is written
+    down, and stays to be seen where it was asked for."""
+    asks = []
+    for name in run.setup.transmitter.modes.names():
+        path = f"transmitter.modes.{name}.head_speed_rpm"
+        key, row = f"{_SPEED}{name}", row_of(path)
+        missing = getattr(run.setup.transmitter.modes, name).head_speed_rpm is None
+        if row is None or not name.startswith("idle_up") or not (missing or run.all(NAME, key)):
+            continue
+        answer = run.answer(NAME, key)
+        asks.append(
+            Number(
+                key=key,
+                label=f"Head speed wanted in {MODE_WORDS[name].lower()}",
+                hint="What your manuals and your flying ask for; never above what the makers of "
+                "blades, head and tail allow.",
+                unit=row.unit,
+                low=row.least or 0.0,
+                high=row.most or 0.0,
+                nudge=row.nudge,
+                answer=None if missing else answer,
+                word=None if answer is None or missing else "in",
+                writes=(path,),
+            )
+        )
+    return asks
 
 
 def _switch(run: Readings, box: Box, seen: Choice, wanted: bool) -> Action | None:
@@ -113,6 +149,8 @@ def _switch(run: Readings, box: Box, seen: Choice, wanted: bool) -> Action | Non
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if ask.key == "place":
         return meant(bench.setup)
+    if ask.key.startswith(_SPEED):
+        return _SIMULATED_RPM
     if ask.key in _PATH:
         return "on" if bench.drive.governor_on(ask.key) else "off"
     raise not_simulated(ask.key)

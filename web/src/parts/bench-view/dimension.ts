@@ -17,6 +17,8 @@ import type { Word, Words } from "./words";
 
 type Drawn = NonNullable<Frame["scene"]["dimension"]>;
 
+/** The figure on the page, in pixels. */
+const FIGURE_PX = 28;
 const UP = new Vector3(0, 0, 1);
 const RIGHT = new Vector3(1, 0, 0);
 
@@ -40,7 +42,7 @@ export class Dimension {
     ];
     const arrow = () => this.part(new ConeGeometry(1.3 * unit, 3.2 * unit, 8));
     this.arrows = [arrow(), arrow()];
-    this.word = words.add("", 8 * unit);
+    this.word = words.add("", FIGURE_PX);
     this.group.visible = false;
   }
 

@@ -37,6 +37,9 @@ type DrawnBlade = {
 /** Where a drawn blade begins and ends, against the outer balls' radius; not to scale. */
 const GRIPS = 1.1;
 const REACHES = 4.5;
+/** Words on the page, in pixels. */
+const NUMBER_PX = 22;
+const PLACE_PX = 24;
 const UP = new Vector3(0, 0, 1);
 const ONE = new Vector3(1, 1, 1);
 
@@ -103,7 +106,7 @@ export class Linkage {
         hornBall: this.ball(1.5 * u),
         swashBall: this.ball(1.5 * u),
       });
-      this.numbers.push(this.words.add(String(i + 1), 7 * u).home);
+      this.numbers.push(this.words.add(String(i + 1), NUMBER_PX).home);
     });
     for (let i = 0; i < head.blades; i++) {
       this.blades.push({
@@ -114,7 +117,7 @@ export class Linkage {
         body: this.blade(i === 0 ? "mint" : "sheet", head.grip_arm_mm, reach),
       });
     }
-    for (const { text, where } of this.airframe.places) this.words.add(text, 9 * u, where);
+    for (const { text, where } of this.airframe.places) this.words.add(text, PLACE_PX, where);
     this.ink.seal();
     this.group.add(this.ink.group, this.dimension.group);
   }
@@ -141,9 +144,9 @@ export class Linkage {
     this.dimension.repaint(colourOf("mint"));
   }
 
-  /** Put the words where they can be read from this camera. */
-  arrange(camera: PerspectiveCamera) {
-    this.words.arrange(camera, 3 * this.size);
+  /** Put the words where they can be read from this camera, in a view so many pixels high. */
+  arrange(camera: PerspectiveCamera, pixels: number) {
+    this.words.arrange(camera, pixels);
   }
 
   dispose() {

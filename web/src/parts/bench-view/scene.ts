@@ -173,7 +173,7 @@ export class BenchScene {
   };
 
   private render() {
-    this.linkage?.arrange(this.camera);
+    this.linkage?.arrange(this.camera, this.height);
     this.renderer.render(this.scene, this.camera);
     this.draws += 1;
   }

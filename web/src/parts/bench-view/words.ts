@@ -12,6 +12,7 @@ import {
 /** Middle and half sizes, where the whole view is −1 to 1 each way. */
 export type Box = { x: number; y: number; wide: number; high: number };
 
+/** ``size``: how high it stands on the page, in pixels. */
 export type Word = { text: string; sprite: Sprite; home: Vector3; size: number };
 
 const EDGE = 0.98;
@@ -49,16 +50,17 @@ export class Words {
     sprite.material.needsUpdate = true;
   }
 
-  /** Put every word where it can be read from this camera; at ``far`` (mm) it has its own size. */
-  arrange(camera: PerspectiveCamera, far: number) {
+  /** Put every word where it can be read from this camera, in a view so many pixels high. */
+  arrange(camera: PerspectiveCamera, pixels: number) {
     camera.updateMatrixWorld();
     const half = Math.tan((camera.fov * Math.PI) / 360);
+    const pixel = (2 * half) / Math.max(pixels, 1);
     const depths: number[] = [];
     const said = this.words.filter(({ text }) => text !== "");
     const boxes = said.map(({ sprite, home, text, size }) => {
       seen.copy(home).applyMatrix4(camera.matrixWorldInverse);
-      // As large on the screen from near as from far.
-      const grown = size * (-seen.z / far);
+      // As large on the page from near as from far, in a low view as in a high one.
+      const grown = size * pixel * -seen.z;
       sprite.scale.set((grown * widthOf(text)) / HIGH, grown, 1);
       const high = grown / 2 / (-seen.z * half);
       const wide = (high * sprite.scale.x) / sprite.scale.y / camera.aspect;

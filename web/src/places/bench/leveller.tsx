@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { BenchHand, NumberAsk, StepName } from "@/api/bench";
 import { asProblem, type Problem } from "@/api/client";
 import { Dialog } from "@/parts/dialog";
-import { readNumber, shown, signed } from "@/parts/numbers";
+import { readNumber, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 
 type Props = { step: StepName; ask: NumberAsk; roles: string[]; hand: BenchHand };
@@ -41,11 +41,9 @@ export function Leveller({ step, ask, roles, hand }: Props) {
   const record = async () => {
     if (!tilt || !ask.by_gaps) return;
     const [right, forward] = ask.by_gaps as [string, string];
-    // To the digit a leveller with degrees would show.
-    const figure = (deg: number) => Number(shown(deg, 1).replace("−", "-"));
     const refused =
-      (await hand.read(step, right, figure(tilt.right_deg))) ??
-      (await hand.read(step, forward, figure(tilt.forward_deg)));
+      (await hand.read(step, right, tilt.right_deg)) ??
+      (await hand.read(step, forward, tilt.forward_deg));
     setProblem(refused);
     if (refused) return;
     setOpen(false);

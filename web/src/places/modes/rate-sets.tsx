@@ -1,11 +1,11 @@
 /** Rates that stand on switches: each with its switch and position, in the mode's own one's place. */
-import { Plus, Trash2 } from "lucide-react";
 import { rowOf, useCatalogue } from "@/api/catalogue";
 import type { Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { RatedFunction, RateShown } from "@/api/modes";
 import type { RateSets as Sets } from "@/parts/levers/rate-switches";
 import { shown } from "@/parts/numbers";
+import { AddKey, RemoveKey, useEditableList } from "@/parts/settings/editable-list";
 import { useTransmitter } from "@/parts/settings/on-device";
 import { OptionalField } from "@/parts/settings/optional-field";
 import { SavedNumber } from "@/parts/settings/saved-number";
@@ -14,19 +14,19 @@ import { TextSettingField } from "@/parts/settings/text-setting";
 import { LOW } from "./rates-editor";
 
 const MOST = 24;
+const FRESH: Sets[number] = {
+  function: "aileron",
+  switch: "",
+  position: "",
+  rate: { rate_pct: 100, expo_pct: 0 },
+};
 const FUNCTIONS: RatedFunction[] = ["aileron", "elevator", "rudder"];
 
 type Props = { setup: Setup; worked: RateShown[]; editor: Editor };
 
 export function RateSets({ setup, worked, editor }: Props) {
   const sets: Sets = setup.transmitter?.rate_sets ?? [];
-  const write = (value: Sets) => editor.edit([{ path: "transmitter.rate_sets", value }]);
-  const fresh = {
-    function: "aileron" as const,
-    switch: "",
-    position: "",
-    rate: { rate_pct: 100, expo_pct: 0 },
-  };
+  const list = useEditableList(editor, "transmitter.rate_sets", sets, FRESH);
   return (
     <section aria-label="Rates on switches" className="mt-1">
       <h2 className="border-b-2 border-ink pb-0.5 text-lg font-semibold">Rates on switches</h2>
@@ -41,15 +41,13 @@ export function RateSets({ setup, worked, editor }: Props) {
             key={n}
             {...{ n, set, setup, editor }}
             worked={worked[n]}
-            remove={() => write(sets.filter((_, at) => at !== n))}
+            remove={() => list.remove(n)}
           />
         ))}
       </ol>
-      {sets.length < MOST && (
-        <button type="button" className="key mt-2" onClick={() => write([...sets, fresh])}>
-          <Plus aria-hidden size={17} /> Add a rate on a switch
-        </button>
-      )}
+      <p className="mt-2">
+        <AddKey what="Add a rate on a switch" count={sets.length} most={MOST} onAdd={list.add} />
+      </p>
     </section>
   );
 }
@@ -144,14 +142,9 @@ function OneSet({ n, set, setup, worked, editor, remove }: OneProps) {
           </b>
         </p>
       )}
-      <button
-        type="button"
-        className="key mt-5 ml-auto min-h-9 px-2"
-        aria-label={`Remove rate ${n + 1}`}
-        onClick={remove}
-      >
-        <Trash2 aria-hidden size={16} />
-      </button>
+      <div className="mt-5 ml-auto">
+        <RemoveKey what={`rate ${n + 1}`} onRemove={remove} />
+      </div>
     </li>
   );
 }

@@ -1,12 +1,13 @@
 /** Free mixes: what one function adds to another, each side, in which modes. */
-import { Plus, Trash2 } from "lucide-react";
 import { useCatalogue } from "@/api/catalogue";
 import type { ModeName, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
+import { AddKey, RemoveKey, useEditableList } from "@/parts/settings/editable-list";
 import { SavedNumber } from "@/parts/settings/saved-number";
 import { MODE_NAMES, numberAt } from "@/parts/settings/setting";
 
 type Mix = NonNullable<NonNullable<Setup["transmitter"]>["free_mixes"]>[number];
+const MOST = 12;
 const NAMES = ["collective", "aileron", "elevator", "rudder", "throttle"] as const;
 const FRESH: Mix = {
   name: "",
@@ -19,7 +20,7 @@ const FRESH: Mix = {
 
 export function FreeMixes({ setup, editor }: { setup: Setup; editor: Editor }) {
   const mixes = setup.transmitter?.free_mixes ?? [];
-  const write = (value: Mix[]) => editor.edit([{ path: "transmitter.free_mixes", value }]);
+  const list = useEditableList(editor, "transmitter.free_mixes", mixes, FRESH);
   return (
     <div className="mt-3 grid gap-4">
       {mixes.length === 0 && <p className="text-sm">No free mix: every function stays its own.</p>}
@@ -31,14 +32,10 @@ export function FreeMixes({ setup, editor }: { setup: Setup; editor: Editor }) {
           index={i}
           setup={setup}
           editor={editor}
-          remove={() => write(mixes.filter((_, at) => at !== i))}
+          remove={() => list.remove(i)}
         />
       ))}
-      {mixes.length < 12 && (
-        <button type="button" className="key" onClick={() => write([...mixes, FRESH])}>
-          <Plus aria-hidden size={17} /> Add a mix
-        </button>
-      )}
+      <AddKey what="Add a mix" count={mixes.length} most={MOST} onAdd={list.add} />
     </div>
   );
 }
@@ -97,14 +94,7 @@ function OneMix({ mix, index, setup, editor, remove }: MixProps) {
             {MODE_NAMES[mode]}
           </label>
         ))}
-        <button
-          type="button"
-          className="key ml-auto min-h-8 px-2"
-          aria-label={`Remove mix ${index + 1}`}
-          onClick={remove}
-        >
-          <Trash2 aria-hidden size={16} />
-        </button>
+        <RemoveKey what={`mix ${index + 1}`} onRemove={remove} />
       </div>
     </fieldset>
   );

@@ -1,20 +1,21 @@
 /** Which control works what: the switches the unit listens to, and where the rates stand. */
-import { Plus, Trash2 } from "lucide-react";
 import { rowOf, useCatalogue } from "@/api/catalogue";
 import type { Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
+import { AddKey, RemoveKey, useEditableList } from "@/parts/settings/editable-list";
 import { settingOf } from "@/parts/settings/setting";
 import { SettingField } from "@/parts/settings/setting-field";
 
 type Listened = NonNullable<NonNullable<Setup["transmitter"]>["switches"]>;
 const MOST = 12;
 const MOST_POSITIONS = 8;
+const FRESH_POSITION = { position: "", value_pct: 0 };
 const FRESH: Listened[number] = { listens_for: "tail_gain", channel: 5, switch: "", positions: [] };
 
 export function ListenedSwitches({ setup, editor }: { setup: Setup; editor: Editor }) {
   const switches = setup.transmitter?.switches ?? [];
   const path = "transmitter.switches";
-  const write = (value: Listened) => editor.edit([{ path, value }]);
+  const list = useEditableList(editor, path, switches, FRESH);
   return (
     <fieldset className="mt-4 min-w-0">
       <legend className="mb-1 w-full border-b border-rule pb-0.5 text-sm font-semibold">
@@ -22,56 +23,51 @@ export function ListenedSwitches({ setup, editor }: { setup: Setup; editor: Edit
       </legend>
       {switches.length === 0 && <p className="text-sm">None is written down.</p>}
       {switches.map((each, n) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a switch is its place in the list
-        <div key={n} className="grid grid-cols-2 gap-x-3 gap-y-1.5 border-b border-rule py-2">
-          {["listens_for", "switch", "channel"].map((key) => (
-            <One key={key} path={`${path}.${n}.${key}`} {...{ setup, editor }} />
-          ))}
-          {(each.positions ?? []).map((_, at) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a position is its place in the list
-            <div key={at} className="col-span-2 grid grid-cols-2 items-start gap-x-3">
-              <One path={`${path}.${n}.positions.${at}.position`} {...{ setup, editor }} />
-              <One path={`${path}.${n}.positions.${at}.value_pct`} {...{ setup, editor }} />
-            </div>
-          ))}
-          <div className="col-span-2 flex gap-1.5">
-            {(each.positions ?? []).length < MOST_POSITIONS && (
-              <button
-                type="button"
-                className="key min-h-8 text-sm"
-                onClick={() =>
-                  editor.edit([
-                    {
-                      path: `${path}.${n}.positions`,
-                      value: [...(each.positions ?? []), { position: "", value_pct: 0 }],
-                    },
-                  ])
-                }
-              >
-                <Plus aria-hidden size={16} /> Position
-              </button>
-            )}
-            <button
-              type="button"
-              className="key ml-auto min-h-8 px-2"
-              aria-label={`Remove switch ${n + 1}`}
-              onClick={() => write(switches.filter((_, at) => at !== n))}
-            >
-              <Trash2 aria-hidden size={16} />
-            </button>
-          </div>
+        <OneSwitch
+          // biome-ignore lint/suspicious/noArrayIndexKey: a switch is its place in the list
+          key={n}
+          path={`${path}.${n}`}
+          positions={each.positions ?? []}
+          what={`switch ${n + 1}`}
+          remove={() => list.remove(n)}
+          {...{ setup, editor }}
+        />
+      ))}
+      <p className="mt-2">
+        <AddKey what="Add a switch" count={switches.length} most={MOST} onAdd={list.add} />
+      </p>
+    </fieldset>
+  );
+}
+
+type SwitchProps = {
+  path: string;
+  positions: NonNullable<Listened[number]["positions"]>;
+  what: string;
+  remove: () => void;
+  setup: Setup;
+  editor: Editor;
+};
+
+function OneSwitch({ path, positions, what, remove, setup, editor }: SwitchProps) {
+  const list = useEditableList(editor, `${path}.positions`, positions, FRESH_POSITION);
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 border-b border-rule py-2">
+      {["listens_for", "switch", "channel"].map((key) => (
+        <One key={key} path={`${path}.${key}`} {...{ setup, editor }} />
+      ))}
+      {positions.map((_, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a position is its place in the list
+        <div key={at} className="col-span-2 grid grid-cols-2 items-start gap-x-3">
+          <One path={`${path}.positions.${at}.position`} {...{ setup, editor }} />
+          <One path={`${path}.positions.${at}.value_pct`} {...{ setup, editor }} />
         </div>
       ))}
-      {switches.length < MOST && (
-        <button
-          type="button"
-          className="key mt-2 text-sm"
-          onClick={() => write([...switches, FRESH])}
-        >
-          <Plus aria-hidden size={16} /> Add a switch
-        </button>
-      )}
-    </fieldset>
+      <div className="col-span-2 flex gap-1.5">
+        <AddKey what="Position" count={positions.length} most={MOST_POSITIONS} onAdd={list.add} />
+        <RemoveKey what={what} onRemove={remove} />
+      </div>
+    </div>
   );
 }
 

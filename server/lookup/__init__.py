@@ -1,0 +1,1 @@
+"""Looking up words, settings, steps, findings and readings."""

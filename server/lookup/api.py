@@ -1,0 +1,137 @@
+"""One search over everything a pilot may look for, and the words of the trade."""
+
+import uuid
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Query, Router
+from pydantic import BaseModel, Field
+
+from accounts.pilot import pilot_of
+from bench.models import Bench, LogEntry
+from bench.services import bench_of
+from bench.stored_run import entries_of, run_at
+from hangar.api import fleet_of
+from mint_lever.look_up import (
+    WORDS,
+    Item,
+    Kind,
+    findings_of,
+    search,
+    settings_of,
+    steps_of,
+    words,
+)
+from mint_lever.run import BenchRun
+
+router = Router(tags=["look up"])
+of_helicopter = Router(tags=["look up"])
+
+Text = Annotated[str, Query(max_length=80)]
+
+
+class WordMeaning(BaseModel):
+    """A word of the trade, what it means and what else it goes by."""
+
+    name: str
+    says: str
+    also: list[str]
+
+
+class FoundItem(BaseModel):
+    """One thing found. ``leads_to`` is a word, a setting's path, a step's name or a helicopter's
+    id; ``value`` in ``unit`` is what stands there."""
+
+    kind: Kind
+    title: str
+    says: str
+    leads_to: str
+    value: str
+    unit: str
+
+
+class LookedUp(BaseModel):
+    """What was found, the likeliest first; ``most`` of them at most."""
+
+    found: list[FoundItem] = Field(max_length=40)
+
+
+@router.get("/words", response=list[WordMeaning])
+def every_word(request: HttpRequest) -> list[WordMeaning]:
+    """Give every word of the trade, in the order of the alphabet."""
+    return [
+        WordMeaning(name=term.name, says=term.says, also=list(term.also))
+        for term in sorted(WORDS, key=lambda term: term.name.casefold())
+    ]
+
+
+@router.get("/look-up", response=LookedUp)
+def look_up(request: HttpRequest, text: Text) -> LookedUp:
+    """Look among the pilot's helicopters and the words of the trade."""
+    fleet = [
+        Item(kind="helicopter", title=each.name, says="", leads_to=str(each.id))
+        for each in fleet_of(pilot_of(request))
+    ]
+    return _found(text, [*fleet, *words()])
+
+
+@of_helicopter.get("/{helicopter_id}/look-up", response=LookedUp)
+def look_up_here(request: HttpRequest, helicopter_id: uuid.UUID, text: Text) -> LookedUp:
+    """Look among a helicopter's steps, settings, findings and readings, and the words."""
+    bench = bench_of(pilot_of(request), helicopter_id)
+    run = run_at(bench)
+    return _found(
+        text,
+        [
+            *words(),
+            *steps_of(run),
+            *settings_of(run.setup),
+            *findings_of(run),
+            *_readings(bench, run),
+        ],
+    )
+
+
+def _found(text: str, items: list[Item]) -> LookedUp:
+    kept = ("kind", "title", "says", "leads_to", "value", "unit")
+    return LookedUp(
+        found=[
+            FoundItem(**{key: getattr(item, key) for key in kept}) for item in search(text, items)
+        ]
+    )
+
+
+def _readings(bench: Bench, run: BenchRun) -> list[Item]:
+    """The newest reading of each question that was not struck out, and whether it still holds."""
+    newest = {
+        (entry.step, entry.key): entry
+        for entry in entries_of(bench, bench.simulated)
+        if entry.kind == LogEntry.Kind.READING and not entry.struck
+    }
+    titles = {standing.step.name: standing.step.title for standing in run.standings}
+    found = []
+    for (step, key), entry in newest.items():
+        if step not in titles:
+            continue
+        held = run.held(step, key)
+        stands = bool(held) and held[-1].sequence == entry.stands_at
+        found.append(
+            Item(
+                kind="reading",
+                title=entry.label,
+                says=titles[step] + ("" if stands else ". It no longer holds."),
+                leads_to=step,
+                value=_plain(entry.value),
+            )
+        )
+    return found
+
+
+def _plain(value: Any) -> str:
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, int | float):
+        return f"{value:.10g}".replace("-", "−")
+    if isinstance(value, list):
+        return " ".join(_plain(each) for each in value)
+    return str(value).replace("_", " ")

@@ -1,0 +1,19 @@
+/** Where a thing that was found is to be seen. */
+import { useCatalogue } from "@/api/catalogue";
+import type { Setup } from "@/api/client";
+import type { FoundItem } from "@/api/look-up";
+import type { Asked } from "@/parts/settings/use-shown-setting";
+import { placeOf } from "@/parts/settings/where";
+
+export type Way = { to: string; state?: Asked };
+
+export function useWay(id: string | undefined, arrangement: Setup["arrangement"]) {
+  const { rows } = useCatalogue();
+  return ({ kind, leads_to }: FoundItem): Way => {
+    if (kind === "word") return { to: `/help?word=${encodeURIComponent(leads_to)}` };
+    if (kind === "helicopter") return { to: `/helicopters/${leads_to}/bench` };
+    if (kind === "step" || kind === "reading")
+      return { to: `/helicopters/${id}/bench?step=${encodeURIComponent(leads_to)}` };
+    return { to: placeOf(id ?? "", leads_to, rows, arrangement), state: { setting: leads_to } };
+  };
+}
