@@ -74,7 +74,7 @@ web/node_modules/.installed: web/package-lock.json
 build: web/dist/index.html
 web/dist/index.html: .venv/.installed web/node_modules/.installed web/index.html web/vite.config.ts $(shell find web/src web/public -type f 2>/dev/null)
 	cd web && npm run --silent build
-	$(BIN)/python -m whitenoise.compress -q web/dist/assets
+	$(BIN)/python -m whitenoise.compress -q web/dist/assets map woff woff2
 
 migrate: .venv/.installed
 	$(MANAGE) migrate -v 0

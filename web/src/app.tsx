@@ -5,6 +5,7 @@ import { useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { useLine } from "@/api/line";
 import { ProblemNote } from "@/parts/problem-note";
+import { whenIdle } from "@/parts/when-idle";
 import { Hangar } from "@/places/hangar/hangar";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
 import { SignIn } from "@/places/sign-in/sign-in";
@@ -25,18 +26,29 @@ const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceS
 const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
+const PLACES = [bench, modes, path, headSpeed, devices, sheet, help];
 const AFTER_OPENING_MS = 1500;
 
 /** Fetch the code of every place early: one that is opened without a network is there then. */
 function useEveryPlace(pilot: string | undefined | null) {
   useEffect(() => {
     if (!pilot) return;
-    const later = setTimeout(() => {
-      // What does not come now is asked for again when the place is opened.
-      for (const place of [bench, modes, path, headSpeed, devices, sheet, help])
-        place().catch(() => {});
-    }, AFTER_OPENING_MS);
-    return () => clearTimeout(later);
+    let stop = () => {};
+    // One at a time, each when the hand rests. What does not come now is asked for again when the
+    // place is opened.
+    const next = ([place, ...rest]: (() => Promise<unknown>)[]) => {
+      if (!place) return;
+      stop = whenIdle(() => {
+        place()
+          .catch(() => {})
+          .then(() => next(rest));
+      });
+    };
+    const later = setTimeout(() => next(PLACES), AFTER_OPENING_MS);
+    return () => {
+      clearTimeout(later);
+      stop();
+    };
   }, [pilot]);
 }
 

@@ -1,5 +1,5 @@
 /** The catalogue of settings: what each is called, where it stands, what bounds it. */
-import { useSuspenseQuery } from "@tanstack/react-query";
+import { useQuery, useSuspenseQuery } from "@tanstack/react-query";
 import { answer, client } from "./client";
 import type { components } from "./schema";
 
@@ -16,6 +16,11 @@ const CATALOGUE = {
 /** The catalogue; what shows settings waits for it. */
 export function useCatalogue(): Catalogue {
   return useSuspenseQuery(CATALOGUE).data;
+}
+
+/** The catalogue's rows where nothing waits for them: none until they are here. */
+export function useRows(): Row[] {
+  return useQuery(CATALOGUE).data?.rows ?? [];
 }
 
 /** The row of a setting's path: entries of a list share one. */

@@ -58,7 +58,7 @@ export function TopBar({ title, beside, mark, children }: Props) {
       {mark && (
         <div className="min-w-0 max-sm:ml-auto sm:max-md:order-last sm:max-md:w-full">{mark}</div>
       )}
-      <div className="ml-auto flex max-sm:order-1 items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end">
+      <div className="ml-auto flex max-sm:order-1 items-center gap-1.5 max-sm:flex-wrap max-sm:justify-end max-sm:gap-1 max-sm:[&_.key]:px-1.5">
         {children}
         <button
           type="button"

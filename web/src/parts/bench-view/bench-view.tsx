@@ -4,6 +4,7 @@ import { Slider, ToggleGroup } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import type { Frame, Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
+import { whenIdle } from "@/parts/when-idle";
 import type { BenchScene } from "./scene";
 
 type Props = {
@@ -31,6 +32,21 @@ declare global {
   }
 }
 
+/** Call it once when an element is in sight and the page is idle: what is asked comes first. */
+function whenSeen(element: Element, what: () => void): () => void {
+  let leave = () => {};
+  const watcher = new IntersectionObserver((seen) => {
+    if (!seen.some((each) => each.isIntersecting)) return;
+    watcher.disconnect();
+    leave = whenIdle(what);
+  });
+  watcher.observe(element);
+  return () => {
+    watcher.disconnect();
+    leave();
+  };
+}
+
 function useScene(setup: Setup, source: Props["source"]) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [scene, setScene] = useState<BenchScene | null>(null);
@@ -40,21 +56,24 @@ function useScene(setup: Setup, source: Props["source"]) {
   useEffect(() => {
     let made: BenchScene | null = null;
     let gone = false;
-    import("./scene").then(
-      ({ BenchScene }) => {
-        if (gone || !canvas.current) return;
-        try {
-          made = new BenchScene(canvas.current);
-          window.mintLeverBench = made;
-          setScene(made);
-        } catch {
-          setFailed(true);
-        }
-      },
-      () => setFailed(true),
-    );
+    const open = () =>
+      import("./scene").then(
+        ({ BenchScene }) => {
+          if (gone || !canvas.current) return;
+          try {
+            made = new BenchScene(canvas.current);
+            window.mintLeverBench = made;
+            setScene(made);
+          } catch {
+            setFailed(true);
+          }
+        },
+        () => setFailed(true),
+      );
+    const leave = canvas.current ? whenSeen(canvas.current, open) : () => {};
     return () => {
       gone = true;
+      leave();
       made?.dispose();
       delete window.mintLeverBench;
     };

@@ -1,5 +1,5 @@
 /** One search over everything: typed, walked with the arrow keys, opened with Enter or a tap. */
-import { Suspense, useId, useState } from "react";
+import { useId, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { asProblem } from "@/api/client";
 import { useDraft } from "@/api/draft";
@@ -14,9 +14,7 @@ type Props = { open: boolean; onOpenChange: (open: boolean) => void };
 export function LookUp({ open, onOpenChange }: Props) {
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Look up">
-      <Suspense fallback={<p>Opening…</p>}>
-        <Search close={() => onOpenChange(false)} />
-      </Suspense>
+      <Search close={() => onOpenChange(false)} />
     </Dialog>
   );
 }

@@ -1,5 +1,5 @@
 /** Where a thing that was found is to be seen. */
-import { useCatalogue } from "@/api/catalogue";
+import { useRows } from "@/api/catalogue";
 import type { Setup } from "@/api/client";
 import type { FoundItem } from "@/api/look-up";
 import type { Asked } from "@/parts/settings/use-shown-setting";
@@ -8,7 +8,7 @@ import { placeOf } from "@/parts/settings/where";
 export type Way = { to: string; state?: Asked };
 
 export function useWay(id: string | undefined, arrangement: Setup["arrangement"]) {
-  const { rows } = useCatalogue();
+  const rows = useRows();
   return ({ kind, leads_to }: FoundItem): Way => {
     if (kind === "word") return { to: `/help?word=${encodeURIComponent(leads_to)}` };
     if (kind === "helicopter") return { to: `/helicopters/${leads_to}/bench` };

@@ -51,8 +51,8 @@ export function Path() {
 
   return (
     <>
-      <div className="flex flex-wrap items-center gap-x-4 border-b border-rule px-2 md:px-4">
-        <fieldset className="flex flex-wrap">
+      <div className="flex flex-wrap items-center border-b border-rule px-2 sm:gap-x-4 md:px-4">
+        <fieldset className="contents sm:flex sm:flex-wrap">
           <legend className="sr-only">Followed</legend>
           {FOLLOWED.map((name) => (
             <button
