@@ -15,6 +15,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, R
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
+from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
@@ -410,9 +411,10 @@ def _workable(run: Readings, key: str) -> float:
 
 
 def _all_blades(run: Readings, key: str) -> list[float]:
-    """Blade A's pitch with that of the outermost blades at an end, or while these are not read
-    there, every blade's at zero collective; empty until all of them are read."""
-    return _at_end(run, key) or _at_zero(run)
+    """Blade A's pitch with that of the outermost blades at an end: as it is set, else as it was set
+    before, for how far apart they stand there hardly changes with the figure. While they are not
+    read there, every blade's at zero collective; empty until all of them are read."""
+    return _at_end(run, key) or _at_another_figure(run, key) or _at_zero(run)
 
 
 def _at_end(run: Readings, key: str) -> list[float]:
@@ -422,6 +424,25 @@ def _at_end(run: Readings, key: str) -> list[float]:
         return []
     read = [pitch for each in keys if (pitch := run.mean(NAME, each)) is not None]
     return [] if any(_contrary(key, pitch) for pitch in read) else read
+
+
+def _at_another_figure(run: Readings, key: str) -> list[float]:
+    """Blade A's pitch and that of the outermost blades at an end as they were read last, all at one
+    setting of the figure; empty where that was never so on this metal."""
+    above = run.unit_side(dict(_STICKS)[key]) > 0
+    path = collective(run.setup, above).path
+    keys = [key, *(_key_of(key, blade) for blade in _outermost_blades(run))]
+    at: dict[float, dict[str, list[Entry]]] = {}
+    for each in keys if len(keys) > 1 else ():
+        for entry in run.comparable(NAME, each, path):
+            here = at.setdefault(collective(entry.setup, above).value, {})
+            here.setdefault(each, []).append(entry)
+    whole = [read for read in at.values() if len(read) == len(keys)]
+    if not whole:
+        return []
+    newest = max(whole, key=lambda read: max(e.sequence for held in read.values() for e in held))
+    pitch = [float(np.mean([figure(entry) for entry in newest[each]])) for each in keys]
+    return [] if any(_contrary(key, each) for each in pitch) else pitch
 
 
 def _beyond(run: Readings, key: str) -> bool:
