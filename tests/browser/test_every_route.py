@@ -15,6 +15,7 @@ ROUTES = {
     "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
     "devices": ("text=Describe another", "Devices – Mint Lever"),
     "sheet": ("text=Tansy 380 on My transmitter", "Tansy 380 · Sheet – Mint Lever"),
+    "help": ("text=A turn of the cyclic in the unit", "Help – Mint Lever"),
     "nowhere": ("text=There is no such place", "Mint Lever"),
 }
 
@@ -37,7 +38,7 @@ class TestEveryRoute:
             page.get_by_role("button", name="Transmitter", exact=True).click()
             page.get_by_role("checkbox", name="Tansy 380").click()
             page.get_by_role("link", name="sheet of Tansy 380").click()
-        elif route in ("hangar", "devices", "nowhere"):
+        elif route in ("hangar", "devices", "help", "nowhere"):
             page.goto({"hangar": "/"}.get(route, f"/{route}"))
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")

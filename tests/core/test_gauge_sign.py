@@ -117,6 +117,22 @@ def test_the_phase_is_not_computed_from_amounts():
     ]
 
 
+def test_an_outermost_blade_typed_without_its_sign_moves_no_figure():
+    """Full down −11° on blade A and "11" on the blade furthest from it: their mean is no pitch."""
+    setup = fresh_setup("Lovage 480", blades=4)
+    apart = [("blade.0", 0.0), ("blade.1", 0.1), ("blade.2", -0.3), ("blade.3", 0.4)]
+    entries = [Entry(n, "zero_pitch", *each, setup) for n, each in enumerate(apart)]
+    ends = [("up", 11.0), ("up", 11.0), ("down", -11.0), ("down", -11.0)]
+    out = ["down.blade.2", "down.blade.3"]
+    ends += [(key, 11.0) for key in out for _ in range(2)]
+    entries += [Entry(10 + n, "collective_range", *each, setup) for n, each in enumerate(ends)]
+    found = bench_run(setup, entries).advice("collective_range")
+    asked = [ask.key for ask in found.asks if ask.key.startswith("sign.")]
+    assert asked == [f"sign.{key}" for key in out]
+    changed = [change.path for action in found.actions for change in action.changes]
+    assert "unit.collective_low_pct" not in changed
+
+
 @pytest.mark.parametrize("seed", [320_000, 320_001, 320_002])
 def test_a_pilot_who_types_what_such_a_gauge_shows_ends_right(seed):
     bench = any_helicopter(seed)

@@ -22,7 +22,7 @@ def settings_of(setup: Setup) -> list[Item]:
 @lru_cache(maxsize=16)
 def _settings_of(of: ByIdentity) -> list[Item]:
     setup, found = of.setup, []
-    for path, value in leaves(setup.as_document()):
+    for path, value in leaves(setup.model_dump(mode="json")):
         row = row_of(path)
         if row is None or not row.in_play(setup.arranged, setup.unit is not None):
             continue
