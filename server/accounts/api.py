@@ -4,13 +4,13 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.contrib.auth.forms import BaseUserCreationForm, PasswordChangeForm
 from django.contrib.auth.models import User
-from django.core.exceptions import ValidationError
 from django.http import HttpRequest
 from ninja import Router, Schema
 from ninja.security import APIKeyCookie
 from ninja.throttling import AnonRateThrottle
 
 from accounts.pilot import pilot_of
+from accounts.words import faults_of
 from config.problems import Refused
 from demo.models import is_visitor, prepared_pilot
 
@@ -74,9 +74,7 @@ def sign_up(request: HttpRequest, given: Credentials) -> Who:
     )
     if not form.is_valid():
         names = {"username": "name", "password1": "password", "password2": "password"}
-        raise ValidationError(
-            {names.get(field, field): list(errors) for field, errors in form.errors.items()}
-        )
+        raise Refused(422, "The account was not made", faults=faults_of(form, names))
     login(request, form.save(), backend=BACKEND)
     return who_is(request)
 
@@ -122,8 +120,6 @@ def change_password(request: HttpRequest, given: NewPassword) -> Who:
     )
     if not form.is_valid():
         names = {"new_password1": "new_password", "new_password2": "new_password"}
-        raise ValidationError(
-            {names.get(field, field): list(errors) for field, errors in form.errors.items()}
-        )
+        raise Refused(422, "The password was not changed", faults=faults_of(form, names))
     update_session_auth_hash(request, form.save())
     return who_is(request)

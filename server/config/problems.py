@@ -3,9 +3,7 @@
 from collections.abc import Sequence
 from typing import Any
 
-from django.core.exceptions import ValidationError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
-from django.utils.html import strip_tags
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationErrorContext
 from ninja.errors import ValidationError as RequestError
@@ -91,7 +89,6 @@ def use_problems(api: NinjaAPI) -> None:
         (Refused, _refused),
         (MintLeverError, _core),
         (RequestError, _request),
-        (ValidationError, _form),
         (AuthenticationError, _signed_out),
         (HttpError, _http),
         (Http404, _missing),
@@ -119,16 +116,6 @@ def _request(request: HttpRequest, error: RequestError) -> HttpResponse:
             fault = Fault(path, "what was entered", fault.allowed)
         faults.append(fault)
     return problem(422, "That cannot be used", "; ".join(map(str, faults)), faults)
-
-
-def _form(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    messages = error.message_dict if hasattr(error, "error_dict") else {"": error.messages}
-    faults = [
-        Fault(field, "what was entered", strip_tags(text))
-        for field, texts in messages.items()
-        for text in texts
-    ]
-    return problem(422, "That cannot be used", " ".join(f.allowed for f in faults), faults)
 
 
 def _signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

@@ -170,7 +170,10 @@ def test_password_change_and_sign_out(page, new_pilot):
     page.get_by_label("Password in use").fill("wrong")
     page.get_by_label("New password").fill("salt-marsh-9")
     page.get_by_role("button", name="Change password").click()
-    page.get_by_role("alert").get_by_text("old_password").wait_for()
+    page.get_by_role("alert").get_by_text("The password was not changed").wait_for()
+    expect(page.get_by_label("Password in use")).to_have_accessible_description(
+        "Allowed: the password you use now."
+    )
     page.get_by_label("Password in use").fill("reed-bed-42")
     page.get_by_role("button", name="Change password").click()
     page.get_by_role("dialog").wait_for(state="detached")
@@ -180,3 +183,22 @@ def test_password_change_and_sign_out(page, new_pilot):
     page.get_by_label("Password").fill("salt-marsh-9")
     page.get_by_role("button", name="Sign in").click()
     page.get_by_text("Nothing stands here yet.").wait_for()
+
+
+def test_what_is_wrong_with_a_new_account_stands_under_its_field(page, axe):
+    page.goto("/")
+    page.get_by_role("button", name="I am new here").click()
+    name, password = page.get_by_label("Pilot’s name"), page.get_by_label("Password, at least")
+    name.fill("two words")
+    password.fill("1234")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("alert").get_by_text("The account was not made").wait_for()
+    expect(name).to_have_accessible_description(
+        "Allowed: letters, digits and @ . + - _, without spaces."
+    )
+    expect(password).to_have_accessible_description(
+        "Allowed: a password that is not among the most common ones. "
+        "Allowed: at least 8 characters. Allowed: not digits alone."
+    )
+    assert name.input_value() == "two words"
+    axe("a refused sign-up")

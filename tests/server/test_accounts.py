@@ -35,6 +35,11 @@ def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
     browser = Browser()
     weak = browser.send("POST", "/api/account/sign-up", {"name": "tern", "password": "1234"}).json()
     assert {fault["path"] for fault in weak["faults"]} == {"password"}
+    assert [fault["allowed"] for fault in weak["faults"]] == [
+        "a password that is not among the most common ones",
+        "at least 8 characters",
+        "not digits alone",
+    ]
     odd = {"name": "tern", "password": ["salt-marsh-9"]}
     refused = browser.send("POST", "/api/account/sign-up", odd)
     assert refused.status_code == 422
@@ -43,7 +48,13 @@ def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
         "POST", "/api/account/sign-up", {"name": "heron", "password": "reed-bed-42"}
     )
     assert taken.status_code == 422
-    assert taken.json()["faults"][0]["path"] == "name"
+    assert taken.json()["faults"] == [
+        {
+            "path": "name",
+            "found": "what was entered",
+            "allowed": "a name nobody has yet; this one is taken",
+        }
+    ]
 
 
 def test_five_wrong_passwords_bring_a_pause_for_that_name_only(pilot, stranger):

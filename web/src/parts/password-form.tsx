@@ -3,10 +3,11 @@ import { useState } from "react";
 import { useNewPassword } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "./problem-note";
-import { TextField } from "./text-field";
+import { besides, TextField, wrongIn } from "./text-field";
 
 export function PasswordForm({ done }: { done: () => void }) {
   const change = useNewPassword();
+  const problem = change.isError ? asProblem(change.error) : null;
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
   return (
@@ -23,6 +24,7 @@ export function PasswordForm({ done }: { done: () => void }) {
         autoComplete="current-password"
         value={old}
         onChange={setOld}
+        wrong={wrongIn(problem, "old_password")}
       />
       <TextField
         label="New password, at least 8 characters"
@@ -30,8 +32,9 @@ export function PasswordForm({ done }: { done: () => void }) {
         autoComplete="new-password"
         value={fresh}
         onChange={setFresh}
+        wrong={wrongIn(problem, "new_password")}
       />
-      {change.isError && <ProblemNote problem={asProblem(change.error)} />}
+      {problem && <ProblemNote problem={besides(problem, ["old_password", "new_password"])} />}
       <button type="submit" className="key key-main w-full" disabled={change.isPending}>
         Change password
       </button>

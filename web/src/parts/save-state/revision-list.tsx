@@ -1,10 +1,12 @@
 /** The saved revisions: note, time, file, and the way back to one. */
+
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Download, RotateCcw } from "lucide-react";
 import { useState } from "react";
 import { asProblem, type Draft, type Problem } from "@/api/client";
 import { type Editor, getRevisions } from "@/api/draft";
 import { exportAddress } from "@/api/fleet";
+import { dayAndTimeOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
 
 export function RevisionList({
@@ -43,7 +45,7 @@ export function RevisionList({
             <span className="figure w-10 text-2xl">{revision.number}</span>
             <div className="min-w-0 flex-1">
               <p className="break-words">{revision.note || "No note"}</p>
-              <p className="text-sm text-faint">{new Date(revision.saved_at).toLocaleString()}</p>
+              <p className="text-sm text-faint">{dayAndTimeOf(revision.saved_at)}</p>
             </div>
             <a
               className="key px-2"

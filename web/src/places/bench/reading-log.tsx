@@ -1,8 +1,10 @@
 /** Everything logged in this step, newest first: struck out or put right, never lost. */
+
 import { Pencil, RotateCcw, Strikethrough } from "lucide-react";
 import { useState } from "react";
 import { type Advice, type BenchHand, type LogLine, olderLog, type StepName } from "@/api/bench";
 import type { Problem } from "@/api/client";
+import { timeOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
 
 type Props = { helicopter: string; log: Advice["log"]; step: StepName; hand: BenchHand };
@@ -45,9 +47,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
   return (
     <li className="border-b border-rule py-1 text-sm">
       <div className="flex items-center gap-2">
-        <span className="figure text-faint">
-          {new Date(line.at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
-        </span>
+        <span className="figure text-faint">{timeOf(line.at)}</span>
         <span className={`flex-1 ${line.struck ? "text-faint line-through" : ""}`}>
           {line.label} {reading && <strong className={typable ? "figure" : ""}>{value}</strong>}
         </span>

@@ -1,9 +1,11 @@
 /** The speed controller's own card: its items in its manual's order and words, and what is wanted. */
+
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useId, useState } from "react";
 import type { Draft, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { useCardConfirmed } from "@/api/head-speed";
+import { dayOf } from "@/parts/dates";
 import { reason } from "@/parts/settings/saved-number";
 import { Told } from "@/parts/told";
 
@@ -124,7 +126,7 @@ export function ControllerCard({ draft, editor }: { draft: Draft; editor: Editor
 
 /** When the real controller took what is wanted. */
 function whenWords(at: string | null | undefined): string {
-  return at ? `confirmed ${new Date(at).toLocaleDateString()}` : "not confirmed";
+  return at ? `confirmed ${dayOf(at)}` : "not confirmed";
 }
 
 type SmallProps = {

@@ -1,8 +1,10 @@
 /** The hover that was flown: it calibrates what theory says, and both stay to be seen. */
+
 import { useState } from "react";
 import type { Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import type { HeadSpeeds, ModeSpeed } from "@/api/head-speed";
+import { dayOf } from "@/parts/dates";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
@@ -26,7 +28,7 @@ export function HoverFlown({ open, calibration, editor }: Props) {
       <h3 className="border-b-2 border-ink pb-0.5 font-semibold">Hover as it was flown</h3>
       {hover ? (
         <p className="mt-1 text-sm">
-          {hover.date}, {MODE_NAMES[hover.mode]} at{" "}
+          {dayOf(hover.date)}, {MODE_NAMES[hover.mode]} at{" "}
           <span className="figure">{shown(hover.rpm, 0)} rpm</span>: stick{" "}
           <b className="figure">{shown(hover.stick_pct, 0)} %</b>, which gave{" "}
           <b className="figure">{shown(hover.pitch_deg, 1)}°</b>.{" "}

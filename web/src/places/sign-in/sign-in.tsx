@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useEntry, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
-import { TextField } from "@/parts/text-field";
+import { besides, TextField, wrongIn } from "@/parts/text-field";
 
 export function SignIn() {
   const who = useWho();
@@ -12,6 +12,7 @@ export function SignIn() {
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
   const fresh = way === "sign-up";
+  const problem = entry.isError ? asProblem(entry.error) : null;
   return (
     <div className="mx-auto grid min-h-dvh max-w-6xl content-center gap-10 p-6 lg:grid-cols-[1.25fr_1fr] lg:gap-16">
       <header>
@@ -44,6 +45,7 @@ export function SignIn() {
             autoComplete="username"
             autoCapitalize="none"
             maxLength={150}
+            wrong={wrongIn(problem, "name")}
             value={name}
             onChange={setName}
           />
@@ -54,8 +56,9 @@ export function SignIn() {
             autoComplete={fresh ? "new-password" : "current-password"}
             value={password}
             onChange={setPassword}
+            wrong={wrongIn(problem, "password")}
           />
-          {entry.isError && <ProblemNote problem={asProblem(entry.error)} />}
+          {problem && <ProblemNote problem={besides(problem, ["name", "password"])} />}
           <button
             type="submit"
             className="key key-main min-h-12 w-full text-lg"
