@@ -38,11 +38,13 @@ of_helicopter = Router(tags=["devices"])
 
 
 class DeviceOut(BaseModel):
-    """One device; ``helicopters`` have it. ``ours`` are our names of its settings, by path."""
+    """One device as of its ``version``; ``helicopters`` have it. ``ours`` are our names of its
+    settings, by path."""
 
     id: uuid.UUID
     kind: Kind
     name: str
+    version: int
     profile: DeviceProfile
     ours: dict[str, str]
     helicopters: list[uuid.UUID]
@@ -105,9 +107,14 @@ def bring(request: HttpRequest) -> Status[DeviceOut]:
 
 
 @router.put("/{device_id}", response=DeviceOut)
-def change(request: HttpRequest, device_id: uuid.UUID, profile: DeviceProfile) -> DeviceOut:
-    """Describe a device anew."""
-    return _out(change_device(pilot_of(request), device_id, profile))
+def change(
+    request: HttpRequest,
+    device_id: uuid.UUID,
+    profile: DeviceProfile,
+    version: Annotated[int, Query(ge=1)],
+) -> DeviceOut:
+    """Describe a device anew, on top of the version that was seen."""
+    return _out(change_device(pilot_of(request), device_id, profile, version))
 
 
 @router.delete("/{device_id}", response={204: None})
@@ -178,6 +185,7 @@ def _out(device: Device) -> DeviceOut:
         id=device.pk,
         kind=profile.kind,
         name=device.name,
+        version=device.version,
         profile=profile,
         ours={setting.path: setting.ours for setting in profile.settings},
         helicopters=[each.helicopter_id for each in device.fitted.all()],

@@ -9,7 +9,8 @@ from hangar.models import Helicopter
 
 
 class Device(models.Model):
-    """One device of a pilot's; ``profile`` is the core's document of it."""
+    """One device of a pilot's; ``profile`` is the core's document of it, and ``version`` counts how
+    often it was described anew."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(
@@ -18,6 +19,7 @@ class Device(models.Model):
     kind = models.CharField(max_length=20)
     name = models.CharField(max_length=60)
     profile = models.JSONField()
+    version = models.PositiveIntegerField(default=1)
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:

@@ -47,12 +47,24 @@ def add_device(pilot: User, profile: DeviceProfile) -> Device:
     return Device.objects.create(owner=pilot, kind=named.kind, name=free, profile=_kept(named))
 
 
-def change_device(pilot: User, device_id: uuid.UUID, profile: DeviceProfile) -> Device:
-    """Describe a device anew. Its kind stays: helicopters have it as what it is."""
+@transaction.atomic
+def change_device(
+    pilot: User, device_id: uuid.UUID, profile: DeviceProfile, version: int
+) -> Device:
+    """Describe a device anew, on top of the ``version`` that was seen. Its kind stays: helicopters
+    have it as what it is."""
     device = device_of(pilot, device_id)
+    if device.version != version:
+        raise Refused(
+            409,
+            "This device was described elsewhere meanwhile",
+            "Look at it again; nothing was overwritten.",
+            version=device.version,
+        )
     if profile.kind != device.kind:
         raise Refused(409, "A device stays what it is", f"This one is a {device.kind}.")
     device.name, device.profile = profile.name, _kept(profile)
+    device.version += 1
     device.save()
     return device
 

@@ -197,3 +197,23 @@ class TestByTouch:
         page.get_by_role("checkbox", name="Sorrel 690").tap()
         expect(page.get_by_role("checkbox", name="Sorrel 690")).to_be_checked()
         assert page.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+def test_two_pages_that_describe_one_device_keep_what_both_say(hangar):
+    page = hangar
+    begin(page)
+    other = page.context.new_page()
+    other.goto(page.url)
+    expect(other.get_by_label("What you call it")).to_be_visible()
+    points = page.get_by_label("Points a curve can have")
+    points.fill("5, 9")
+    points.press("Enter")
+    expect(points).to_have_value("5, 9")
+    name = other.get_by_label("What you call it")
+    name.fill("Grey box")
+    name.press("Enter")
+    expect(other.get_by_role("region", name="Grey box")).to_be_visible()
+    expect(other.get_by_label("Points a curve can have")).to_have_value("5, 9")
+    page.reload()
+    expect(page.get_by_role("region", name="Grey box")).to_be_visible()
+    expect(page.get_by_label("Points a curve can have")).to_have_value("5, 9")

@@ -42,7 +42,7 @@ def test_a_device_begins_in_our_own_words_is_described_and_goes_out_as_it_came(t
     assert device["name"] == "My unit"
     assert len(device["profile"]["settings"]) > 20
     own = {**PROFILE, "kind": "unit", "settings": [], "name": "Blue cube", "learns": "all_ends"}
-    changed = tab.send("PUT", f"/api/devices/{device['id']}", own).json()
+    changed = tab.send("PUT", f"/api/devices/{device['id']}?version=1", own).json()
     assert (changed["name"], changed["profile"]["learns"]) == ("Blue cube", "all_ends")
     out = tab.get(f"/api/devices/{device['id']}/file")
     assert 'filename="blue-cube.json"' in out["Content-Disposition"]
@@ -156,7 +156,7 @@ def test_a_profile_that_is_none_is_refused_by_name_and_nothing_is_kept(tab, chan
 def test_a_device_stays_of_its_kind_and_fits_no_other_place(tab, helicopter):
     device = bring(tab).json()
     other = {**PROFILE, "kind": "unit", "settings": []}
-    assert tab.send("PUT", f"/api/devices/{device['id']}", other).status_code == 409
+    assert tab.send("PUT", f"/api/devices/{device['id']}?version=1", other).status_code == 409
     assert fit(tab, helicopter, device["id"], kind="unit").status_code == 409
 
 
@@ -164,7 +164,7 @@ def test_another_pilots_device_is_not_found(tab, stranger, helicopter):
     device = bring(tab).json()
     path = f"/api/devices/{device['id']}"
     assert stranger.get("/api/devices").json() == []
-    assert stranger.send("PUT", path, PROFILE).status_code == 404
+    assert stranger.send("PUT", f"{path}?version=1", PROFILE).status_code == 404
     assert stranger.send("DELETE", path).status_code == 404
     assert stranger.get(f"{path}/file").status_code == 404
     # Nor may it be fitted to a stranger's own helicopter.
@@ -179,3 +179,17 @@ def test_devices_are_bounded(tab):
     refused = bring(tab)
     assert refused.status_code == 409
     assert "40 devices" in refused.content.decode()
+
+
+def test_what_another_page_described_meanwhile_is_not_overwritten(tab):
+    device = tab.send("POST", "/api/devices", {"kind": "unit"}).json()
+    path = f"/api/devices/{device['id']}?version={device['version']}"
+    first = tab.send("PUT", path, {**device["profile"], "note": "of this page"})
+    assert first.json()["version"] == device["version"] + 1
+    late = tab.send("PUT", path, {**device["profile"], "note": "of another page"})
+    assert late.status_code == 409
+    assert late.json()["version"] == first.json()["version"]
+    (kept,) = tab.get("/api/devices").json()
+    assert kept["profile"]["note"] == "of this page"
+    unsaid = tab.send("PUT", f"/api/devices/{device['id']}", device["profile"])
+    assert unsaid.status_code == 422

@@ -93,6 +93,11 @@ def percent(value: float) -> str:
     return f"{value:.1f}".rstrip("0").rstrip(".") + " %"
 
 
+def signed(value: float) -> str:
+    """Write a figure that has no unit with its sign."""
+    return f"{value:+g}".replace("-", "−")
+
+
 def degrees(value: float) -> str:
     """Write degrees to a tenth with their sign."""
     return f"{value:+.1f}°".replace("-", "−")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from mint_lever.audit.finding import Audited, Finding, mode_words
+from mint_lever.audit.finding import Audited, Finding, mode_words, signed
 from mint_lever.setup.edit import Change
 from mint_lever.tail.gain import FINAL_HIGH, FINAL_LOW, in_change_over, one_channel_of
 
@@ -25,7 +25,7 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
             yield Finding(
                 severity="fault",
                 path=path,
-                found=f"tail gain {gain:+g} in {mode_words(name)}",
+                found=f"tail gain {signed(gain)} in {mode_words(name)}",
                 why="Next to the change-over the gyro flickers between heading hold and rate mode.",
                 fix="Set it well clear of the middle: +40 is a start, 70 on a scale of 0 to 100.",
                 device="transmitter",
@@ -35,9 +35,9 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
             yield Finding(
                 severity="fault" if name.startswith("idle_up") else "look",
                 path=path,
-                found=f"tail gain {gain:+g} in {mode_words(name)}: rate mode",
+                found=f"tail gain {signed(gain)} in {mode_words(name)}: rate mode",
                 why="The tail does not hold there; it weathervanes and swings with the torque.",
-                fix=f"Set it to {-gain:+g} for heading hold, unless rate mode is meant.",
+                fix=f"Set it to {signed(-gain)} for heading hold, unless rate mode is meant.",
                 device="transmitter",
                 rests_on="common practice",
                 changes=(Change(path, -gain),),
@@ -106,7 +106,8 @@ def gain_out_of_the_usual(at: Audited) -> Iterator[Finding]:
         yield Finding(
             severity="look",
             path=f"transmitter.modes.{name}.tail_gain_pct",
-            found=f"tail gain {gain:+g} in {mode_words(name)}, {shown:g} on a scale of 0 to 100",
+            found=f"tail gain {signed(gain)} in {mode_words(name)}, "
+            f"{shown:g} on a scale of 0 to 100",
             why="So low a gain lets the tail drift and swing."
             if weak
             else "So high a gain makes most tails wag.",

@@ -34,27 +34,26 @@ def search(text: str, items: Sequence[Item]) -> list[Item]:
     likeness: list[dict[str, float]] = [{} for _ in wanted]
     scored = []
     for place, item in enumerate(items):
-        title, rest = _parts(item)
+        title, rest, own = _parts(item)
         score = 0.0
         for word, known in zip(wanted, likeness, strict=True):
-            best = max(
-                (_TITLE * _like(word, each, known) for each in title),
-                default=0.0,
-            )
+            best = max((_TITLE * _like(word, each, known) for each in title), default=0.0)
             best = max([best, *(_TEXT * _like(word, each, known) for each in rest)])
             if best == 0.0:
                 break
             score += best
         else:
             # Of two that match alike, the one that says little else is meant.
-            scored.append((-round(score, 3), len(title), place))
+            scored.append((-round(score, 3), own, place))
     return [items[place] for _, _, place in sorted(scored)[:MOST_FOUND]]
 
 
 @lru_cache(maxsize=8192)
-def _parts(item: Item) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    title = _tokens(" ".join((item.title, *item.also)))
-    return tuple(title), tuple(_tokens(f"{item.says} {item.value}"))
+def _parts(item: Item) -> tuple[tuple[str, ...], tuple[str, ...], int]:
+    """The words of an item's names, those of its text, and how many its own name has."""
+    own = _tokens(item.title)
+    names = (*own, *_tokens(" ".join(item.also)))
+    return names, tuple(_tokens(f"{item.says} {item.value}")), len(own)
 
 
 def _tokens(text: str) -> list[str]:

@@ -15,15 +15,17 @@ export type OnBoard = components["schemas"]["OnBoard"];
 const KEY = ["devices"];
 const SHOWN = "shown by devices";
 
+const DEVICES = { queryKey: KEY, queryFn: () => answer(client.GET("/api/devices")) };
+
 export function useDevices() {
-  return useQuery({ queryKey: KEY, queryFn: () => answer(client.GET("/api/devices")) });
+  return useQuery(DEVICES);
 }
 
 /** What is done to devices; each gives the device it is about, or null. */
 export type DeviceAct =
   | { do: "begin"; kind: DeviceKind }
   | { do: "bring"; file: File }
-  | { do: "change"; device: string; profile: () => Profile }
+  | { do: "change"; device: string; version: () => number; profile: () => Profile }
   | { do: "drop"; device: string }
   | { do: "fit"; helicopter: string; kind: DeviceKind; device: string | null };
 
@@ -47,7 +49,7 @@ export function useDeviceAct() {
         case "change":
           return answer(
             client.PUT("/api/devices/{device_id}", {
-              params: { path: { device_id: act.device } },
+              params: { path: { device_id: act.device }, query: { version: act.version() } },
               body: act.profile(),
             }),
           );
@@ -95,29 +97,45 @@ export const deviceFile = (id: string) => `/api/devices/${id}/file`;
 
 /**
  * A device's profile while it is described. What was typed last is shown at once; each change is
- * sent by itself, on top of what the server has by then, so that a refused one takes no other along;
+ * sent by itself, on top of what the server has by then, also from another page, so that a refused
+ * one takes no other along;
  * why it was refused stays until the same is put right.
  */
 export function useProfile(device: Device) {
   const act = useDeviceAct();
-  const kept = useRef(device.profile);
+  const queries = useQueryClient();
+  const kept = useRef({ profile: device.profile, version: device.version });
   const waiting = useRef(0);
   const [shown, setShown] = useState(device.profile);
   const [refused, setRefused] = useState<{ of: string[]; problem: Problem } | null>(null);
   const put = async (change: (profile: Profile) => Partial<Profile>) => {
     setShown((now) => ({ ...now, ...change(now) }));
     waiting.current += 1;
-    const of = Object.keys(change(kept.current));
-    const profile = () => ({ ...kept.current, ...change(kept.current) });
+    const of = Object.keys(change(kept.current.profile));
+    const send = () =>
+      act.mutateAsync({
+        do: "change",
+        device: device.id,
+        version: () => kept.current.version,
+        profile: () => ({ ...kept.current.profile, ...change(kept.current.profile) }),
+      });
     try {
-      const done = await act.mutateAsync({ do: "change", device: device.id, profile });
-      if (done) kept.current = done.profile;
+      const done = await send().catch(async (error) => {
+        if (asProblem(error).status !== 409) throw error;
+        // Another page described it meanwhile: this change goes on top of that one.
+        const every = await queries.fetchQuery({ ...DEVICES, staleTime: 0 });
+        const there = every.find((each) => each.id === device.id);
+        if (!there) throw error;
+        kept.current = there;
+        return send();
+      });
+      if (done) kept.current = done;
       setRefused((was) => (was?.of.some((key) => of.includes(key)) ? null : was));
     } catch (error) {
       setRefused({ of, problem: asProblem(error) });
     }
     waiting.current -= 1;
-    if (waiting.current === 0) setShown(kept.current);
+    if (waiting.current === 0) setShown(kept.current.profile);
   };
   return { profile: shown, put, refused: refused?.problem };
 }

@@ -1484,7 +1484,7 @@ export interface paths {
         get?: never;
         /**
          * Change
-         * @description Describe a device anew.
+         * @description Describe a device anew, on top of the version that was seen.
          */
         put: operations["devices_api_change"];
         post?: never;
@@ -6798,7 +6798,7 @@ export interface components {
         };
         /**
          * DeviceOut
-         * @description One device; ``helicopters`` have it. ``ours`` are our names of its settings, by path.
+         * @description One device as of its ``version``; ``helicopters`` have it. ``ours`` are our names of its settings, by path.
          */
         DeviceOut: {
             /**
@@ -6813,6 +6813,8 @@ export interface components {
             kind: "transmitter" | "unit" | "speed controller" | "gauge" | "receiver";
             /** Name */
             name: string;
+            /** Version */
+            version: number;
             profile: components["schemas"]["DeviceProfile"];
             /** Ours */
             ours: {
@@ -8914,7 +8916,9 @@ export interface operations {
     };
     devices_api_change: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 device_id: string;

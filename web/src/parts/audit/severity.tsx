@@ -23,7 +23,7 @@ const LOOKS: Record<Severity, { word: string; colour: string; shape: React.React
     ),
   },
   look: {
-    word: "worth a look",
+    word: "check this",
     colour: "text-ink",
     shape: (
       <>
