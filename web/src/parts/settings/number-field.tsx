@@ -5,6 +5,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { useNotKept } from "@/parts/not-kept";
 import { eitherOf, readNumber, shown } from "@/parts/numbers";
+import { WhichIsMeant } from "@/parts/which-is-meant";
 import { focusSetting, leaveSetting } from "./in-focus";
 import type { NumberSetting } from "./setting";
 
@@ -148,22 +149,13 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           {setting.help}
         </p>
       )}
-      {meant.length > 0 && (
-        <fieldset role="alert" className="mt-1 flex flex-wrap items-center gap-1.5 text-sm">
-          <legend className="sr-only">{setting.label}</legend>
-          <span className="text-workable">{meant.length > 1 ? "Which is meant?" : "So slow?"}</span>
-          {meant.map((number) => (
-            <button
-              key={number}
-              type="button"
-              className="key min-h-8 text-sm"
-              onClick={() => void mean(number)}
-            >
-              {number} {setting.unit}
-            </button>
-          ))}
-        </fieldset>
-      )}
+      <WhichIsMeant
+        of={setting.label}
+        figures={meant}
+        alone="So slow?"
+        unit={setting.unit}
+        onMean={(number) => void mean(number)}
+      />
       {fault && (
         <p id={`${id}-fault`} role="alert" className="mt-1 text-sm text-out">
           {fault}

@@ -69,6 +69,28 @@ const submit = async (field: HTMLElement) =>
     fireEvent.submit(field.closest("form") as HTMLFormElement);
   });
 
+test("three digits after one separator are asked about, and what is meant is recorded", async () => {
+  const { record, field } = numberEntry({ unit: "rpm", low: 0, high: 4000 });
+  type(field(), "2,100");
+  await submit(field());
+  expect(record).not.toHaveBeenCalled();
+  const keys = screen.getAllByRole("button", { name: / rpm$/ }).map((key) => key.textContent);
+  expect(keys).toEqual(["2.1 rpm", "2100 rpm"]);
+  await act(async () => fireEvent.click(screen.getByRole("button", { name: "2100 rpm" })));
+  expect(record).toHaveBeenCalledWith("2100");
+});
+
+test("of two readings of an entry the one out of range is not offered", async () => {
+  const { record, field } = numberEntry({ unit: "rpm", low: 300, high: 4000 });
+  type(field(), "2.100");
+  await submit(field());
+  expect(screen.getAllByRole("button", { name: / rpm$/ })).toHaveLength(1);
+  type(field(), "2100");
+  expect(screen.queryByRole("button", { name: / rpm$/ })).toBeNull();
+  await submit(field());
+  expect(record).toHaveBeenCalledWith("2100", false);
+});
+
 test("a reading goes out as it was typed, and its field is empty once it is taken", async () => {
   const { name, record, field } = numberEntry();
   expect(document.activeElement).toBe(field());

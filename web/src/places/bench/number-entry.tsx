@@ -3,7 +3,8 @@ import { Gauge, Grid3x3, Minus, Plus } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Answer, NumberAsk } from "@/api/bench";
 import { useTyped } from "@/api/typed";
-import { readNumber, shown } from "@/parts/numbers";
+import { eitherOf, readNumber, shown } from "@/parts/numbers";
+import { WhichIsMeant } from "@/parts/which-is-meant";
 import { Keypad } from "./keypad";
 import { useDigits } from "./use-digits";
 
@@ -29,7 +30,11 @@ export function NumberEntry(props: Props) {
   const decimals = ask.nudge < 1 ? 1 : 0;
   const [typed, type] = useTyped(name);
   const text = typed ?? (start === null ? "" : shown(start, decimals).replace("−", "-"));
-  const setText = (to: string) => type(to === "" ? null : to);
+  const [meant, setMeant] = useState<number[]>([]);
+  const setText = (to: string) => {
+    setMeant([]);
+    type(to === "" ? null : to);
+  };
   const [pad, setPad] = useState(() => padKept || matchMedia("(pointer: coarse)").matches);
   const field = useRef<HTMLInputElement>(null);
 
@@ -56,6 +61,12 @@ export function NumberEntry(props: Props) {
   };
   const send = async (joins = false) => {
     if (sending) return;
+    const fits = (each: number) => each >= ask.low && each <= ask.high;
+    const either = eitherOf(text, ask.unit);
+    if (either && fits(either[1])) {
+      setMeant(either.filter(fits));
+      return;
+    }
     // Also what was worked out another way stays, should it be refused.
     if (text !== "") type(text);
     await record(text, joins);
@@ -114,6 +125,18 @@ export function NumberEntry(props: Props) {
           <Plus aria-hidden size={20} />
         </button>
       </div>
+      <WhichIsMeant
+        of={ask.label}
+        figures={meant}
+        alone="Is this meant?"
+        unit={ask.unit}
+        onMean={(figure) => {
+          // With four decimals there is no doubt any more.
+          const plain = Number.isInteger(figure) ? String(figure) : figure.toFixed(4);
+          setText(plain);
+          void record(plain);
+        }}
+      />
       <div className="mt-2 flex flex-wrap gap-1.5">
         {take && (
           <button type="button" className="key flex-1" onClick={() => void fill()}>
