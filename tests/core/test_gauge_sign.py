@@ -139,3 +139,38 @@ def test_a_pilot_who_types_what_such_a_gauge_shows_ends_right(seed):
     run = work_through(bench, Habits(unsigned=True), seed).run(bench)
     assert fitness_of(run, [bench.setup]).fit
     assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []
+
+
+class TestAGaugeThatRepeatsWorse:
+    """F23: gauges repeat within 0.1°; one whose profile says 0.3° is asked more often."""
+
+    COARSE = gauge_of(True).model_copy(
+        update={"gauge": gauge_of(True).gauge.model_copy(update={"repeats_deg": 0.3})}
+    )
+    READ = (("blade.0", 0.3), ("blade.1", 0.3))
+
+    def word(self, devices, *reads):
+        found = advice("zero_pitch", *reads, devices=devices)
+        return next(ask.word for ask in found.asks if ask.key == "blade.0")
+
+    def test_one_reading_near_the_edge_is_not_enough(self):
+        assert self.word([gauge_of(True)], *self.READ) == "workable"
+        assert self.word([self.COARSE], *self.READ) == "read again"
+
+    def test_two_readings_are(self):
+        assert self.word([self.COARSE], *self.READ, ("blade.0", 0.2)) == "workable"
+
+    def test_readings_apart_by_what_it_repeats_count_together(self):
+        reads = (*self.READ, ("blade.0", -0.2))
+        entries = [Entry(at, "zero_pitch", *each, FRESH) for at, each in enumerate(reads)]
+        means = [
+            bench_run(FRESH, entries, (), [gauge]).mean("zero_pitch", "blade.0")
+            for gauge in (self.COARSE, gauge_of(True))
+        ]
+        assert means == pytest.approx([0.05, -0.2])
+
+    def test_its_last_digit_is_the_fields(self):
+        half = gauge_of(True).gauge.model_copy(update={"step_deg": 0.5})
+        gauge = gauge_of(True).model_copy(update={"gauge": half})
+        (ask, *_) = advice("zero_pitch", devices=[gauge]).asks
+        assert ask.nudge == 0.5

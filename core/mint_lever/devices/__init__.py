@@ -2,7 +2,7 @@
 
 from mint_lever.devices.every import every_shown
 from mint_lever.devices.neutral import neutral_profile
-from mint_lever.devices.profile import KINDS, DeviceProfile, Kind
+from mint_lever.devices.profile import KINDS, DeviceProfile, GaugeFigures, Kind
 from mint_lever.devices.reading import read_profile
 from mint_lever.devices.said import OnDevice, as_held, on_devices
 from mint_lever.devices.shown import Shown, kept_of, shown_by
@@ -10,6 +10,7 @@ from mint_lever.devices.shown import Shown, kept_of, shown_by
 __all__ = [
     "KINDS",
     "DeviceProfile",
+    "GaugeFigures",
     "Kind",
     "OnDevice",
     "Shown",

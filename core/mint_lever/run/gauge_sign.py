@@ -24,11 +24,14 @@ _LEAST_DEG = 0.05
 
 def gauge_shows_sign(run: Readings) -> bool | None:
     """Whether the gauge shows + and −: by its profile, else as the pilot said; None before."""
-    known = [device.gauge.signed for device in run.devices if device.gauge is not None]
-    if known:
-        return known[-1]
+    if _described(run):
+        return run.gauge.signed
     said = _said(run)
     return None if said is None else said.value == SIGNED
+
+
+def _described(run: Readings) -> bool:
+    return any(device.gauge is not None for device in run.devices)
 
 
 def _said(run: Readings) -> Entry | None:
@@ -40,7 +43,7 @@ def _said(run: Readings) -> Entry | None:
 def gauge_question(run: Readings, step: StepName) -> tuple[Choice, ...]:
     """Ask what the gauge shows, where neither its profile nor another step has said it."""
     said = _said(run)
-    if any(device.gauge is not None for device in run.devices) or (said and said.step != step):
+    if _described(run) or (said and said.step != step):
         return ()
     return (
         Choice(

@@ -13,7 +13,7 @@ from typing import Any, NamedTuple, TypeVar
 from mint_lever.axes import Function
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.ways import Direction
-from mint_lever.devices import DeviceProfile
+from mint_lever.devices import DeviceProfile, GaugeFigures
 from mint_lever.dials import function_way
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
@@ -45,15 +45,17 @@ class Ruled(Node):
     ``spares`` (run, question's key, changed path): whether a changed setting leaves that reading
     standing although it belongs to the step; ``spares_work`` the same of work by hand. ``repeats``
     is how far two readings of one thing lie apart on a good instrument, in the questions' own unit.
-    ``looked_at_with`` are steps whose looks are the same looks: following either's advice asks for
-    both anew. ``shows`` says of an answer which directions of the model it shows to be right, and
-    which to be wrong. ``refutes`` says of an answer which questions of other steps it takes back:
+    ``by_gauge``: its readings are those of the pilot's pitch gauge, and one that repeats worse
+    than that widens it. ``looked_at_with`` are steps whose looks are the same looks: following
+    either's advice asks for both anew. ``shows`` says of an answer which directions of the model it
+    shows to be right, and which to be wrong. ``refutes`` says of an answer which questions of other steps it takes back:
     they are to be looked at again.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
     spares_work: Callable[[Readings, str, Aspect], bool] | None = None
     repeats: float = 0.2
+    by_gauge: bool = False
     looked_at_with: tuple[StepName, ...] = ()
     shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
     refutes: Callable[[Entry], Collection[tuple[StepName, str]]] | None = None
@@ -153,6 +155,12 @@ class Readings(ABC):
     def chain(self) -> Chain:
         """The chain of the present setup."""
         return chain_of(self.setup)
+
+    @cached_property
+    def gauge(self) -> GaugeFigures:
+        """The pilot's pitch gauge, by its profile; without one as gauges are (F23)."""
+        known = [device.gauge for device in self.devices if device.gauge is not None]
+        return known[-1] if known else GaugeFigures()
 
     @property
     def mode(self) -> ModeName:
@@ -277,7 +285,10 @@ class Readings(ABC):
 
     def _repeats(self, name: StepName) -> float:
         rules = self.rules_of.get(name)
-        return rules.repeats if rules else 0.0
+        if rules is None:
+            return 0.0
+        # Two readings may each be off by as much as the gauge repeats.
+        return max(rules.repeats, 2 * self.gauge.repeats_deg) if rules.by_gauge else rules.repeats
 
     def _reworked(self, entry: Entry) -> bool:
         """Whether this step's own advice had something done by hand since."""

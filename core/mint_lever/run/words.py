@@ -38,10 +38,14 @@ def word_for(value: float, band: Band, count: int, repeats: float = GAUGE_REPEAT
     """Judge a value read ``count`` times over.
 
     "Read again" only where the gauge's repeatability could carry a single reading over the edge
-    between what will do and what will not; a second reading settles it.
+    between what will do and what will not; a second reading settles it. A gauge that repeats worse
+    than gauges do is asked for one even where it cannot tell the bands apart.
     """
     if count > 1:
         return judge(value, band, 0.0)
+    if repeats > GAUGE_REPEATS_DEG:
+        able = {judge(value + shift, band, 0.0) != "out" for shift in (-repeats, 0.0, repeats)}
+        return judge(value, band, 0.0) if len(able) == 1 else "read again"
     word = judge(value, band, repeats)
     if word != "read again":
         return word

@@ -79,7 +79,7 @@ def _advise(run: Readings) -> Advice:
         raw = run.mean(NAME, key)
         pitch = None if raw is None else raw if key == "up" else -raw
         counted = len(run.counted(NAME, key))
-        word = None if pitch is None else word_for(pitch, band, counted)
+        word = None if pitch is None else word_for(pitch, band, counted, run.gauge.repeats_deg)
         single = counted == 1 and _workable(run, key) < _TWICE_DEG
         if word in ("in", "workable") and single:
             word = "read again"
@@ -94,6 +94,7 @@ def _advise(run: Readings) -> Advice:
             unit="°",
             low=-30.0,
             high=30.0,
+            nudge=run.gauge.step_deg,
             sticks=(stick, 0.0, 0.0),
             azimuth=180.0,
             blade=0,
@@ -261,6 +262,7 @@ def _outermost(run: Readings, key: str, stick: float, blade: int) -> Number:
         unit="°",
         low=-30.0,
         high=30.0,
+        nudge=run.gauge.step_deg,
         sticks=(stick, 0.0, 0.0),
         azimuth=180.0,
         blade=blade,
@@ -488,7 +490,7 @@ def _next(
     )
     share = step.value / dial.value if dial.value else 1.0
     expects = [
-        predicted(key, before, before * share, _REPEATS_DEG)
+        predicted(key, before, before * share, max(_REPEATS_DEG, 2 * run.gauge.repeats_deg))
         for key in keys
         if (before := run.mean(NAME, key)) is not None
     ]
@@ -549,6 +551,7 @@ STEP = Step(
     title="Collective range",
     why="Equal both ways, and no more than pilot and head can use.",
     rests_on=("zero_pitch",),
+    by_gauge=True,
     spares=_spares,
     teaches=True,
     advise=_advise,

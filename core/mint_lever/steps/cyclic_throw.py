@@ -209,13 +209,18 @@ class _Axis:
     """Asked where both ends are read with one sign: one of them cannot be so."""
 
 
+def _mean_repeats(run: Readings) -> float:
+    """How well half of the difference of two readings repeats (deg)."""
+    return max(_REPEATS_DEG, round(run.gauge.repeats_deg / 2**0.5, 2))
+
+
 def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     keys = ("right", "left") if function == "aileron" else ("forward", "back")
     means = _of_one_head(run, keys)
     unsure = _unsure(run, keys, means)
     gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
-    word = None if gauge is None else word_for(gauge, band, times, _REPEATS_DEG)
+    word = None if gauge is None else word_for(gauge, band, times, _mean_repeats(run))
     if word == "workable" and gauge is not None and enough(run, gauge):
         word = "in"
     dial = cyclic(run.setup, function)
@@ -269,6 +274,7 @@ def _at_the_gauge(run: Readings, of: str) -> Number:
         key=key,
         label=f"Pitch, {what} {where}",
         unit="°",
+        nudge=run.gauge.step_deg,
         low=-30.0,
         high=30.0,
         sticks=(0.0, aileron, elevator),
@@ -286,7 +292,7 @@ def _end_word(run: Readings, key: str, gauge: float | None, band: Band, times: i
     """Both ends share a verdict; the one read less often is the one to read again."""
     if gauge is None:
         return None
-    word = word_for(gauge, band, times, _REPEATS_DEG)
+    word = word_for(gauge, band, times, _mean_repeats(run))
     more = len(run.counted("cyclic_throw", key)) > times
     return judge(gauge, band, 0.0) if more and word == "read again" else word
 
@@ -332,7 +338,8 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
     read = run.mean("cyclic_throw", first) or 0.0
     more = (step.expected - (axis.gauge or 0.0)) * (1.0 if read >= 0 else -1.0)
     return predicting(
-        action, predicted(first, read, read + more, _GAUGE_REPEATS_DEG)
+        action,
+        predicted(first, read, read + more, max(_GAUGE_REPEATS_DEG, 2 * run.gauge.repeats_deg)),
     ), step.expected
 
 
@@ -529,6 +536,7 @@ STEP = Step(
     title="Cyclic throw",
     why="Enough for the stabiliser to work with, not so much that it turns nervous.",
     rests_on=("level",),
+    by_gauge=True,
     teaches=True,
     advise=_advise,
     simulate=_simulate,

@@ -179,6 +179,7 @@ def _ask(run: Readings, key: str, blade: int, word: Word | None) -> Number:
         unit="°",
         low=-30.0,
         high=30.0,
+        nudge=run.gauge.step_deg,
         sticks=(0.0, 0.0, 0.0),
         azimuth=180.0,
         blade=blade,
@@ -217,7 +218,7 @@ def _words(run: Readings, keys: list[str], pitch: list[float | None]) -> list[Wo
     ):
         return plain
     return [
-        word_for(value, ZERO_PITCH, len(run.counted("zero_pitch", key)))
+        word_for(value, ZERO_PITCH, len(run.counted("zero_pitch", key)), run.gauge.repeats_deg)
         for key, value in zip(keys, read, strict=True)
     ]
 
@@ -276,10 +277,11 @@ def _turn_links(
         aspects=("blade_link", "swash_link") if swash else ("blade_link",),
         needed=needed,
     )
+    repeats = max(_REPEATS_DEG, 2 * run.gauge.repeats_deg)
     return predicting(
         action,
         *(
-            predicted(f"blade.{i}", before, float(advice.expected_deg[i]), _REPEATS_DEG)
+            predicted(f"blade.{i}", before, float(advice.expected_deg[i]), repeats)
             for i, before in enumerate(pitch)
         ),
     )
@@ -311,6 +313,7 @@ STEP = Step(
     rests_on=("level",),
     metal_of=("cyclic_throw",),
     repeats=_REPEATS_DEG,
+    by_gauge=True,
     teaches=True,
     cautions=(
         "The blades go on now. Look once more: motor unplugged or pinion out of mesh, throttle "

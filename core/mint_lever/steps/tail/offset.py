@@ -47,6 +47,7 @@ def _advise(run: Readings) -> Advice:
         hint="+ when it would push the nose right, − when left. Both blades folded along each "
         "other: tips level is zero pitch.",
         unit="°",
+        nudge=run.gauge.step_deg,
         low=-40.0,
         high=40.0,
         answer=run.answer(NAME, "pitch"),
@@ -213,6 +214,7 @@ STEP = Step(
     why="At servo centre the tail must hold against the main rotor's torque by itself.",
     rests_on=("tail_mechanics", "tail_square"),
     repeats=0.3,
+    by_gauge=True,
     cautions=(PROPULSION,),
     advise=_advise,
     simulate=_simulate,
