@@ -48,8 +48,8 @@ class Ruled(Node):
     ``by_gauge``: its readings are those of the pilot's pitch gauge, and one that repeats worse
     than that widens it. ``looked_at_with`` are steps whose looks are the same looks: following
     either's advice asks for both anew. ``shows`` says of an answer which directions of the model it
-    shows to be right, and which to be wrong. ``refutes`` says of an answer which questions of other steps it takes back:
-    they are to be looked at again.
+    shows to be right, and which to be wrong. ``refutes`` says of an answer which questions of other
+    steps it takes back: they are to be looked at again.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
