@@ -157,8 +157,9 @@ def safe(page):
 
 @pytest.fixture
 def real_bench(page, new_pilot):
-    """A real helicopter on a safe bench, at zero pitch."""
+    """A real helicopter on a safe bench, at zero pitch, with a gauge that shows its sign."""
     stand_at(page, put_in_hangar(page, document()))
     safe(page)
     page.locator("[data-step=zero_pitch]").click()
+    page.get_by_role("button", name="+ and −, or a side").click()
     page.locator("[data-ask='blade.0']").wait_for()

@@ -77,7 +77,7 @@ def changed(page, before):
 def evening(page, take, act, go_on):
     """Follow the page from the first step to the last, as its own words say."""
     now = standing(page)
-    for _ in range(260):
+    for _ in range(320):
         if now["fit"]:
             return
         as_it_comes = any(title in now["title"] for title in AS_THEY_COME)

@@ -437,14 +437,15 @@ def _at_another_figure(run: Readings, key: str) -> list[float]:
     at: dict[float, dict[str, list[Entry]]] = {}
     for each in keys if len(keys) > 1 else ():
         for entry in run.comparable(NAME, each, path):
+            if _contrary(key, figure(entry)):
+                continue  # typed without its sign, and not asked about yet
             here = at.setdefault(collective(entry.setup, above).value, {})
             here.setdefault(each, []).append(entry)
     whole = [read for read in at.values() if len(read) == len(keys)]
     if not whole:
         return []
     newest = max(whole, key=lambda read: max(e.sequence for held in read.values() for e in held))
-    pitch = [float(np.mean([figure(entry) for entry in newest[each]])) for each in keys]
-    return [] if any(_contrary(key, each) for each in pitch) else pitch
+    return [float(np.mean([figure(entry) for entry in newest[each]])) for each in keys]
 
 
 def _beyond(run: Readings, key: str) -> bool:
