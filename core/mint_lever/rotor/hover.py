@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
+from mint_lever.rotor.places import places_and_weights
 
 LIFT_SLOPE = 5.7
 """Lift coefficient per radian of a blade's profile."""
@@ -55,8 +56,7 @@ class Blades:
         The tip loss falls with the square root of the way to the tip, so the places are spread by
         its square: Gauss-Legendre then sees a smooth function.
         """
-        u, weight = np.polynomial.legendre.leggauss(_NODES)
-        u, weight = (u + 1) / 2, weight / 2
+        u, weight = places_and_weights(_NODES)
         way = 1 - self.root
         return 1 - way * u**2, 2 * way * u * weight
 

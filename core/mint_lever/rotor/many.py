@@ -9,6 +9,7 @@ from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
 from mint_lever.rotor.hover import LIFT_SLOPE, MOST_PITCH_DEG, tip_loss
+from mint_lever.rotor.places import places_and_weights
 
 NODES = 12
 _ROUNDS = 40
@@ -50,8 +51,7 @@ def pitches_for(
 
 def _solve(wanted: Array, solidity: Array, root: Array, count: Array) -> Array:
     """Pitches (rad) for thrust coefficients of no sign; NaN where none up to 40° makes it."""
-    u, weight = np.polynomial.legendre.leggauss(NODES)
-    u, weight = (u + 1) / 2, weight / 2
+    u, weight = places_and_weights(NODES)
     # As in hover.py the places are spread by the square of the way to the tip.
     way = (1 - root)[:, None]
     r = 1 - way * u**2

@@ -18,7 +18,11 @@ _POINTS = (
         "The main shaft has no play up and down, and turns freely",
         "Lift the head and let it down: nothing clicks. The autorotation hub runs free one way.",
     ),
-    ("bolts", "Mast bolt and pinch bolts are thread-locked", "A drop of lock on metal in metal."),
+    (
+        "bolts",
+        "Mast bolt and pinch bolts are thread-locked",
+        "Thread lock on every screw that goes from metal into metal.",
+    ),
     (
         "belt",
         "The tail's drive is firm and turns the way it should",

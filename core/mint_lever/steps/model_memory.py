@@ -49,7 +49,9 @@ def _advise(run: Readings) -> Advice:
         step="model_memory",
         do=("Make a new model in the transmitter.", "Go through the points on its own menus."),
         asks=asks,
-        summary="The memory is fresh." if outcome == "good" else "Put right what is not so, then.",
+        summary="The memory is fresh."
+        if outcome == "good"
+        else "Put right what is not as it should be.",
         actions=actions,
         outcome=outcome,
     )

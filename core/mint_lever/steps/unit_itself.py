@@ -22,7 +22,7 @@ _SIZE = (
     (
         "size",
         "It is told what size of model it flies",
-        "Its loops go by that. A unit that has no such setting: yes.",
+        "Its control goes by that. Where the unit has no such setting, answer yes.",
     ),
 )
 
