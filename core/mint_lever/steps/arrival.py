@@ -212,7 +212,10 @@ def _all_wanted(run: Readings) -> dict[Function, dict[float, float]]:
 
 def _hint(wanted: float) -> str:
     if not wanted:
-        return "What the unit shows for this function; 0 % is right. + means stick right, forward or up."
+        return (
+            "What the unit shows for this function; 0 % is right. "
+            "+ means stick right, forward or up."
+        )
     return (
         f"What the unit shows for this function; {signed(wanted, '%')} is right. Enter the sign "
         "also where the unit shows none."
