@@ -149,7 +149,7 @@ def test_links_that_work_the_other_way_are_turned_the_other_way(goes, word):
     """A link turned as advised and read twice as far off: longer and shorter are exchanged on this
     head, whatever the setup says of its arm."""
     pilot = Pilot(FRESH)
-    pilot.read("zero_pitch", blade__0=-1.1, blade__1=0.0)
+    pilot.read("zero_pitch", gauge__signed="signed", blade__0=-1.1, blade__1=0.0)
     assert pilot.follow("zero_pitch").text == "Turn the pitch links: blade A 1 turn longer."
     advice = pilot.read("zero_pitch", blade__0=-2.2, blade__1=0.0)
     assert advice.actions == ()

@@ -209,6 +209,7 @@ class TestCoarseLinks:
         # One turn of 0.8 mm is two degrees: whichever links are turned, one is left.
         setup = edited(FRESH, *coarse, ("airframe.head.link_thread_mm", 0.8))
         reads = [("zero_pitch", "blade.0", 1.0), ("zero_pitch", "blade.1", 1.0)]
+        reads.insert(0, ("zero_pitch", "gauge.signed", "signed"))
         # Before that is said the gauge is asked once more.
         assert bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.0"
         found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")

@@ -25,7 +25,7 @@ export function useDevices() {
 export type DeviceAct =
   | { do: "begin"; kind: DeviceKind }
   | { do: "bring"; file: File }
-  | { do: "change"; device: string; version: () => number; profile: () => Profile }
+  | { do: "change"; send: () => Promise<Device> }
   | { do: "drop"; device: string }
   | { do: "fit"; helicopter: string; kind: DeviceKind; device: string | null };
 
@@ -47,12 +47,7 @@ export function useDeviceAct() {
             }),
           );
         case "change":
-          return answer(
-            client.PUT("/api/devices/{device_id}", {
-              params: { path: { device_id: act.device }, query: { version: act.version() } },
-              body: act.profile(),
-            }),
-          );
+          return act.send();
         case "drop":
           await answer(
             client.DELETE("/api/devices/{device_id}", {
@@ -103,8 +98,7 @@ export const deviceFile = (id: string) => `/api/devices/${id}/file`;
  */
 export function useProfile(device: Device) {
   const act = useDeviceAct();
-  const queries = useQueryClient();
-  const kept = useRef({ profile: device.profile, version: device.version });
+  const kept = useRef(device);
   const waiting = useRef(0);
   const [shown, setShown] = useState(device.profile);
   const [refused, setRefused] = useState<{ of: string[]; problem: Problem } | null>(null);
@@ -112,24 +106,15 @@ export function useProfile(device: Device) {
     setShown((now) => ({ ...now, ...change(now) }));
     waiting.current += 1;
     const of = Object.keys(change(kept.current.profile));
-    const send = () =>
-      act.mutateAsync({
-        do: "change",
-        device: device.id,
-        version: () => kept.current.version,
-        profile: () => ({ ...kept.current.profile, ...change(kept.current.profile) }),
-      });
     try {
-      const done = await send().catch(async (error) => {
-        if (asProblem(error).status !== 409) throw error;
-        // Another page described it meanwhile: this change goes on top of that one.
-        const every = await queries.fetchQuery({ ...DEVICES, staleTime: 0 });
-        const there = every.find((each) => each.id === device.id);
-        if (!there) throw error;
-        kept.current = there;
-        return send();
+      // All of it in its turn: the next change begins with what this one has made.
+      await act.mutateAsync({
+        do: "change",
+        send: async () => {
+          kept.current = await onTopOf(kept.current, device.id, change);
+          return kept.current;
+        },
       });
-      if (done) kept.current = done;
       setRefused((was) => (was?.of.some((key) => of.includes(key)) ? null : was));
     } catch (error) {
       setRefused({ of, problem: asProblem(error) });
@@ -138,4 +123,30 @@ export function useProfile(device: Device) {
     if (waiting.current === 0) setShown(kept.current.profile);
   };
   return { profile: shown, put, refused: refused?.problem };
+}
+
+/** How often a change gives way to what other pages say of a device meanwhile. */
+const MOST_TRIES = 4;
+
+/** Send a change on top of a device as it was seen; where another page described it meanwhile, on
+ * top of that. */
+async function onTopOf(
+  seen: Device,
+  id: string,
+  change: (profile: Profile) => Partial<Profile>,
+  tries = 1,
+): Promise<Device> {
+  try {
+    return await answer(
+      client.PUT("/api/devices/{device_id}", {
+        params: { path: { device_id: id }, query: { version: seen.version } },
+        body: { ...seen.profile, ...change(seen.profile) },
+      }),
+    );
+  } catch (error) {
+    if (asProblem(error).status !== 409 || tries === MOST_TRIES) throw error;
+    const there = (await answer(client.GET("/api/devices"))).find((each) => each.id === id);
+    if (!there || there.version === seen.version) throw error;
+    return onTopOf(there, id, change, tries + 1);
+  }
 }
