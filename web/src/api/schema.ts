@@ -6798,7 +6798,8 @@ export interface components {
         };
         /**
          * DeviceOut
-         * @description One device as of its ``version``; ``helicopters`` have it. ``ours`` are our names of its settings, by path.
+         * @description One device as of its ``version``; ``helicopters`` have it. ``ours`` are our names of its
+         *     settings, by path.
          */
         DeviceOut: {
             /**
