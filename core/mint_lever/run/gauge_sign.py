@@ -17,7 +17,7 @@ from mint_lever.run.words import signed
 SIGNED, AMOUNT = "signed", "amount"
 _ASKED_IN: tuple[StepName, ...] = ("zero_pitch", "tail_offset")
 LEANS = "leading edge up", "leading edge down"
-"""How a main blade leans whose pitch is + and −."""
+"""How a blade of the head leans whose pitch is + and −."""
 _LEAST_DEG = 0.05
 """What a gauge shows as zero has no side."""
 
