@@ -13,12 +13,11 @@ from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench, LogEntry
 from bench.stored_run import CLOCK, elapsed_s, entries_of, run_at
 from mint_lever.devices import OnDevice
-from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName
+from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
 from mint_lever.run.advice import (
     Action,
     Answer,
     Ask,
-    Choice,
     GainLine,
     Outcome,
     Ray,
@@ -84,14 +83,15 @@ class ActionOut(BaseModel):
 
 class ReadingOut(BaseModel):
     """One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
-    the clock of the device it was entered on. ``said`` is a chosen answer in words."""
+    the clock of the device it was entered on. ``said`` is the answer in words, "" where it is no
+    reading."""
 
     sequence: int
     kind: str
     key: str
     label: str
     value: Answer = None
-    said: str | None = None
+    said: str
     at: datetime
     struck: bool
     edited: bool
@@ -255,12 +255,7 @@ def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int
     keys = {entry.key for entry in page if entry.kind == LogEntry.Kind.READING}
     holds = {entry.sequence for key in keys for entry in run.held(step, key)}
     edited = {entry.replaces_id for entry in entries if entry.replaces_id}
-    said = {
-        (ask.key, option.value): option.label
-        for ask in run.advice(step).asks
-        if isinstance(ask, Choice)
-        for option in ask.options
-    }
+    asked = {ask.key: ask for ask in run.questions(step)}
     return LogOut(
         lines=[
             ReadingOut(
@@ -269,7 +264,11 @@ def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int
                 key=entry.key,
                 label=entry.label,
                 value=entry.value if entry.kind == LogEntry.Kind.READING else None,
-                said=said.get((entry.key, str(entry.value))),
+                said=(
+                    answer_said(asked.get(entry.key), entry.value)
+                    if entry.kind == LogEntry.Kind.READING
+                    else ""
+                ),
                 at=entry.sent_at,
                 struck=entry.struck,
                 edited=entry.pk in edited,

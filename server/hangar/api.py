@@ -4,7 +4,6 @@ import json
 import re
 import uuid
 
-from django.contrib.auth.models import User
 from django.db.models import F
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
@@ -52,14 +51,9 @@ _PAGE = 20
 @router.get("", response=list[Summary])
 def fleet(request: HttpRequest) -> list[Summary]:
     """List the pilot's helicopters by name."""
-    return fleet_of(pilot_of(request))
-
-
-def fleet_of(owner: User) -> list[Summary]:
-    """A pilot's helicopters by name."""
     states = (
         DraftState.objects.filter(
-            draft__helicopter__owner=owner,
+            draft__helicopter__owner=pilot_of(request),
             draft__practice=False,
             position=F("draft__position"),
         )

@@ -67,11 +67,16 @@ def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
     return helicopter
 
 
+def names_of(pilot: User) -> dict[uuid.UUID, str]:
+    """What each of the pilot's helicopters is called now."""
+    drafts = Draft.objects.filter(helicopter__owner=pilot, practice=False)
+    return {draft.helicopter_id: present_setup(draft).name for draft in drafts}
+
+
 @transaction.atomic
 def add_beside(pilot: User, setup: Setup, label: str) -> Helicopter:
     """Put a helicopter that may be there already into the hangar, under a name that is free."""
-    drafts = Draft.objects.filter(helicopter__owner=pilot, practice=False)
-    taken = {present_setup(draft).name for draft in drafts}
+    taken = set(names_of(pilot).values())
     free = setup.model_copy(update={"name": free_name(setup.name, taken, _LONGEST_NAME)})
     return add_helicopter(pilot, free, label)
 

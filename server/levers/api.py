@@ -152,21 +152,23 @@ class DrawnBlade(Schema):
 
 
 class DrawnTail(Schema):
-    """The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end."""
+    """The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end; ``zero_out``
+    is where on that way the blades have no pitch."""
 
     side: Literal["left", "right"]
     pitch_deg: float
     slider_out: float
+    zero_out: float
     pushes: Literal["left", "right", "nowhere"] | None
 
 
 class DrawnDimension(Schema):
-    """A length as it is drawn, between its two ends (mm), and what the setup has for it."""
+    """A length as it is drawn, between its two ends (mm), and what the setup has for it; without
+    ends its part is only sketched, not to scale."""
 
     path: str
-    start: Point
-    end: Point
-    value_mm: float
+    ends: list[Point] | None
+    value_mm: float | None
 
 
 class SceneOut(Schema):

@@ -1,7 +1,7 @@
 """One search over everything a pilot may look for, and the words of the trade."""
 
 import uuid
-from typing import Annotated, Any
+from typing import Annotated
 
 from django.http import HttpRequest
 from ninja import Query, Router
@@ -11,7 +11,7 @@ from accounts.pilot import pilot_of
 from bench.models import Bench, LogEntry
 from bench.services import bench_of
 from bench.stored_run import entries_of, run_at
-from hangar.api import fleet_of
+from hangar.services import names_of
 from mint_lever.look_up import (
     WORDS,
     Item,
@@ -22,7 +22,7 @@ from mint_lever.look_up import (
     steps_of,
     words,
 )
-from mint_lever.run import BenchRun
+from mint_lever.run import BenchRun, answer_said
 
 router = Router(tags=["look up"])
 of_helicopter = Router(tags=["look up"])
@@ -69,8 +69,8 @@ def every_word(request: HttpRequest) -> list[WordMeaning]:
 def look_up(request: HttpRequest, text: Text) -> LookedUp:
     """Look among the pilot's helicopters and the words of the trade."""
     fleet = [
-        Item(kind="helicopter", title=each.name, says="", leads_to=str(each.id))
-        for each in fleet_of(pilot_of(request))
+        Item(kind="helicopter", title=name, says="", leads_to=str(helicopter))
+        for helicopter, name in names_of(pilot_of(request)).items()
     ]
     return _found(text, [*fleet, *words()])
 
@@ -109,29 +109,26 @@ def _readings(bench: Bench, run: BenchRun) -> list[Item]:
         if entry.kind == LogEntry.Kind.READING and not entry.struck
     }
     titles = {standing.step.name: standing.step.title for standing in run.standings}
+    asked = {
+        (step, ask.key): ask
+        for step in {step for step, _ in newest} & titles.keys()
+        for ask in run.questions(step)
+    }
     found = []
     for (step, key), entry in newest.items():
         if step not in titles:
             continue
         held = run.held(step, key)
         stands = bool(held) and held[-1].sequence == entry.stands_at
+        ask = asked.get((step, key))
         found.append(
             Item(
                 kind="reading",
                 title=entry.label,
                 says=titles[step] + ("" if stands else ". It no longer holds."),
                 leads_to=step,
-                value=_plain(entry.value),
+                value=answer_said(ask, entry.value),
+                unit=getattr(ask, "unit", ""),
             )
         )
     return found
-
-
-def _plain(value: Any) -> str:
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, int | float):
-        return f"{value:.10g}".replace("-", "−")
-    if isinstance(value, list):
-        return " ".join(_plain(each) for each in value)
-    return str(value).replace("_", " ")

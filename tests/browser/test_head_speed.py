@@ -29,6 +29,21 @@ def test_another_pinion_changes_what_is_held_and_can_be_undone(sorrel):
     expect(region.get_by_role("rowheader", name="13 fitted")).to_be_visible()
 
 
+def test_a_rotor_length_is_drawn_while_its_field_has_the_focus(sorrel):
+    field = sorrel.locator("[data-path='airframe.rotor.chord_mm']")
+    with sorrel.expect_response(lambda answer: "rotor.chord_mm" in answer.url) as answered:
+        field.focus()
+    found = answered.value.json()["scene"]["dimension"]
+    assert found == {
+        "path": "airframe.rotor.chord_mm",
+        "ends": None,
+        "value_mm": float(field.input_value()),
+    }
+    drawn = sorrel.get_by_role("img", name="Swash, horns, links")
+    drawn.scroll_into_view_if_needed()
+    sorrel.wait_for_function("window.mintLeverBench?.draws > 0")
+
+
 def test_the_other_mode_has_its_own_verdict_and_stands_in_the_address(sorrel):
     figures = sorrel.get_by_role("region", name="Figures of this mode")
     expect(figures.get_by_text("in", exact=True)).to_be_visible()

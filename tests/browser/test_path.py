@@ -265,6 +265,16 @@ def test_a_length_is_drawn_while_its_field_has_the_focus(page, fennel, axe):
     says.wait_for(state="hidden")
 
 
+def test_a_length_of_the_tail_is_drawn_on_its_sketch(page, new_pilot):
+    stand_at(page, put_in_hangar(page, with_tail()), "path", "?function=rudder")
+    page.locator("[data-stage=tail]").click()
+    rod = page.locator("[data-path='airframe.tail.servo.rod_mm']")
+    with page.expect_response(lambda answer: "servo.rod_mm" in answer.url) as answered:
+        rod.focus()
+    found = answered.value.json()["scene"]["dimension"]
+    assert (found["ends"], found["value_mm"]) == (None, float(rod.input_value()))
+
+
 def test_servos_are_made_alike_by_keyboard_and_undone_in_one_step(page, fennel):
     page.locator("[data-stage=horns]").click()
     arms = [page.locator(f"[data-path='airframe.servos.{i}.arm_mm']") for i in range(3)]

@@ -1,4 +1,4 @@
-"""Where a length of the linkage is on the model: the two points it is measured between."""
+"""Where a length is on the model: the two points it is measured between."""
 
 from __future__ import annotations
 
@@ -18,17 +18,20 @@ _Find = Callable[[Chain, Scene, int], _Ends]
 
 @dataclass(frozen=True)
 class Dimension:
-    """A length's two ends (mm, rows x y z) in a scene, and what the setup has for it (mm)."""
+    """A length's two ends (mm, rows x y z) in a scene, and what the setup has for it (mm).
+
+    Without ends its part is only sketched, not to the linkage's scale: who sketches it knows where.
+    The value is None where nothing was measured yet.
+    """
 
     path: str
-    start: Array
-    end: Array
-    value_mm: float
+    ends: _Ends | None
+    value_mm: float | None
 
 
 def dimension(chain: Chain, drawn: Scene, path: str) -> Dimension | None:
-    """Place the length that stands at a setting's path; None for what is no length of the drawn
-    linkage, for an entry that is not there, and for one that is left out.
+    """Place the length that stands at a setting's path; None for what is no length that is drawn,
+    and for an entry that is not there.
 
     Lengths are between the parts as the scene has them; blades' own are shown on blade A.
     """
@@ -36,21 +39,20 @@ def dimension(chain: Chain, drawn: Scene, path: str) -> Dimension | None:
         found = re.fullmatch(pattern, path)
         if found is None:
             continue
-        value = _value(chain, path)
-        if value is None:
+        try:
+            value = _value(chain, path)
+        except IndexError:
             return None
-        start, end = find(chain, drawn, int(found.groupdict().get("n") or 0))
-        return Dimension(path, start, end, value)
+        number = int(found.groupdict().get("n") or 0)
+        return Dimension(path, find(chain, drawn, number) if find else None, value)
     return None
 
 
 def _value(chain: Chain, path: str) -> float | None:
+    """What stands at a path; raises IndexError for an entry that a list has not."""
     part: object = chain.setup
     for key in path.split("."):
-        if isinstance(part, list):
-            part = part[int(key)] if int(key) < len(part) else None
-        else:
-            part = getattr(part, key, None)
+        part = part[int(key)] if isinstance(part, list) else getattr(part, key, None)
     return float(part) if isinstance(part, int | float) else None
 
 
@@ -99,7 +101,7 @@ def _beside_the_grip(chain: Chain, drawn: Scene) -> Array:
     return root + along * float((drawn.blades[0].grip_ball - root) @ along)
 
 
-_LENGTHS: tuple[tuple[str, _Find], ...] = (
+_LENGTHS: tuple[tuple[str, _Find | None], ...] = (
     (r"airframe\.servos\.(?P<n>\d)\.arm_mm", _arm),
     (r"airframe\.servos\.(?P<n>\d)\.link_(?:length|extra)_mm", _link),
     (r"airframe\.swash\.balls\.(?P<n>\d)\.radius_mm", _outer),
@@ -108,4 +110,8 @@ _LENGTHS: tuple[tuple[str, _Find], ...] = (
     (r"airframe\.head\.grip_arm_mm", _grip_arm),
     (r"airframe\.head\.grip_ball_span_mm", _span),
     (r"airframe\.head\.link_extra_mm\.(?P<n>\d)", _blade_link),
+    (r"airframe\.rotor\.(?:radius|root|chord)_mm", None),
+    (r"airframe\.tail\.servo\.(?:arm|rod)_mm", None),
+    (r"airframe\.tail\.slider\.(?:minus|plus)_mm", None),
+    (r"airframe\.tail\.(?:offset|grip_arm|radius|root|chord|boom)_mm", None),
 )

@@ -146,8 +146,7 @@ def _dimension(chain: Chain, drawn: Scene, path: str) -> dict[str, Any] | None:
         return None
     return {
         "path": path,
-        "start": found.start.tolist(),
-        "end": found.end.tolist(),
+        "ends": None if found.ends is None else [end.tolist() for end in found.ends],
         "value_mm": found.value_mm,
     }
 
@@ -156,7 +155,7 @@ def _drawn_tail(chain: Chain, run: TailRun | None) -> dict[str, Any] | None:
     tail = chain.setup.airframe.tail
     if tail is None or run is None:
         return None
-    return {"side": tail.side, **run.drawn(0, tail.plus_is_outward)}
+    return {"side": tail.side, **run.drawn(0, tail)}
 
 
 def _drawn(drawing: Scene) -> dict[str, Any]:

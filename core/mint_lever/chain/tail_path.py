@@ -10,6 +10,7 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array
 from mint_lever.chain.model import Chain, Signals
+from mint_lever.setup.tail import Tail
 from mint_lever.tail.linkage import TailLinkage, TailPose
 from mint_lever.tail.pulse import TailOutput
 
@@ -72,18 +73,23 @@ class TailRun:
             return "nowhere"
         return "right" if pitch > 0 else "left"
 
-    def drawn(self, row: int, plus_is_outward: bool) -> dict[str, Any]:
+    def drawn(self, row: int, tail: Tail) -> dict[str, Any]:
         """What a drawing of the tail needs: pitch (deg, 0 while it is not known), how far out of
-        its way the slider stands (−1 at the boom … 1 away from it), where the nose is pushed."""
+        its way the slider stands (−1 at the boom … 1 away from it), where on it zero pitch is, and
+        where the nose is pushed."""
         pose = self.pose
         minus, plus = float(pose.clear_minus_mm[row]), float(pose.clear_plus_mm[row])
         share = 0.0
         if pose.rod_reaches[row] and minus + plus > 0:
             share = float(np.clip((minus - plus) / (minus + plus), -1.0, 1.0))
         known = bool(pose.pitch_known[row])
+        way = tail.slider
+        zero = (way.minus_mm - way.plus_mm) / max(way.minus_mm + way.plus_mm, 1e-9)
+        outward = 1.0 if tail.plus_is_outward else -1.0
         return {
             "pitch_deg": float(pose.pitch_deg[row]) if known else 0.0,
-            "slider_out": share if plus_is_outward else -share,
+            "slider_out": outward * share,
+            "zero_out": outward * zero,
             "pushes": self.pushes(row),
         }
 

@@ -12,9 +12,9 @@ Kind = Literal["word", "step", "setting", "finding", "reading", "helicopter"]
 class Item:
     """One thing to be found.
 
-    ``leads_to`` is a word's own name, a setting's path, a step's name, or a
-    helicopter's id. ``also`` are other words
-    it is looked for by. ``value`` is what stands there now, in ``unit``, where it has one.
+    ``leads_to`` is a word's own name, a setting's path, a step's name, or a helicopter's id.
+    ``also`` are other words it is looked for by. ``value`` is what stands there now, in ``unit``,
+    where it has one.
     """
 
     kind: Kind

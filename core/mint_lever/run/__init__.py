@@ -8,6 +8,7 @@ from mint_lever.run.fitness import Fitness, fitness_of
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.run import BenchRun, Standing
+from mint_lever.run.said import answer_said
 from mint_lever.run.touched import WORKED_ON
 
 __all__ = [
@@ -26,5 +27,6 @@ __all__ = [
     "Standing",
     "StepName",
     "Work",
+    "answer_said",
     "fitness_of",
 ]

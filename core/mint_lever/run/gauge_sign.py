@@ -49,7 +49,7 @@ def gauge_question(run: Readings, step: StepName) -> tuple[Choice, ...]:
         Choice(
             key=GAUGE_SIGN,
             label="What does your gauge show?",
-            hint="Near zero an amount alone does not say which way the blade leans.",
+            hint="Near zero an amount alone does not say which side of zero it is.",
             options=(
                 Option(SIGNED, "+ and −, or a side"),
                 Option(AMOUNT, "an amount alone"),

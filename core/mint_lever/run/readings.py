@@ -19,7 +19,7 @@ from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
 from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event
-from mint_lever.run.signs import GAUGE_SIGN, SIGN, as_meant
+from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
     Aspect,
     changed_paths,
@@ -49,7 +49,8 @@ class Ruled(Node):
     than that widens it. ``looked_at_with`` are steps whose looks are the same looks: following
     either's advice asks for both anew. ``shows`` says of an answer which directions of the model it
     shows to be right, and which to be wrong. ``refutes`` says of an answer which questions of other
-    steps it takes back: they are to be looked at again.
+    steps it takes back: they are to be looked at again. ``lasting`` are keys of questions about
+    the pilot's own tools: nothing done to the model or its settings undoes their answers.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
@@ -59,6 +60,7 @@ class Ruled(Node):
     looked_at_with: tuple[StepName, ...] = ()
     shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
     refutes: Callable[[Entry], Collection[tuple[StepName, str]]] | None = None
+    lasting: frozenset[str] = frozenset()
 
 
 def figure(entry: Entry) -> float:
@@ -265,9 +267,9 @@ class Readings(ABC):
     def replaced(self, entry: Entry) -> bool:
         """Whether advice of the entry's own step was followed after it: that asks for the reading
         once more, and the old one counts no longer."""
-        if entry.key == GAUGE_SIGN:
-            return False
         rules = self.rules_of.get(entry.step)
+        if rules and entry.key in rules.lasting:
+            return False
         steps = (entry.step, *(rules.looked_at_with if rules else ()))
         return any(self._followed.after(entry, step) for step in steps)
 
@@ -296,9 +298,9 @@ class Readings(ABC):
 
     def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
         because: set[str] = set()
-        if entry.key == GAUGE_SIGN:
-            return because
         rules = self.rules_of.get(entry.step)
+        if rules and entry.key in rules.lasting:
+            return because
         refuted = self._refuted.get((entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
             because.add(f"what “{self.rules_of[refuted.step].title}” shows")

@@ -9,7 +9,7 @@ from typing import Literal
 
 from mint_lever.devices import DeviceProfile
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.run.advice import Advice, at_once
+from mint_lever.run.advice import Advice, Ask, at_once
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event
 from mint_lever.run.on_the_devices import on_the_devices
@@ -69,6 +69,10 @@ class BenchRun(Readings):
         if name not in self._advice:
             self._advice[name] = self._find_advice(self.step(name))
         return self._advice[name]
+
+    def questions(self, name: StepName) -> tuple[Ask, ...]:
+        """What the step asks now."""
+        return self._brief(self.step(name).name).asks
 
     def _find_advice(self, step: Step) -> Advice:
         waits = tuple(name for name in step.opens_after if not self.done(name))

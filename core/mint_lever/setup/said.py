@@ -15,8 +15,13 @@ def value_said(row: Row, value: Any) -> str:
     if value is None:
         return NOT_SET
     words: dict[Any, str] = dict(row.words)
-    if isinstance(value, bool) or value in words:
-        return words.get(value, "yes" if value else "no")
+    return words[value] if value in words else plainly(value)
+
+
+def plainly(value: Any) -> str:
+    """Say a value that no row or question has words for: yes, no, a figure to ten digits."""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
     if isinstance(value, int | float):
         return f"{value:.10g}".replace("-", "−")
     return str(value)

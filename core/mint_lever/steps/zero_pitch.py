@@ -26,6 +26,7 @@ from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
 from mint_lever.run.gauge_sign import LEANS, gauge_question, side_question
 from mint_lever.run.readings import Readings
+from mint_lever.run.signs import GAUGE_SIGN
 from mint_lever.run.step import Step
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import blade_name, degrees, turns, word_for, worst
@@ -314,6 +315,7 @@ STEP = Step(
     metal_of=("cyclic_throw",),
     repeats=_REPEATS_DEG,
     by_gauge=True,
+    lasting=frozenset({GAUGE_SIGN}),
     teaches=True,
     cautions=(
         "The blades go on now. Look once more: motor unplugged or pinion out of mesh, throttle "

@@ -4144,21 +4144,21 @@ export interface components {
         };
         /**
          * DrawnDimension
-         * @description A length as it is drawn, between its two ends (mm), and what the setup has for it.
+         * @description A length as it is drawn, between its two ends (mm), and what the setup has for it; without
+         *     ends its part is only sketched, not to scale.
          */
         DrawnDimension: {
             /** Path */
             path: string;
-            /** Start */
-            start: number[];
-            /** End */
-            end: number[];
+            /** Ends */
+            ends: number[][] | null;
             /** Value Mm */
-            value_mm: number;
+            value_mm: number | null;
         };
         /**
          * DrawnTail
-         * @description The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end.
+         * @description The tail as it is drawn: ``slider_out`` is −1 at the boom, 1 at its other end; ``zero_out``
+         *     is where on that way the blades have no pitch.
          */
         DrawnTail: {
             /**
@@ -4170,6 +4170,8 @@ export interface components {
             pitch_deg: number;
             /** Slider Out */
             slider_out: number;
+            /** Zero Out */
+            zero_out: number;
             /** Pushes */
             pushes: ("left" | "right" | "nowhere") | null;
         };
@@ -5017,7 +5019,8 @@ export interface components {
         /**
          * ReadingOut
          * @description One line of a step's log; ``holds`` when it still counts for the step. ``at`` is the time on
-         *     the clock of the device it was entered on. ``said`` is a chosen answer in words.
+         *     the clock of the device it was entered on. ``said`` is the answer in words, "" where it is no
+         *     reading.
          */
         ReadingOut: {
             /** Sequence */
@@ -5031,7 +5034,7 @@ export interface components {
             /** Value */
             value?: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
             /** Said */
-            said?: string | null;
+            said: string;
             /**
              * At
              * Format: date-time

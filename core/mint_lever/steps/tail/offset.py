@@ -11,6 +11,7 @@ from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler, Work
 from mint_lever.run.gauge_sign import gauge_question, side_question
 from mint_lever.run.readings import Readings
+from mint_lever.run.signs import GAUGE_SIGN
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees as said
 from mint_lever.run.words import turns as turns_said
@@ -215,6 +216,7 @@ STEP = Step(
     rests_on=("tail_mechanics", "tail_square"),
     repeats=0.3,
     by_gauge=True,
+    lasting=frozenset({GAUGE_SIGN}),
     cautions=(PROPULSION,),
     advise=_advise,
     simulate=_simulate,

@@ -1,15 +1,14 @@
 /** The bench view: the drawing, how to turn it, which azimuth blade A stands at. */
 import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, LocateFixed } from "lucide-react";
 import { Slider, ToggleGroup } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
-import type { Frame, Setup } from "@/api/client";
-import { useTheme } from "@/look/theme";
-import { whenIdle } from "@/parts/when-idle";
+import { useState } from "react";
+import type { Setup } from "@/api/client";
+import { Drawing, type Source } from "./drawing";
 import type { BenchScene } from "./scene";
 
 type Props = {
   setup: Setup;
-  source: { frame: Frame | null; subscribe: (listener: () => void) => () => void };
+  source: Source;
   azimuth: number;
   exaggerate: number;
   onAzimuth: (azimuth: number) => void;
@@ -25,84 +24,8 @@ const PLACES = [
   { azimuth: 270, label: "left" },
 ];
 
-declare global {
-  interface Window {
-    /** The drawing, where the browser benchmark counts its frames. */
-    mintLeverBench?: BenchScene;
-  }
-}
-
-/** Call it once when an element is in sight and the page is idle: what is asked comes first. */
-function whenSeen(element: Element, what: () => void): () => void {
-  let leave = () => {};
-  const watcher = new IntersectionObserver((seen) => {
-    if (!seen.some((each) => each.isIntersecting)) return;
-    watcher.disconnect();
-    leave = whenIdle(what);
-  });
-  watcher.observe(element);
-  return () => {
-    watcher.disconnect();
-    leave();
-  };
-}
-
-function useScene(setup: Setup, source: Props["source"]) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [scene, setScene] = useState<BenchScene | null>(null);
-  const [failed, setFailed] = useState(false);
-  const theme = useTheme();
-
-  useEffect(() => {
-    let made: BenchScene | null = null;
-    let gone = false;
-    const open = () =>
-      import("./scene").then(
-        ({ BenchScene }) => {
-          if (gone || !canvas.current) return;
-          try {
-            made = new BenchScene(canvas.current);
-            window.mintLeverBench = made;
-            setScene(made);
-          } catch {
-            setFailed(true);
-          }
-        },
-        () => setFailed(true),
-      );
-    const leave = canvas.current ? whenSeen(canvas.current, open) : () => {};
-    return () => {
-      gone = true;
-      leave();
-      made?.dispose();
-      delete window.mintLeverBench;
-    };
-  }, []);
-
-  useEffect(() => {
-    if (!scene || !canvas.current?.parentElement) return;
-    const box = canvas.current.parentElement;
-    const measure = () => scene.resize(box.clientWidth, box.clientHeight);
-    const watcher = new ResizeObserver(measure);
-    watcher.observe(box);
-    measure();
-    return () => watcher.disconnect();
-  }, [scene]);
-
-  useEffect(() => scene?.build(setup), [scene, setup]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the page's colours change with the theme
-  useEffect(() => scene?.repaint(), [scene, theme]);
-  useEffect(() => {
-    if (!scene) return;
-    const show = () => source.frame && scene.show(source.frame.scene);
-    show();
-    return source.subscribe(show);
-  }, [scene, source]);
-  return { canvas, scene, failed };
-}
-
 export function BenchView(props: Props) {
-  const { canvas, scene, failed } = useScene(props.setup, props.source);
+  const [scene, setScene] = useState<BenchScene | null>(null);
   const turn = (label: string, icon: React.ReactNode, go: () => void) => (
     <button type="button" className="key min-h-8 min-w-8 p-1" aria-label={label} onClick={go}>
       {icon}
@@ -111,17 +34,7 @@ export function BenchView(props: Props) {
   return (
     <section aria-label="Bench view" className="flex min-h-0 flex-col">
       <div className={`relative flex-1 overflow-hidden ${props.compact ? "min-h-40" : "min-h-60"}`}>
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label="Swash, horns, links, head and blades as the levers hold them. The figures beside it say the same."
-          className="absolute inset-0 size-full"
-        />
-        {failed && (
-          <p className="p-4 text-sm">
-            This browser cannot draw in 3D here. Every figure beside this place is still live.
-          </p>
-        )}
+        <Drawing setup={props.setup} source={props.source} onScene={setScene} />
         <div className="absolute top-2 right-2 grid grid-cols-3 gap-1">
           <span />
           {turn("See from higher", <ArrowUp aria-hidden size={16} />, () => scene?.orbit(0, 10))}

@@ -10,12 +10,12 @@ import {
   MeshBasicMaterial,
   Vector3,
 } from "three";
-import type { Frame } from "@/api/client";
 import { shown } from "@/parts/numbers";
 import { between } from "./between";
 import type { Word, Words } from "./words";
 
-type Drawn = NonNullable<Frame["scene"]["dimension"]>;
+/** Two ends (mm), what the setup has for the length, whether it is drawn to the linkage's scale. */
+export type Length = { ends: [Vector3, Vector3]; value: number | null; toScale: boolean };
 
 /** The figure on the page, in pixels. */
 const FIGURE_PX = 28;
@@ -47,11 +47,11 @@ export class Dimension {
   }
 
   /** Draw a length, or none. */
-  place(drawn: Drawn | null) {
+  place(drawn: Length | null) {
     this.group.visible = drawn !== null;
-    this.words.say(this.word, drawn ? `${shown(drawn.value_mm, 1)} mm` : "");
+    this.words.say(this.word, drawn ? figure(drawn) : "");
     if (!drawn) return;
-    const [start, end] = [vector(drawn.start), vector(drawn.end)];
+    const [start, end] = drawn.ends;
     const along = end.clone().sub(start);
     const length = Math.max(along.length(), 1e-6);
     along.divideScalar(length);
@@ -107,11 +107,12 @@ function away(along: Vector3, start: Vector3, end: Vector3): Vector3 {
   return RIGHT.clone();
 }
 
+function figure({ value, toScale }: Length): string {
+  if (value === null) return "not set";
+  return `${shown(value, 1)} mm${toScale ? "" : ", not to scale"}`;
+}
+
 function put(mesh: Mesh, matrix: Matrix4) {
   mesh.matrix.copy(matrix);
   mesh.matrixWorldNeedsUpdate = true;
-}
-
-function vector(point: readonly number[]): Vector3 {
-  return new Vector3(point[0], point[1], point[2]);
 }

@@ -13,7 +13,7 @@ import {
 import type { Frame, Setup } from "@/api/client";
 import { Airframe } from "./airframe";
 import { between } from "./between";
-import { Dimension } from "./dimension";
+import { Dimension, type Length } from "./dimension";
 import { Ink, type InkPart } from "./ink";
 import { Words } from "./words";
 
@@ -37,6 +37,8 @@ type DrawnBlade = {
 /** Where a drawn blade begins and ends, against the outer balls' radius; not to scale. */
 const GRIPS = 1.1;
 const REACHES = 4.5;
+/** How much of the chord lies ahead of the feathering axis. */
+const AHEAD = 0.33;
 /** Words on the page, in pixels. */
 const NUMBER_PX = 22;
 const PLACE_PX = 24;
@@ -45,6 +47,12 @@ const ONE = new Vector3(1, 1, 1);
 
 function at(point: Vec): Vector3 {
   return new Vector3(point[0], point[1], point[2]);
+}
+
+/** From the shaft along a blade at an azimuth (deg). */
+function outward(azimuth: number): Vector3 {
+  const at = (azimuth * Math.PI) / 180;
+  return new Vector3(Math.sin(at), Math.cos(at), 0);
 }
 
 function placed(where: Vector3): Matrix4 {
@@ -67,10 +75,12 @@ export class Linkage {
   private unit: number;
   private airframe: Airframe;
   private dimension: Dimension;
+  /** The length that is drawn now, by its setting's path. */
+  measured: { path: string; length: Length } | null = null;
 
   constructor(private readonly setup: Setup) {
-    const { head, swash, servos } = setup.airframe;
-    const reach = Math.max(...swash.balls.map((ball) => ball.radius_mm));
+    const { head, servos } = setup.airframe;
+    const { reach } = this.sketched;
     const low = Math.max(...servos.map((servo) => servo.link_length_mm));
     this.size = reach + low + head.head_height_mm;
     this.middle = (head.head_height_mm - low) / 2;
@@ -80,13 +90,7 @@ export class Linkage {
     this.dimension = new Dimension(u, this.words);
     const floor = -low - 8 * u;
     this.shaft(floor, head.head_height_mm + 6 * u);
-    const tail = setup.airframe.tail;
-    this.airframe = new Airframe(
-      this.ink,
-      floor,
-      reach + 14 * u,
-      tail ? tail.side !== "right" : null,
-    );
+    this.airframe = new Airframe(this.ink, floor, reach + 14 * u, setup.airframe.tail);
     const round = Array.from({ length: 24 }, (_, i) => (i * Math.PI) / 12);
     this.extent = [
       ...round.map((a) =>
@@ -114,7 +118,7 @@ export class Linkage {
         innerBall: this.ball(1.4 * u),
         gripBall: this.ball(1.4 * u),
         arm: this.bar(1.8 * u, 1.4 * u, "faint"),
-        body: this.blade(i === 0 ? "mint" : "sheet", head.grip_arm_mm, reach),
+        body: this.blade(i === 0 ? "mint" : "sheet"),
       });
     }
     for (const { text, where } of this.airframe.places) this.words.add(text, PLACE_PX, where);
@@ -135,7 +139,8 @@ export class Linkage {
       const where = drawn.blades[i];
       if (where) this.placeBlade(blade, where);
     }
-    this.dimension.place(drawn.dimension ?? null);
+    this.measured = this.measure(drawn);
+    this.dimension.place(this.measured?.length ?? null);
   }
 
   repaint(colourOf: (name: string) => string) {
@@ -146,12 +151,52 @@ export class Linkage {
 
   /** Put the words where they can be read from this camera, in a view so many pixels high. */
   arrange(camera: PerspectiveCamera, pixels: number) {
-    this.words.arrange(camera, pixels);
+    this.words.arrange(camera, pixels, this.measured !== null);
   }
 
   dispose() {
     this.ink.dispose();
     this.dimension.dispose();
+  }
+
+  private measure(drawn: Drawn): Linkage["measured"] {
+    const asked = drawn.dimension;
+    if (!asked) return null;
+    const blade = drawn.blades[0];
+    const [start, end] = asked.ends ?? [];
+    const ends: Length["ends"] | null =
+      start && end
+        ? [at(start), at(end)]
+        : (this.airframe.ends(asked.path, drawn.tail ?? null) ??
+          (blade ? this.bladeEnds(asked.path, blade) : null));
+    if (!ends) return null;
+    const length = { ends, value: asked.value_mm, toScale: asked.ends !== null };
+    return { path: asked.path, length };
+  }
+
+  /** Where a length of the main rotor is on the sketched blade. */
+  private bladeEnds(path: string, where: Drawn["blades"][number]): Length["ends"] | null {
+    const { reach, chord } = this.sketched;
+    const middle = (AHEAD - 0.5) * chord;
+    const of: Record<string, Length["ends"]> = {
+      "airframe.rotor.radius_mm": [new Vector3(), new Vector3(0, REACHES * reach, 0)],
+      "airframe.rotor.root_mm": [new Vector3(), new Vector3(0, GRIPS * reach, 0)],
+      "airframe.rotor.chord_mm": [
+        // At the tip the line stands clear of the blade.
+        new Vector3(middle - chord / 2, REACHES * reach, 0),
+        new Vector3(middle + chord / 2, REACHES * reach, 0),
+      ],
+    };
+    const turned = this.bladeTurned(where);
+    for (const end of of[path] ?? []) end.applyMatrix4(turned);
+    return of[path] ?? null;
+  }
+
+  /** What blade and airframe are sketched by. */
+  private get sketched() {
+    const { head, swash } = this.setup.airframe;
+    const reach = Math.max(...swash.balls.map((ball) => ball.radius_mm));
+    return { reach, chord: head.grip_arm_mm * 1.7 };
   }
 
   private placeServo(servo: DrawnServo, drawn: Drawn, i: number) {
@@ -175,8 +220,7 @@ export class Linkage {
 
   private placeBlade(blade: DrawnBlade, where: Drawn["blades"][number]) {
     const head = this.setup.airframe.head;
-    const azimuth = (where.azimuth_deg * Math.PI) / 180;
-    const axis = new Vector3(Math.sin(azimuth), Math.cos(azimuth), 0);
+    const axis = outward(where.azimuth_deg);
     const grip = at(where.grip_ball);
     const inner = at(where.inner_ball);
     const root = new Vector3(0, 0, head.head_height_mm);
@@ -184,16 +228,22 @@ export class Linkage {
     this.ink.move(blade.innerBall, placed(inner));
     this.ink.move(blade.gripBall, placed(grip));
     this.ink.move(blade.arm, between(root.clone().addScaledVector(axis, grip.dot(axis)), grip));
-    // The blade turns about its own axis: leading edge up is positive, whichever way it runs.
+    const turned = this.bladeTurned(where);
+    for (const part of blade.body) this.ink.move(part, turned);
+  }
+
+  /** The blade turns about its own axis: leading edge up is positive, whichever way it runs. */
+  private bladeTurned(where: Drawn["blades"][number]): Matrix4 {
+    const head = this.setup.airframe.head;
+    const axis = outward(where.azimuth_deg);
     const forward = head.rotation === "clockwise" ? 1 : -1;
     const pitch = (where.pitch_deg * Math.PI) / 180;
     const chord = new Vector3(axis.y, -axis.x, 0)
       .multiplyScalar(forward * Math.cos(pitch))
       .addScaledVector(UP, Math.sin(pitch));
-    const turned = new Matrix4()
+    return new Matrix4()
       .makeBasis(chord, axis, new Vector3().crossVectors(chord, axis))
-      .setPosition(root);
-    for (const part of blade.body) this.ink.move(part, turned);
+      .setPosition(new Vector3(0, 0, head.head_height_mm));
   }
 
   private bar(width: number, thick: number, colour: string): InkPart {
@@ -223,13 +273,13 @@ export class Linkage {
     ];
   }
 
-  private blade(colour: string, arm: number, reach: number): InkPart[] {
-    const chord = arm * 1.7;
+  private blade(colour: string): InkPart[] {
+    const { reach, chord } = this.sketched;
+    const arm = this.setup.airframe.head.grip_arm_mm;
     const from = reach * GRIPS;
     const length = reach * (REACHES - GRIPS);
     const wing = new BoxGeometry(chord, length, chord * 0.09);
-    // A third of the chord lies ahead of the feathering axis.
-    wing.translate(-chord * 0.17, from + length / 2, 0);
+    wing.translate(-chord * (0.5 - AHEAD), from + length / 2, 0);
     const grip = new BoxGeometry(arm * 0.55, from, arm * 0.4);
     grip.translate(0, from / 2, 0);
     return [this.ink.solid(wing, colour), this.ink.solid(grip, "faint")];

@@ -15,6 +15,10 @@ const REST_MS = 160;
 const FILLS = 0.95;
 /** How near the view comes to a length that is drawn, against where it was. */
 const CLOSE = 0.45;
+/** The same where the part is sketched small. */
+const CLOSER = 0.25;
+/** How many times its own length off the view stays, to have all of it in sight. */
+const WHOLE = 2.2;
 const USUAL_TURN = 32;
 const USUAL_RISE = 22;
 
@@ -67,25 +71,30 @@ export class BenchScene {
   show(drawn: Frame["scene"]) {
     this.last = drawn;
     this.linkage?.place(drawn);
-    this.closeTo(drawn.dimension ?? null);
+    this.closeToWhatIsMeasured();
     this.draw();
   }
 
   /** Step close to a length while it is drawn, and back to where the view was after it. */
-  private closeTo(length: Frame["scene"]["dimension"]) {
-    const path = length?.path ?? null;
+  private closeToWhatIsMeasured() {
+    const measured = this.linkage?.measured ?? null;
+    const path = measured?.path ?? null;
     if (path === this.closeUp?.path) return;
     if (this.closeUp) {
       this.controls.target.copy(this.closeUp.target);
       this.camera.position.copy(this.closeUp.camera);
       this.closeUp = null;
     }
-    if (length && path) {
+    if (measured && path) {
       const { target } = this.controls;
       this.closeUp = { path, target: target.clone(), camera: this.camera.position.clone() };
-      const [start, end] = [new Vector3(...length.start), new Vector3(...length.end)];
+      const { ends, toScale } = measured.length;
+      const [start, end] = ends;
       const from = this.camera.position.clone().sub(target);
-      const away = from.length() * CLOSE;
+      const away = Math.max(
+        from.length() * (toScale ? CLOSE : CLOSER),
+        start.distanceTo(end) * WHOLE,
+      );
       // Square to the length, as near as can be to where the view was: none is seen shortened.
       const along = end.clone().sub(start).normalize();
       const square = from.addScaledVector(along, -from.dot(along));
@@ -117,7 +126,8 @@ export class BenchScene {
     this.fineness(this.byProcessor ? FINE : Math.min(devicePixelRatio, FINE));
     this.camera.aspect = width / Math.max(height, 1);
     this.camera.updateProjectionMatrix();
-    if (this.size > 0) this.orbit(0, 0);
+    // A length that is looked at stays as near as it is.
+    if (this.size > 0 && !this.closeUp) this.orbit(0, 0);
     this.draw();
   }
 

@@ -16,6 +16,9 @@ export type Box = { x: number; y: number; wide: number; high: number };
 export type Word = { text: string; sprite: Sprite; home: Vector3; size: number };
 
 const EDGE = 0.98;
+/** In a view so many pixels high words have their full size, in a lower one down to this share. */
+const FULL_SIZE_FROM = 340;
+const LEAST = 0.62;
 /** A word's lettering, in pixels. */
 const HIGH = 96;
 const widthOf = (text: string) => (text.length > 1 ? Math.max(230, 44 * text.length) : HIGH);
@@ -50,17 +53,26 @@ export class Words {
     sprite.material.needsUpdate = true;
   }
 
-  /** Put every word where it can be read from this camera, in a view so many pixels high. */
-  arrange(camera: PerspectiveCamera, pixels: number) {
+  /**
+   * Put every word where it can be read from this camera, in a view so many pixels high. Close to
+   * one length a word of what is out of sight stays away; else it is brought to the edge.
+   */
+  arrange(camera: PerspectiveCamera, pixels: number, close: boolean) {
     camera.updateMatrixWorld();
     const half = Math.tan((camera.fov * Math.PI) / 360);
+    const room = Math.min(1, Math.max(LEAST, pixels / FULL_SIZE_FROM));
     const pixel = (2 * half) / Math.max(pixels, 1);
     const depths: number[] = [];
-    const said = this.words.filter(({ text }) => text !== "");
+    const said = this.words.filter(({ text, sprite, home }) => {
+      seen.copy(home).project(camera);
+      const away = Math.max(Math.abs(seen.x), Math.abs(seen.y)) > 1;
+      sprite.visible = text !== "" && !(close && away);
+      return sprite.visible;
+    });
     const boxes = said.map(({ sprite, home, text, size }) => {
       seen.copy(home).applyMatrix4(camera.matrixWorldInverse);
-      // As large on the page from near as from far, in a low view as in a high one.
-      const grown = size * pixel * -seen.z;
+      // As large on the page from near as from far; a low view leaves words less room.
+      const grown = size * room * pixel * -seen.z;
       sprite.scale.set((grown * widthOf(text)) / HIGH, grown, 1);
       const high = grown / 2 / (-seen.z * half);
       const wide = (high * sprite.scale.x) / sprite.scale.y / camera.aspect;

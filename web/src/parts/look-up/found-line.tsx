@@ -3,15 +3,6 @@ import { useEffect, useRef } from "react";
 import type { FoundItem } from "@/api/look-up";
 import { unitWords } from "@/parts/settings/setting";
 
-const KINDS: Record<FoundItem["kind"], string> = {
-  word: "word",
-  step: "step",
-  setting: "setting",
-  finding: "finding",
-  reading: "reading",
-  helicopter: "helicopter",
-};
-
 type Props = { id: string; item: FoundItem; at: boolean; open: () => void };
 
 export function FoundLine({ id, item, at, open }: Props) {
@@ -38,7 +29,7 @@ export function FoundLine({ id, item, at, open }: Props) {
               {item.value} {unitWords(item.unit)}
             </span>
           )}
-          <span className="text-faint">{KINDS[item.kind]}</span>
+          <span className="text-faint">{item.kind}</span>
         </span>
       </div>
       {item.says && (

@@ -42,14 +42,13 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const reading = line.kind === "reading";
-  const value = reading ? (line.said ?? plain(line.value)) : "";
   const typable = typeof line.value === "number" || Array.isArray(line.value);
   return (
     <li className="border-b border-rule py-1 text-sm">
       <div className="flex items-center gap-2">
         <span className="figure text-faint">{timeOf(line.at)}</span>
         <span className={`flex-1 ${line.struck ? "text-faint line-through" : ""}`}>
-          {line.label} {reading && <strong className={typable ? "figure" : ""}>{value}</strong>}
+          {line.label} {reading && <strong className={typable ? "figure" : ""}>{line.said}</strong>}
         </span>
         <span className="text-faint">
           {line.edited
@@ -62,8 +61,8 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
           <button
             type="button"
             className="key min-h-8 px-1.5"
-            aria-label={`Put right: ${line.label} ${value}`}
-            onClick={() => setTyped(value)}
+            aria-label={`Put right: ${line.label} ${line.said}`}
+            onClick={() => setTyped(line.said)}
           >
             <Pencil aria-hidden size={15} />
           </button>
@@ -72,7 +71,7 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
           <button
             type="button"
             className="key min-h-8 px-1.5"
-            aria-label={`${line.struck ? "Let count again" : "Strike out"}: ${line.label} ${value}`}
+            aria-label={`${line.struck ? "Let count again" : "Strike out"}: ${line.label} ${line.said}`}
             onClick={async () => setProblem(await hand.strike(step, line.sequence, !line.struck))}
           >
             {line.struck ? (
@@ -112,12 +111,4 @@ function Line({ line, step, hand }: { line: LogLine; step: StepName; hand: Bench
       {problem && <ProblemNote problem={problem} />}
     </li>
   );
-}
-
-function plain(value: unknown): string {
-  if (value === true) return "yes";
-  if (value === false) return "no";
-  if (Array.isArray(value)) return value.join(" ");
-  // A question that is asked no more: its answer as it is kept, with spaces.
-  return String(value).replaceAll("_", " ");
 }

@@ -51,6 +51,7 @@ const LINE: LogLine = {
   key: "blade.0",
   label: "Blade A",
   value: 1.1,
+  said: "1.1",
   at: "2026-11-25T20:15:00Z",
   struck: false,
   edited: false,
@@ -74,9 +75,9 @@ const name = (words: string) => screen.getByRole("button", { name: words });
 
 test("the newest line stands first, and each says what became of it", () => {
   log([
-    { sequence: 1, value: 3, holds: false },
-    { sequence: 2, value: 2, struck: true },
-    { sequence: 3, value: 1, struck: true, edited: true },
+    { sequence: 1, value: 3, said: "3", holds: false },
+    { sequence: 2, value: 2, said: "2", struck: true },
+    { sequence: 3, value: 1, said: "1", struck: true, edited: true },
     { sequence: 4 },
   ]);
   const lines = screen.getAllByRole("listitem").map((line) => line.textContent);
@@ -92,7 +93,7 @@ test("the newest line stands first, and each says what became of it", () => {
 });
 
 test("a line is struck out and let count again; nothing of it is lost", async () => {
-  const hand = log([{}, { sequence: 5, value: 2, struck: true }]);
+  const hand = log([{}, { sequence: 5, value: 2, said: "2", struck: true }]);
   await act(async () => {
     fireEvent.click(name("Strike out: Blade A 1.1"));
     fireEvent.click(name("Let count again: Blade A 2"));
@@ -120,8 +121,8 @@ test("a number is put right; what was refused stays in its field with the reason
 
 test("an act or a yes has no number to put right, and an empty log is not shown", () => {
   log([
-    { kind: "act", label: "Turned the links", value: null },
-    { sequence: 5, value: true },
+    { kind: "act", label: "Turned the links", value: null, said: "" },
+    { sequence: 5, value: true, said: "yes" },
   ]);
   expect(screen.queryByRole("button", { name: /^Put right/ })).toBeNull();
   expect(screen.getByText("yes")).toBeTruthy();

@@ -5,14 +5,16 @@ import type { Draft, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Setting, settingOf } from "@/parts/settings/setting";
 import { SettingField } from "@/parts/settings/setting-field";
+import { RotorDrawing } from "./rotor-drawing";
 
+const ROTOR = "Rotor and weight";
 /** In the order in which they are looked up; a row stands in the first group that has it. */
 const GROUPS: [string, RegExp][] = [
   ["Drive and governor", /^drive\.(kind|governor\.place)$/],
   ["Gear", /^drive\.gear\.(pinion|main)$/],
   ["Motor", /^drive\.motor\./],
   ["Pack", /^drive\.pack\./],
-  ["Rotor and weight", /^airframe\.(rotor\.\w+|mass_g)$/],
+  [ROTOR, /^airframe\.(rotor\.\w+|mass_g)$/],
   ["Governor's figures", /^drive\.governor\./],
   ["Supply", /^speed_controller\.bec_(volt|a)$/],
   ["Losses and inertia", /^drive\.\w+$/],
@@ -50,6 +52,7 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
               {own.map((row) => (
                 <Field key={row.path} row={row} told={told} setup={setup} editor={editor} />
               ))}
+              {title === ROTOR && <RotorDrawing draft={draft} />}
               {title === "Gear" && <SecondStage setup={setup} editor={editor} />}
             </div>
           </fieldset>

@@ -39,7 +39,7 @@ const PLACES = [
   ["Bench", "The steps, one at a time, with the drawing beside them. Practice is here too."],
   [
     "Path",
-    "The chain from stick to blade, stage by stage, with the live value at each; every setting is edited here.",
+    "The chain from stick to blade, stage by stage, with the live value at each. Curves and rates are edited in Modes, the drive in Head speed, every other setting here.",
   ],
   ["Modes", "Curves, rates, gains and head speeds of each flight mode."],
   ["Head speed", "Motor, gear, pack and governor: what is reached, and what is left over."],

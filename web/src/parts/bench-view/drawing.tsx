@@ -1,0 +1,112 @@
+/** The drawing alone: a canvas that fills what it stands in, fetched when it is seen. */
+import { useEffect, useRef, useState } from "react";
+import type { Frame, Setup } from "@/api/client";
+import { useTheme } from "@/look/theme";
+import { whenIdle } from "@/parts/when-idle";
+import type { BenchScene } from "./scene";
+
+export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
+type Props = {
+  setup: Setup;
+  source: Source;
+  /** Told of the scene once it is there, for who turns it. */
+  onScene?: (scene: BenchScene) => void;
+};
+
+declare global {
+  interface Window {
+    /** The drawing, where the browser benchmark counts its frames. */
+    mintLeverBench?: BenchScene;
+  }
+}
+
+/** Call it once when an element is in sight and the page is idle: what is asked comes first. */
+function whenSeen(element: Element, what: () => void): () => void {
+  let leave = () => {};
+  const watcher = new IntersectionObserver((seen) => {
+    if (!seen.some((each) => each.isIntersecting)) return;
+    watcher.disconnect();
+    leave = whenIdle(what);
+  });
+  watcher.observe(element);
+  return () => {
+    watcher.disconnect();
+    leave();
+  };
+}
+
+function useScene(setup: Setup, source: Source) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [scene, setScene] = useState<BenchScene | null>(null);
+  const [failed, setFailed] = useState(false);
+  const theme = useTheme();
+
+  useEffect(() => {
+    let made: BenchScene | null = null;
+    let gone = false;
+    const open = () =>
+      import("./scene").then(
+        ({ BenchScene }) => {
+          if (gone || !canvas.current) return;
+          try {
+            made = new BenchScene(canvas.current);
+            window.mintLeverBench = made;
+            setScene(made);
+          } catch {
+            setFailed(true);
+          }
+        },
+        () => setFailed(true),
+      );
+    const leave = canvas.current ? whenSeen(canvas.current, open) : () => {};
+    return () => {
+      gone = true;
+      leave();
+      made?.dispose();
+      delete window.mintLeverBench;
+    };
+  }, []);
+
+  useEffect(() => {
+    if (!scene || !canvas.current?.parentElement) return;
+    const box = canvas.current.parentElement;
+    const measure = () => scene.resize(box.clientWidth, box.clientHeight);
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(box);
+    measure();
+    return () => watcher.disconnect();
+  }, [scene]);
+
+  useEffect(() => scene?.build(setup), [scene, setup]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the page's colours change with the theme
+  useEffect(() => scene?.repaint(), [scene, theme]);
+  useEffect(() => {
+    if (!scene) return;
+    const show = () => source.frame && scene.show(source.frame.scene);
+    show();
+    return source.subscribe(show);
+  }, [scene, source]);
+  return { canvas, scene, failed };
+}
+
+export function Drawing({ setup, source, onScene }: Props) {
+  const { canvas, scene, failed } = useScene(setup, source);
+  useEffect(() => {
+    if (scene) onScene?.(scene);
+  }, [scene, onScene]);
+  return (
+    <>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label="Swash, horns, links, head and blades as the levers hold them. The figures beside it say the same."
+        className="absolute inset-0 size-full"
+      />
+      {failed && (
+        <p className="p-4 text-sm">
+          This browser cannot draw in 3D here. Every figure beside this place is still live.
+        </p>
+      )}
+    </>
+  );
+}
