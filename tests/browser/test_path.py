@@ -266,7 +266,8 @@ def test_a_length_is_drawn_while_its_field_has_the_focus(page, fennel, axe):
 
 
 def test_a_length_of_the_tail_is_drawn_on_its_sketch(page, new_pilot):
-    stand_at(page, put_in_hangar(page, with_tail()), "path", "?function=rudder")
+    stand_at(page, put_in_hangar(page, with_tail()), "path")
+    page.get_by_role("button", name="Rudder", exact=True).click()
     page.locator("[data-stage=tail]").click()
     rod = page.locator("[data-path='airframe.tail.servo.rod_mm']")
     with page.expect_response(lambda answer: "servo.rod_mm" in answer.url) as answered:

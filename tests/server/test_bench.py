@@ -618,4 +618,4 @@ def test_the_log_says_a_chosen_answer_in_words(table):
     assert line["said"] == "leading edge first, into that air"
     table.read("zero_pitch", "blade.0", 1.1)
     (line,) = table.now["advice"]["log"]["lines"]
-    assert line["said"] is None
+    assert line["said"] == "1.1"
