@@ -56,6 +56,7 @@ def test_a_plugged_in_transmitter_moves_the_levers_and_may_be_pulled_out(page, d
     page.get_by_role("button", name="Controller, none plugged in").click()
     expect(page.get_by_role("dialog")).to_contain_text("No controller is plugged in")
     page.evaluate("window.__axes = [0, 0.05, 0, 0]")
+    page.evaluate("dispatchEvent(new Event('gamepadconnected'))")
     page.get_by_role("button", name="Learn aileron").click()
     for asked, axes in (
         ("Let all sticks rest", "[0, 0.05, 0, 0]"),

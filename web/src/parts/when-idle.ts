@@ -13,3 +13,10 @@ export function whenIdle(what: () => void): () => void {
   const later = setTimeout(what, 200);
   return () => clearTimeout(later);
 }
+
+/** Until the page is idle. */
+export function idle(): Promise<void> {
+  return new Promise((rested) => {
+    whenIdle(rested);
+  });
+}

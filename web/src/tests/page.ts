@@ -8,9 +8,24 @@ class NothingMeasured {
   disconnect() {}
 }
 
-beforeEach(() => {
-  const matches = (query: string) => ({ matches: query.includes("fine") }) as MediaQueryList;
+/** Let the page be so many pixels wide for what asks by a media query; its pointer is a fine one. */
+export function pageWide(pixels: number) {
+  const matches = (query: string) => {
+    const [, bound, rem] = /(min|max)-width: ([\d.]+)rem/.exec(query) ?? [];
+    const at = Number(rem) * 16;
+    const fits = bound === "min" ? pixels >= at : bound === "max" && pixels <= at;
+    const never = () => {};
+    return {
+      matches: fits || query.includes("fine"),
+      addEventListener: never,
+      removeEventListener: never,
+    } as unknown as MediaQueryList;
+  };
   vi.stubGlobal("matchMedia", matches);
+}
+
+beforeEach(() => {
+  pageWide(1280);
   vi.stubGlobal("ResizeObserver", NothingMeasured);
   localStorage.clear();
   sessionStorage.clear();

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { Frame, Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
-import { whenIdle } from "@/parts/when-idle";
+import { idle, whenIdle } from "@/parts/when-idle";
 import type { BenchScene } from "./scene";
 
 export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
@@ -44,21 +44,24 @@ function useScene(setup: Setup, source: Source) {
   useEffect(() => {
     let made: BenchScene | null = null;
     let gone = false;
-    const open = () =>
-      import("./scene").then(
-        ({ BenchScene }) => {
-          if (gone || !canvas.current) return;
-          try {
-            made = new BenchScene(canvas.current);
-            window.mintLeverBench = made;
-            setScene(made);
-          } catch {
-            setFailed(true);
-          }
-        },
-        () => setFailed(true),
-      );
-    const leave = canvas.current ? whenSeen(canvas.current, open) : () => {};
+    // In short pieces, between which a slow processor can answer the hand.
+    const open = async () => {
+      try {
+        const { BenchScene, drawnByProcessor } = await import("./scene");
+        await idle();
+        const byProcessor = drawnByProcessor();
+        await idle();
+        if (gone || !canvas.current) return;
+        made = new BenchScene(canvas.current, byProcessor);
+        await idle();
+        if (gone) return;
+        window.mintLeverBench = made;
+        setScene(made);
+      } catch {
+        setFailed(true);
+      }
+    };
+    const leave = canvas.current ? whenSeen(canvas.current, () => void open()) : () => {};
     return () => {
       gone = true;
       leave();

@@ -36,14 +36,16 @@ export class BenchScene {
   /** The length looked at, and where the view was before. */
   private closeUp: { path: string; target: Vector3; camera: Vector3 } | null = null;
 
-  private readonly byProcessor = drawnByProcessor();
   private width = 1;
   private height = 1;
   private rest: ReturnType<typeof setTimeout> | undefined;
   /** A frame was shown and rested: from then on moving may be drawn with few pixels. */
   private opened = false;
 
-  constructor(private readonly canvas: HTMLCanvasElement) {
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly byProcessor: boolean,
+  ) {
     this.renderer = new WebGLRenderer({ canvas, antialias: !this.byProcessor });
     this.camera.up.copy(new Vector3(0, 0, 1));
     this.controls = new OrbitControls(this.camera, canvas);
@@ -217,7 +219,7 @@ export class BenchScene {
 }
 
 /** True where no graphics card draws: smoothing every edge would then cost the hand its answer. */
-function drawnByProcessor(): boolean {
+export function drawnByProcessor(): boolean {
   const probe = document.createElement("canvas").getContext("webgl2");
   if (!probe) return true;
   const info = probe.getExtension("WEBGL_debug_renderer_info");

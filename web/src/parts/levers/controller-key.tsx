@@ -1,6 +1,6 @@
 /** A transmitter as a game controller: whether it is there, and how its axes are learned. */
 import { Gamepad2 } from "lucide-react";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useState, useSyncExternalStore } from "react";
 import type { FunctionName } from "@/api/client";
 import { Dialog } from "@/parts/dialog";
 import { type AxisUse, type Calibration, controllerNow, hand, moved } from "./controller";
@@ -20,7 +20,6 @@ const LOW: Record<FunctionName, string> = {
 };
 
 function useController() {
-  useEffect(() => hand.start(), []);
   return useSyncExternalStore(hand.subscribe, () => hand.seen?.id ?? null);
 }
 

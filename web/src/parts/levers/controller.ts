@@ -74,16 +74,23 @@ export class ControllerHand {
     return () => this.listeners.delete(listener);
   };
 
-  /** Begin; the answer ends it. */
+  /** Begin; the answer ends it. Nothing is looked at while none is plugged in. */
   start(): () => void {
     // Each start has a round of its own: one place may be leaving while the next is there already.
     let asked = 0;
     const round = () => {
       this.look();
-      asked = requestAnimationFrame(round);
+      asked = this.seen ? requestAnimationFrame(round) : 0;
     };
-    asked = requestAnimationFrame(round);
-    return () => cancelAnimationFrame(asked);
+    const plugged = () => {
+      if (asked === 0) round();
+    };
+    window.addEventListener("gamepadconnected", plugged);
+    plugged();
+    return () => {
+      window.removeEventListener("gamepadconnected", plugged);
+      cancelAnimationFrame(asked);
+    };
   }
 
   use(calibration: Calibration) {

@@ -2,8 +2,10 @@
 import { ToggleGroup } from "radix-ui";
 import { useEffect, useState } from "react";
 import type { FunctionName, ModeName } from "@/api/client";
+import { useAtLeast } from "@/look/width";
 import { signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { hand } from "./controller";
 import { ControllerKey } from "./controller-key";
 import { CyclicPad } from "./cyclic-pad";
 import { Lever } from "./lever";
@@ -36,6 +38,14 @@ type Props = {
 
 export function Dock({ modes, rateSets = [], folds = false, needed = true, children }: Props) {
   const [unfolded, setUnfolded] = useState(false);
+  const beside = useAtLeast("md");
+  const mode = useLever("mode");
+  // A controller moves the levers also while they are folded away.
+  useEffect(() => hand.start(), []);
+  // The switch may stand where this helicopter has no mode: another one's, or one just left out.
+  useEffect(() => {
+    if (modes[0] && !modes.includes(mode)) moveLevers({ mode: modes[0] });
+  }, [modes, mode]);
   return (
     <section
       aria-label="Levers"
@@ -51,53 +61,50 @@ export function Dock({ modes, rateSets = [], folds = false, needed = true, child
           {unfolded ? "Fold the levers away" : "Levers"}
         </button>
       )}
-      <div
-        className={`mx-auto max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6 ${folds && !unfolded ? "hidden" : "flex"} ${needed ? "md:flex" : ""}`}
-      >
-        <ModeKeys modes={modes} rateSets={rateSets} />
-        <div className="grid grid-cols-[auto_2.5rem] grid-rows-[auto_2.25rem] md:grid-cols-[auto_2.75rem]">
-          <div className="size-22 md:size-26">
-            <CyclicPad />
+      {(!folds || unfolded || (needed && beside)) && (
+        <div className="mx-auto flex max-w-7xl flex-wrap items-stretch gap-x-3 gap-y-2 md:gap-x-6">
+          <ModeKeys mode={mode} modes={modes} rateSets={rateSets} />
+          <div className="grid grid-cols-[auto_2.5rem] grid-rows-[auto_2.25rem] md:grid-cols-[auto_2.75rem]">
+            <div className="size-22 md:size-26">
+              <CyclicPad />
+            </div>
+            <Lever function="elevator" upright className="ml-2 h-full w-8 md:w-9" />
+            <Lever function="aileron" className="mt-1 h-8 w-full" />
+            <span />
           </div>
-          <Lever function="elevator" upright className="ml-2 h-full w-8 md:w-9" />
-          <Lever function="aileron" className="mt-1 h-8 w-full" />
-          <span />
-        </div>
-        <div className="hidden flex-col justify-center gap-2 md:flex">
-          <Reading function="aileron" short="aileron" />
-          <Reading function="elevator" short="elevator" />
-        </div>
-        <div className="flex gap-2 border-l border-rule pl-3 md:pl-6">
-          <Lever function="collective" upright className="h-full w-9" />
-          <div className="flex w-14 flex-col justify-between py-1 md:w-auto">
-            <span className="text-xs text-faint">up</span>
-            <Reading function="collective" short="coll." />
-            <span className="text-xs text-faint">down</span>
+          <div className="hidden flex-col justify-center gap-2 md:flex">
+            <Reading function="aileron" short="aileron" />
+            <Reading function="elevator" short="elevator" />
           </div>
-        </div>
-        <div className="flex min-w-20 flex-1 flex-col justify-between gap-1 border-l border-rule pl-3 md:flex-row md:items-center md:gap-6 md:pl-6">
-          <div className="md:order-last xl:hidden">{children}</div>
-          <div className="md:w-44">
-            <Reading function="rudder" short="rudder" />
-            <Lever function="rudder" className="h-9 w-full" />
-            <div className="hidden justify-between text-xs text-faint md:flex">
-              <span>left</span>
-              <span>right</span>
+          <div className="flex gap-2 border-l border-rule pl-3 md:pl-6">
+            <Lever function="collective" upright className="h-full w-9" />
+            <div className="flex w-14 flex-col justify-between py-1 md:w-auto">
+              <span className="text-xs text-faint">up</span>
+              <Reading function="collective" short="coll." />
+              <span className="text-xs text-faint">down</span>
+            </div>
+          </div>
+          <div className="flex min-w-20 flex-1 flex-col justify-between gap-1 border-l border-rule pl-3 md:flex-row md:items-center md:gap-6 md:pl-6">
+            <div className="md:order-last xl:hidden">{children}</div>
+            <div className="md:w-44">
+              <Reading function="rudder" short="rudder" />
+              <Lever function="rudder" className="h-9 w-full" />
+              <div className="hidden justify-between text-xs text-faint md:flex">
+                <span>left</span>
+                <span>right</span>
+              </div>
             </div>
           </div>
         </div>
-      </div>
+      )}
     </section>
   );
 }
 
+type ModeKeysProps = { mode: ModeName; modes: ModeName[]; rateSets: RateSets };
+
 /** A row of its own above the levers; beside them where there is room. */
-function ModeKeys({ modes, rateSets }: { modes: ModeName[]; rateSets: RateSets }) {
-  const mode = useLever("mode");
-  // The switch may stand where this helicopter has no mode: another one's, or one just left out.
-  useEffect(() => {
-    if (modes[0] && !modes.includes(mode)) moveLevers({ mode: modes[0] });
-  }, [modes, mode]);
+function ModeKeys({ mode, modes, rateSets }: ModeKeysProps) {
   return (
     <div className="flex basis-full flex-wrap items-center gap-1.5 xl:order-last xl:basis-auto xl:flex-col xl:items-start xl:justify-center xl:gap-2 xl:border-l xl:border-rule xl:pl-6">
       <ToggleGroup.Root

@@ -1,5 +1,6 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { beforeEach, expect, test } from "vitest";
+import { pageWide } from "@/tests/page";
 import { Dock } from "./dock";
 import { centreLevers, leversNow, moveLevers, onLevers, useLever } from "./levers";
 
@@ -46,26 +47,36 @@ test("who reads one lever is not drawn again for another", () => {
   expect(screen.getByText("40")).toBeTruthy();
 });
 
-const levers = () => screen.getAllByRole("slider", { hidden: true }).length;
-const field = () => document.querySelector(".max-w-7xl") as HTMLElement;
+const levers = () => screen.queryAllByRole("slider").length;
+const key = () => screen.queryByRole("button", { name: "Levers" });
 
 test("where no lever is needed the dock is one line with a key, at every width", () => {
-  render(<Dock modes={["normal", "hold"]} folds needed={false} />);
-  const key = screen.getByRole("button", { name: "Levers" });
-  expect(key.getAttribute("aria-expanded")).toBe("false");
-  expect(key.className).not.toContain("md:hidden");
-  expect(field().className).toMatch(/(^|\s)hidden/);
-  expect(field().className).not.toContain("md:flex");
-  fireEvent.click(key);
-  expect(screen.getByRole("button", { name: "Fold the levers away" })).toBeTruthy();
-  expect(field().className).toMatch(/(^|\s)flex/);
-  expect(levers()).toBeGreaterThanOrEqual(4);
+  for (const width of [390, 1280]) {
+    pageWide(width);
+    const dock = render(<Dock modes={["normal", "hold"]} folds needed={false} />);
+    expect(key()?.getAttribute("aria-expanded")).toBe("false");
+    expect(levers()).toBe(0);
+    fireEvent.click(key() as HTMLElement);
+    expect(screen.getByRole("button", { name: "Fold the levers away" })).toBeTruthy();
+    expect(levers()).toBeGreaterThanOrEqual(4);
+    dock.unmount();
+  }
 });
 
 test("where a step needs them they stand there, and only a phone folds them", () => {
+  pageWide(1280);
+  const dock = render(<Dock modes={["normal", "hold"]} folds needed />);
+  expect(levers()).toBeGreaterThanOrEqual(4);
+  dock.unmount();
+  pageWide(390);
   render(<Dock modes={["normal", "hold"]} folds needed />);
-  expect(field().className).toContain("md:flex");
-  expect(screen.getByRole("button", { name: "Levers" }).className).toContain("md:hidden");
+  expect(levers()).toBe(0);
+});
+
+test("a switch is put right also while the levers are folded away", () => {
+  moveLevers({ mode: "idle_up_2" });
+  render(<Dock modes={["normal", "hold"]} folds needed={false} />);
+  expect(leversNow().mode).toBe("normal");
 });
 
 test("a switch left in a mode that is not here goes to one that is", () => {

@@ -1,9 +1,10 @@
 /** Bench: the slip and the step at hand, the levers and the drawing that show what to look for. */
 import { useQueryClient } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
-import { useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
+import { useAtLeast } from "@/look/width";
 import { BenchView } from "@/parts/bench-view/bench-view";
 import { Dialog } from "@/parts/dialog";
 import { Legend } from "@/parts/legend";
@@ -101,7 +102,8 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   }, [azimuth]);
 
   const setup = draft.document;
-  const wide = useWide();
+  const wide = useAtLeast("xl");
+  const beside = useAtLeast("md");
   const roles = setup.airframe.swash.balls.map((ball) => ball.role);
   const now = (
     <Now
@@ -115,6 +117,13 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
       onOver={() => setOver(true)}
     />
   );
+  const slip = {
+    bench,
+    open: advice.step,
+    onOpen: open,
+    onOver: () => setOver(true),
+    onLegend: () => setLegend(true),
+  };
   const modes = (Object.keys(MODE_NAMES) as ModeName[]).filter((name) =>
     Boolean(setup.transmitter?.modes?.[name]),
   );
@@ -156,25 +165,16 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
         </p>
       )}
       <main className="grid min-h-0 flex-1 md:grid-cols-[17rem_1fr] xl:grid-cols-[17.5rem_1fr_23rem]">
-        <nav
-          aria-label="Steps"
-          className="hidden min-h-0 overflow-y-auto border-rule md:row-span-2 md:block md:border-r xl:row-span-1"
-        >
-          <Slip
-            bench={bench}
-            open={advice.step}
-            onOpen={open}
-            onOver={() => setOver(true)}
-            onLegend={() => setLegend(true)}
-          />
-        </nav>
-        <PhoneSlip
-          bench={bench}
-          open={advice.step}
-          onOpen={open}
-          onOver={() => setOver(true)}
-          onLegend={() => setLegend(true)}
-        />
+        {beside ? (
+          <nav
+            aria-label="Steps"
+            className="min-h-0 overflow-y-auto border-r border-rule md:row-span-2 xl:row-span-1"
+          >
+            <Slip {...slip} />
+          </nav>
+        ) : (
+          <PhoneSlip {...slip} />
+        )}
         <section
           aria-label="Step at hand"
           aria-busy={waiting}
@@ -219,19 +219,6 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   );
 }
 
-const WIDE = matchMedia("(min-width: 80rem)");
-
-/** Whether the page is wide enough for a side of its own beside the step. */
-function useWide(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      WIDE.addEventListener("change", changed);
-      return () => WIDE.removeEventListener("change", changed);
-    },
-    () => WIDE.matches,
-  );
-}
-
 const ANSWERS = [
   { keys: "Y, N, 1 … 9", says: "answer the question" },
   { keys: "G", says: "read or look at the simulated model" },
@@ -267,7 +254,7 @@ function PhoneSlip({ bench, open, onOpen, onOver, onLegend }: React.ComponentPro
   const line = bench.slip.find((each) => each.name === open);
   const done = bench.slip.filter((each) => ["good", "workable"].includes(each.state)).length;
   return (
-    <div className="border-b border-rule md:hidden">
+    <div className="border-b border-rule">
       <button
         type="button"
         aria-expanded={shown}

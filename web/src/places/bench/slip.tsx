@@ -3,6 +3,7 @@ import { ClipboardCheck, Shapes } from "lucide-react";
 import { useEffect, useRef } from "react";
 import type { Bench, SlipLine, StepName } from "@/api/bench";
 import { StateMark } from "@/parts/verdict";
+import { whenIdle } from "@/parts/when-idle";
 
 type Props = {
   bench: Bench;
@@ -82,8 +83,10 @@ type LineProps = {
 function Line({ line, open, next, under, over, onOpen }: LineProps) {
   const key = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    // The list is longer than most screens: the open step is never out of sight.
-    if (open && key.current) scrollInItsBox(key.current);
+    if (!open) return;
+    // The list is longer than most screens: the open step is never out of sight. Its place is
+    // asked for once the page is laid out anyway.
+    return whenIdle(() => key.current && scrollInItsBox(key.current));
   }, [open]);
   return (
     <li className="border-b border-rule">

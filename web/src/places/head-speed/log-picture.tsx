@@ -6,7 +6,7 @@ import { scaleLinear } from "d3-scale";
 import { area } from "d3-shape";
 import { useRef, useState } from "react";
 import type { LogShown, Window } from "@/api/logs";
-import { useNarrow } from "@/look/narrow";
+import { useNarrow } from "@/look/width";
 import { shown as figure } from "@/parts/numbers";
 import { CHANNELS } from "./channel-words";
 import { LeftScale } from "./left-scale";

@@ -5,7 +5,7 @@
 import { scaleLinear } from "d3-scale";
 import type { ModeName } from "@/api/client";
 import type { HeadSpeeds, ModeSpeed, PackName } from "@/api/head-speed";
-import { useNarrow } from "@/look/narrow";
+import { useNarrow } from "@/look/width";
 import { shown } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
 

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Draft, ModeName, Problem, Setup } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Curve, type Drawn, drawCurve, type Which } from "@/api/modes";
-import { useNarrow } from "@/look/narrow";
+import { useNarrow } from "@/look/width";
 import { Follower } from "@/parts/levers/follower";
 import { useLever } from "@/parts/levers/levers";
 import { signed } from "@/parts/numbers";

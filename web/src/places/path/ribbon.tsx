@@ -4,6 +4,7 @@ import type { Setup } from "@/api/client";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
 import { type Followed, type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
+import { whenIdle } from "@/parts/when-idle";
 
 type Props = {
   live: Live;
@@ -20,13 +21,17 @@ export function Ribbon({ live, function: f, arrangement, open, onOpen }: Props) 
   const stages = stagesOf(f, arrangement);
   const ribbon = useRef<HTMLElement>(null);
   // A narrow screen shows a part of the ribbon: the part with the open stage.
-  useEffect(() => {
-    const at = ribbon.current?.querySelector(`[data-stage=${open}]`)?.parentElement;
-    if (!ribbon.current || !at) return;
-    ribbon.current.scrollTo({
-      left: at.offsetLeft - (ribbon.current.clientWidth - at.clientWidth) / 2,
-    });
-  }, [open]);
+  useEffect(
+    () =>
+      whenIdle(() => {
+        const at = ribbon.current?.querySelector(`[data-stage=${open}]`)?.parentElement;
+        if (!ribbon.current || !at) return;
+        ribbon.current.scrollTo({
+          left: at.offsetLeft - (ribbon.current.clientWidth - at.clientWidth) / 2,
+        });
+      }),
+    [open],
+  );
   return (
     <nav
       ref={ribbon}
