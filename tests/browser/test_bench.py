@@ -177,6 +177,13 @@ class TestByTouch:
         page.keyboard.type("11.3")
         expect(page.locator("[data-ask=up]")).to_have_value("11.3")
 
+    def test_the_next_question_comes_into_sight_by_itself(self, page, demo):
+        open_bench(page, "Tansy 380", "make_safe")
+        page.get_by_role("heading", name="The motor cannot drive").wait_for()
+        page.evaluate("scrollTo(0, document.body.scrollHeight)")
+        page.keyboard.press("y")
+        expect(page.get_by_role("heading", name="Throttle hold is on")).to_be_in_viewport()
+
     def test_one_large_key_and_digits_that_are_read_from_afar(self, page, demo, axe):
         open_bench(page, "Sorrel 690", "collective_range")
         page.locator("[data-question=up]").tap()

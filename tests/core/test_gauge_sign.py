@@ -138,18 +138,6 @@ def test_an_outermost_blade_typed_without_its_sign_moves_no_figure():
     assert "Blade C goes the other way" in sure.summary
 
 
-def test_what_only_makes_it_better_waits_for_the_blades_that_are_being_read():
-    """Full up 0.2° short: a figure is offered, but not between two readings of another blade."""
-    apart = [("blade.0", 0.4), ("blade.1", -0.4)]
-    entries = [Entry(n, "zero_pitch", *each, FRESH) for n, each in enumerate(apart)]
-    ends = [("up", 11.22), ("up", 11.22), ("down", -10.6), ("down", -10.6)]
-    once = [("up.blade.1", 10.4), ("down.blade.1", -11.4)]
-    for reads, offered in ((ends + once, False), (ends + once + once, True)):
-        read = [Entry(10 + n, "collective_range", *each, FRESH) for n, each in enumerate(reads)]
-        found = bench_run(FRESH, entries + read).advice("collective_range")
-        assert bool(found.actions) is offered
-
-
 @pytest.mark.parametrize("seed", [320_000, 320_001, 320_002])
 def test_a_pilot_who_types_what_such_a_gauge_shows_ends_right(seed):
     bench = any_helicopter(seed)

@@ -310,6 +310,16 @@ class TestGain:
         assert found.outcome == "out"
         assert all("Turn the gain channel round" in action.text for action in found.actions)
 
+    def test_what_the_gyro_shows_is_asked_once_there_is_a_gain(self):
+        def asked(setup):
+            asks = bench_run(setup).advice("tail_gain").asks
+            return [ask.key for ask in asks if not ask.optional]
+
+        fresh = fresh_setup("Dill 500")
+        assert asked(fresh) == []
+        one = edited(fresh, ("transmitter.modes.hold.tail_gain_pct", 50.0))
+        assert asked(one) == ["mode.hold"]
+
     def test_f16_by_head_speed_or_the_same_everywhere(self):
         by_speed, same = bench_run(fresh_setup("Dill 500")).advice("tail_gain").actions
         set_to = {c.path.split(".")[2]: c.value for c in by_speed.changes}

@@ -403,7 +403,7 @@ def at_once(actions: Sequence[Action]) -> tuple[Action, ...]:
 def _one_act(parts: Sequence[Action]) -> Action:
     return Action(
         key=f"{Advice.ALL}{parts[0].together}"[:60],
-        text=f"Set all {len(parts)} of these at once.",
+        text="Set both of these at once." if len(parts) == 2 else "Set all of these at once.",
         expect="Then read what they touched again.",
         parts=tuple(part.text for part in parts),
         device=parts[0].device if len({part.device for part in parts}) == 1 else "helicopter",

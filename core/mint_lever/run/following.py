@@ -91,7 +91,7 @@ def doubt(
     unit = lever.reads.unit
     words = (
         f"{lever.reads.label}: {signed(stray.expected, unit)} was to be expected, "
-        f"{signed(stray.read, unit)} is read. What led to it is not kept."
+        f"{signed(stray.read, unit)} is read. Look first: nothing is advised on it."
     )
     return Doubt(stray.expected, stray.read, _look(lever, answer), verdict, words)
 

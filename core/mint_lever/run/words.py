@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Sequence
 
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
@@ -27,6 +28,18 @@ def turns(count: float) -> str:
         return "1 turn"
     whole, rest = divmod(size, 1)
     return f"{whole:.0f}½ turns" if rest == 0.5 else f"{size:g} turns"
+
+
+def toward(azimuth_deg: float) -> str:
+    """Name a direction by the nearest of eight, 0 at the nose and clockwise from above."""
+    behind = ("tail and right", "tail", "tail and left")
+    ways = ("nose", "nose and right", "right", *behind, "left", "nose and left")
+    return f"the {ways[round(azimuth_deg / 45.0) % 8]}"
+
+
+def with_minus(text: str) -> str:
+    """Write each figure's sign as a minus, not as a hyphen."""
+    return re.sub(r"(?<![^ (])-(?=\d)", "−", text)
 
 
 def blade_name(index: int) -> str:

@@ -13,7 +13,7 @@ from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, O
 from mint_lever.run.rate_switches import full_rates
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import worst
+from mint_lever.run.words import toward, worst
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.transmitter import NO_RING_PCT
 from mint_lever.simulate.answers import not_simulated
@@ -266,8 +266,8 @@ def _summary(clear: Clearance, ring: float, cyclic: float, touched: bool) -> str
         left = f"That leaves {cyclic:.1f}° of cyclic {typical}"
     return (
         f"By the geometry a ring of {clear.ring_pct:g} % clears. {left} First to touch: "
-        f"{first.what}, collective {first.collective}, tilted toward {first.azimuth_deg:.0f}° from "
-        "the nose."
+        f"{first.what}, collective {first.collective}, tilted toward "
+        f"{toward(first.azimuth_deg)}."
     )
 
 

@@ -179,16 +179,13 @@ def _advise(run: Readings) -> Advice:
             f" At full {beyond[0]} no step brings every blade within half a degree: their links "
             "leave them too far apart. Links that turn by less, or other ones, would."
         )
-    of_others = [ask for ask in asks if isinstance(ask, Number) and ask.key not in _KEYS]
-    against = [ask.blade for ask in of_others if ask.word == "out" and ask.blade is not None]
+    others = [ask for ask in asks if isinstance(ask, Number) and ask.key not in _KEYS]
+    against = [ask.blade for ask in others if ask.word == "out" and ask.blade is not None]
     if against:
         summary += (
             f" Blade {blade_name(against[0])} goes the other way than blade A: look at its "
             "grip and its link."
         )
-    if any(ask.word in (None, "read again") for ask in of_others):
-        # What only makes it better waits: it would ask for every one of these readings again.
-        actions = [action for action in actions if action.needed]
     if outcome in ("good", "workable") and (said := _unlike_the_lengths(run)):
         summary += f" {said}"
     if doubts:

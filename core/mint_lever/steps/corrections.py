@@ -56,7 +56,9 @@ def _advise(run: Readings) -> Advice:
         )
     answers = [ask.answer for ask in asks]
     seen_nose = asks[0].answer is not None and asks[1].answer is None
-    summary = "Against the motion is right. Along with it crashes."
+    summary = (
+        "The swash must tilt against the motion. Where it goes along with it, the model crashes."
+    )
     if "still" in answers:
         summary = "No movement: wait until the unit is ready, then tip again."
     if run.setup.airframe.head.blades > 2:

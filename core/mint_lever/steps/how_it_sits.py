@@ -44,7 +44,7 @@ def sits_questions(run: Readings, step: StepName) -> tuple[Choice, ...]:
             step,
             "told",
             "The unit's own setting says that it sits",
-            "Wrong is a setting that says otherwise: its corrections then go the wrong way.",
+            "Where the setting says otherwise, the corrections go the wrong way.",
             _TOLD,
         ),
     )

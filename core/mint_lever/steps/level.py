@@ -54,7 +54,10 @@ _AXES: tuple[tuple[Literal["right", "forward"], str, Function], ...] = (
     ("right", "to the right", "aileron"),
     ("forward", "forward", "elevator"),
 )
-_WHICH_SIDE = "Which side of a servo's travel works here, only the radio knows: look, then set it."
+_WHICH_SIDE = (
+    "Which side of a servo's travel is used at this end depends on the transmitter: try a side, "
+    "look which way the reading goes, then set it."
+)
 _WORTH_DEG = 0.1
 """Links are turned only for more than this: a leveller reads no finer (from memory)."""
 _AT_ENDS_DEG = 0.15

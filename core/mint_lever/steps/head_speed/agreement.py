@@ -104,14 +104,14 @@ def _shown(run: Readings, name: ModeName) -> _Shown:
     word: Word | None = None
     if answer is not None:
         word = "in" if abs(answer - asked) <= _DISPLAY_RPM else "out"
-    wanted = f"{asked:g} rpm is asked for" if asked else "off is asked for: 0"
+    wanted = f"{asked:g} rpm is asked for" if asked else "In this mode it is to be off"
     return _Shown(
         name,
         asked,
         Number(
             key=_key(name),
             label=f"{MODE_WORDS[name]}: the governor shows",
-            hint=f"{wanted}. 0 where it is off or does not engage.",
+            hint=f"{wanted}. Enter 0 where it is off or does not engage.",
             unit="rpm",
             low=0.0,
             high=20_000.0,

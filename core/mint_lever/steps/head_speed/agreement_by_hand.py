@@ -23,7 +23,7 @@ def display_of(run: Readings) -> tuple[Choice, ...]:
         Option("shows", "its speed is shown: on a screen, a telemetry page, a phone"),
         Option("silent", "nothing is shown on the bench"),
     )
-    hint = "Where nothing is shown, agreement is found outside, with every mode measured."
+    hint = "Where nothing is shown, every mode's head speed is measured outside instead."
     return (looked_at(run, AGREEMENT, "display", "The controller's governor", hint, options),)
 
 
@@ -43,7 +43,7 @@ def unseen(run: Readings, display: Choice) -> Advice:
                 (
                     "set",
                     "Poles, ratio, stage and cells it was told are those of this model",
-                    "Read each off its own menu or program against Motor, gear and pack. Wrong is "
+                    "Read each off its own menu or program against Motor, gear and pack. Wrong: "
                     "any other figure: the head then turns at another speed, unseen.",
                 ),
                 (
@@ -79,7 +79,7 @@ def by_hand(run: Readings) -> Advice:
             (
                 "none",
                 "No device holds the head speed, in any mode",
-                "On the devices' own menus. Wrong is one that is on unseen: the head surges when "
+                "On the devices' own menus. Wrong: one that is on unseen: the head surges when "
                 "the curve moves.",
             ),
             (

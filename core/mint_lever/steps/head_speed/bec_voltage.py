@@ -48,7 +48,7 @@ def _advise(run: Readings) -> Advice:
                 NAME,
                 "ratings",
                 "The ratings of every servo, the tail's too, and of the unit",
-                "From their data sheets; those written down are judged by themselves. Wrong is "
+                "From their data sheets; those written down are judged by themselves. Wrong: "
                 "one that is rated for less than was measured.",
                 (
                     Option("allow", "all of them allow what was measured"),

@@ -98,7 +98,7 @@ def _item(run: Readings, index: int, item: CardItem, count: int) -> Choice:
         f"item.{index}",
         f"Item {index + 1} of {count}: {item.name} is to be “{item.choices[wanted]}”",
         f"{_where(wanted, item.choices)} Wait for the controller's sign, then say what it took. "
-        "Wrong is any other choice, or none.",
+        "Any other choice, or none, is wrong.",
         (*options, Option(MISSED, "the window was missed", False)),
     )
 

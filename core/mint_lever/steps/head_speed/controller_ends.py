@@ -46,7 +46,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "ends",
             "Stick full, powered up, stick low, with a straight curve",
-            "As the controller's manual says; before a unit is taught them. Wrong is a motor that "
+            "As the controller's manual says; before a unit is taught them. Wrong: a motor that "
             "starts only high up, or stands at full before the stick does.",
             _ENDS,
         ),

@@ -25,9 +25,9 @@ _SPEED = "speed."
 _SIMULATED_RPM = 1900.0
 """What a simulated pilot wants where nothing is written down. From memory."""
 _HINT: dict[Box, str] = {
-    "unit": "In the unit's own menus. Wrong is one that is on beside the controller's.",
+    "unit": "In the unit's own menus. Wrong: one that is on beside the controller's.",
     "speed_controller": "By its card or its manual; a soft start with governor counts as one. "
-    "Wrong is one that is on beside the unit's.",
+    "Wrong: one that is on beside the unit's.",
 }
 
 

@@ -39,7 +39,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "low",
             "Stick low: unit or speed controller has the throttle",
-            "Seen on the unit's display, or by the controller's own sign at power-up. Wrong is "
+            "Seen on the unit's display, or by the controller's own sign at power-up. Wrong: "
             "full throttle at low stick, or a controller that never arms.",
             _LOW,
         ),

@@ -45,7 +45,7 @@ def _advise(run: Readings) -> Advice:
         NAME,
         "through",
         "The throttle on its way to the controller",
-        "The unit can hold the head speed only if the throttle runs through it. Wrong is a lead "
+        "The unit can hold the head speed only if the throttle runs through it. Wrong: a lead "
         "straight from the receiver to the controller.",
         _THROUGH,
     )

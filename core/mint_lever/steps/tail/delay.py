@@ -28,7 +28,7 @@ def _advise(run: Readings) -> Advice:
         NAME,
         "delay",
         f"The gyro's delay is set for{f' {wanted}, which is' if wanted else ''}",
-        "Small is 450 size and below. Wrong is a choice for the other size.",
+        "Small is 450 size and below. For the other size it is wrong.",
         _DELAY,
     )
     actions: tuple[Action, ...] = ()

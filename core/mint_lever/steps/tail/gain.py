@@ -46,10 +46,12 @@ _MEANT = {"heading_hold": "holds", "rate": "rate", None: ""}
 def _advise(run: Readings) -> Advice:
     modes = run.setup.transmitter.modes
     names = modes.names()
-    looks = {name: _look(run, name) for name in names}
+    # Without a gain there is nothing to see yet.
+    there = [name for name in names if getattr(modes, name).tail_gain_pct is not None]
+    looks = {name: _look(run, name) for name in there}
     ceilings = {name: ceiling_of(run, name) for name in names}
     words = {name: _word(getattr(modes, name).tail_gain_pct, ceilings[name]) for name in names}
-    asks: list[Choice | Number] = [looks[name] for name in names]
+    asks: list[Choice | Number] = [*looks.values()]
     asks += [_wagged(run, name) for name in names]
     outcome: Outcome | None = "out" if "out" in words.values() else None
     if any(look.answer is not None for look in looks.values()):
@@ -70,16 +72,17 @@ def _advise(run: Readings) -> Advice:
 
 
 def _look(run: Readings, name: ModeName) -> Choice:
+    """Ask what the gyro shows in a mode that has a gain."""
     gain = getattr(run.setup.transmitter.modes, name).tail_gain_pct
-    meant = _MEANT[None if gain is None else mode_of(gain)]
+    meant = _MEANT[mode_of(gain)]
     options = tuple(Option(value, _WORDS[value], value == meant) for value in _SHOWS)
-    shown = "not set" if gain is None else f"set to {gain:+g}, {one_channel_of(gain):g} of 0 to 100"
+    shown = f"set to {gain:+g}, {one_channel_of(gain):g} of 0 to 100"
     return looked_at(
         run,
         NAME,
         f"mode.{name}",
         f"In {MODE_WORDS[name]} the gyro shows",
-        f"The gain is {shown}. Wrong is another mode than the figure means: some channels show it "
+        f"The gain is {shown}. Wrong: another mode than the figure means: some channels show it "
         "the other way round.",
         options,
     )
@@ -120,9 +123,8 @@ def _actions(
     over = [name for name in wrong if (found := ceilings[name]) and found.start is not None]
     if over:
         return tuple(_below(name, ceilings[name]) for name in over)  # type: ignore[arg-type]
-    lamps = [name for name in names if _look(run, name).word == "out"]
     if not wrong:
-        return tuple(_other_way(name) for name in lamps)
+        return tuple(_other_way(name) for name in names if _look(run, name).word == "out")
     gains = {name: getattr(run.setup.transmitter.modes, name).tail_gain_pct for name in names}
     fresh: dict[ModeName, float | None] = dict.fromkeys(names)
     usual = gains if all(_word(gain, None) != "out" for gain in gains.values()) else fresh

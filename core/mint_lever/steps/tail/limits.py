@@ -263,8 +263,8 @@ def _summary(
     if len(ways) == 2 and min(ways) < (1 - UNEQUAL) * max(ways):
         left, right = ways
         said.append(
-            f"The slider goes {left:.1f} mm for left and {right:.1f} mm for right: so unequal "
-            "asks for a look at push rod and horn."
+            f"The slider goes {left:.1f} mm for left and {right:.1f} mm for right. They "
+            "are unequal: look at push rod and horn."
         )
     if any(_short(end) for end in ends.values()):
         said.append(

@@ -16,7 +16,7 @@ _ASKS = (
     (
         "belt",
         "Pressed with a finger, the tail's belt is",
-        "Wrong is a belt that can be pressed onto its other run, or one that hums when plucked.",
+        "Wrong: a belt that can be pressed onto its other run, or one that hums when plucked.",
         (
             Option("firm", "firm, not tight"),
             Option("shaft", "not there: a shaft drives the tail"),
@@ -27,7 +27,7 @@ _ASKS = (
     (
         "slider",
         "Moved by hand over its whole way, push rod off, the slider is",
-        "Wrong is a place where it sticks, or blades that can be moved with the slider held.",
+        "Wrong: a place where it sticks, or blades that can be moved with the slider held.",
         (
             Option("free", "free, without play"),
             Option("play", "free, with play", False),

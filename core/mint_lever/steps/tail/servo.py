@@ -69,7 +69,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "kind",
             "The unit or gyro is told that the servo is",
-            "Wrong is an analogue servo that is called digital: it burns.",
+            "Wrong: an analogue servo that is called digital: it burns.",
             _KIND,
         ),
         looked_at(
@@ -77,7 +77,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "behaves",
             "Powered, the tail servo",
-            "Wrong is a servo that hums at centre, gets warm, or runs to one end.",
+            "Wrong: a servo that hums at centre, gets warm, or runs to one end.",
             _BEHAVES,
         ),
     )

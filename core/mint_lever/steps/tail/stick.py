@@ -85,7 +85,7 @@ def _summary(seen: Goes | None, hand: Goes | None, looks: int) -> str:
     if seen == "still":
         return "Nothing moves: is the rate mode on, the servo plugged in, the unit ready?"
     if seen == "left" and looks > 1 and hand is None:
-        return "Wrong. One look by hand says on which device it is turned round."
+        return "Wrong way round. Pushing the nose by hand shows which device does it."
     if hand == "still":
         return "No answer by hand: wait until the gyro is ready, start from a fresh centre."
     return "" if seen is None else "Wrong: right stick pushes the nose left."

@@ -38,7 +38,7 @@ function actions(list: object[], more = {}) {
 test("what goes together is one key that lists its parts with their numbers", () => {
   const parts = ["Set aileron to 103 %.", "Set rudder to 104 %."];
   const { act, bench } = actions([
-    action("all", { text: "Set all 2 of these at once.", parts }),
+    action("all", { text: "Set both of these at once.", parts }),
     action("aileron"),
     action("rudder"),
   ]);

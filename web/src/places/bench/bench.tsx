@@ -16,6 +16,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
 import { StateMark } from "@/parts/verdict";
+import { whenIdle } from "@/parts/when-idle";
 import { useHere } from "@/places/helicopter/helicopter-layout";
 import { LargeView } from "./large-view";
 import { Now } from "./now";
@@ -104,6 +105,15 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   const setup = draft.document;
   const wide = useAtLeast("xl");
   const beside = useAtLeast("md");
+  // The next question comes into sight by itself where the page was moved past the last one.
+  const asked = ask?.key;
+  useEffect(() => {
+    if (wide || asked === undefined) return;
+    return whenIdle(() => {
+      const top = reading.current?.getBoundingClientRect().top ?? 0;
+      if (top < 0) reading.current?.scrollIntoView({ block: "start" });
+    });
+  }, [asked, wide]);
   const roles = setup.airframe.swash.balls.map((ball) => ball.role);
   const now = (
     <Now
