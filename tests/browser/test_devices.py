@@ -25,6 +25,12 @@ def begin(page, kind="Transmitter"):
     expect(page.get_by_label("What you call it")).to_be_visible()
 
 
+def call_it(page, name):
+    field = page.get_by_label("What you call it")
+    field.fill(name)
+    field.press("Enter")
+
+
 def open_setting(page, words):
     page.get_by_label("Look for").fill(words)
     line = page.locator("section[aria-label='Settings of this device'] li")
@@ -37,9 +43,7 @@ def test_a_described_transmitter_speaks_in_the_helicopters_fields(hangar, axe):
     page = hangar
     expect(page.get_by_text("Nothing is described yet")).to_be_visible()
     begin(page)
-    name = page.get_by_label("What you call it")
-    name.fill("Grey box")
-    name.press("Enter")
+    call_it(page, "Grey box")
     expect(page.get_by_role("region", name="Grey box")).to_be_visible()
     line = open_setting(page, "rudder channel, travel below")
     called = line.get_by_label("It calls this")
@@ -130,12 +134,9 @@ def test_a_refused_profile_says_what_is_wrong_and_the_last_one_stays(hangar, tmp
     points.fill("five")
     points.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("found “five”")
-    name = page.get_by_label("What you call it")
-    name.fill("")
-    name.press("Enter")
+    call_it(page, "")
     expect(page.get_by_text("found nothing; allowed: a name")).to_be_visible()
-    name.fill("Grey box")
-    name.press("Enter")
+    call_it(page, "Grey box")
     expect(page.get_by_role("region", name="Grey box")).to_be_visible()
     page.reload()
     page.get_by_label("Device profile to import").set_input_files(wrong)
@@ -145,9 +146,7 @@ def test_a_refused_profile_says_what_is_wrong_and_the_last_one_stays(hangar, tmp
 def test_a_profile_goes_out_and_comes_in_and_is_taken_away(hangar, tmp_path):
     page = hangar
     begin(page, "Unit")
-    name = page.get_by_label("What you call it")
-    name.fill("Blue cube")
-    name.press("Enter")
+    call_it(page, "Blue cube")
     shown = page.get_by_label("While it holds the servos still it shows")
     shown.fill("a steady dot")
     shown.press("Enter")
@@ -209,9 +208,7 @@ def test_two_pages_that_describe_one_device_keep_what_both_say(hangar):
     points.fill("5, 9")
     points.press("Enter")
     expect(points).to_have_value("5, 9")
-    name = other.get_by_label("What you call it")
-    name.fill("Grey box")
-    name.press("Enter")
+    call_it(other, "Grey box")
     expect(other.get_by_role("region", name="Grey box")).to_be_visible()
     expect(other.get_by_label("Points a curve can have")).to_have_value("5, 9")
     page.reload()
