@@ -19,6 +19,11 @@ export type Length = { ends: [Vector3, Vector3]; value: number | null; toScale: 
 
 /** The figure on the page, in pixels. */
 const FIGURE_PX = 28;
+/** How far aside the line stands, in drawing units. */
+const NEAR = 7;
+/** A part that is sketched is the broader the longer it is: the line stands clear of it. */
+const BROAD = 0.12;
+const CLEAR = 14;
 const UP = new Vector3(0, 0, 1);
 const RIGHT = new Vector3(1, 0, 0);
 
@@ -55,7 +60,8 @@ export class Dimension {
     const along = end.clone().sub(start);
     const length = Math.max(along.length(), 1e-6);
     along.divideScalar(length);
-    const aside = away(along, start, end).multiplyScalar(7 * this.unit);
+    const far = drawn.toScale ? NEAR : Math.min(CLEAR, NEAR + (BROAD * length) / this.unit);
+    const aside = away(along, start, end).multiplyScalar(far * this.unit);
     const [from, to] = [start.clone().add(aside), end.clone().add(aside)];
     put(this.line, between(from, to));
     put(this.legs[0], between(start, start.clone().addScaledVector(aside, 1.15)));
