@@ -41,7 +41,7 @@ def test_a_rotor_length_is_drawn_while_its_field_has_the_focus(sorrel):
     }
     drawn = sorrel.get_by_role("img", name="Swash, horns, links")
     drawn.scroll_into_view_if_needed()
-    sorrel.wait_for_function("window.mintLeverBench?.draws > 0")
+    sorrel.wait_for_function("() => window.mintLeverBench?.draws > 0")
 
 
 def test_the_other_mode_has_its_own_verdict_and_stands_in_the_address(sorrel):
