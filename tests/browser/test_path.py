@@ -133,6 +133,21 @@ class TestPhone:
         assert dock["height"] < 200
         axe("path at 390 wide")
 
+    def test_the_length_drawn_is_in_sight_above_the_tapped_field(self, page, fennel):
+        page.locator("[data-stage=horns]").click()
+        arm = page.locator("[data-path='airframe.servos.2.arm_mm']")
+        # Where the tap finds it, the lifted drawing would cover it.
+        arm.evaluate("field => scrollTo(0, scrollY + field.getBoundingClientRect().top - 60)")
+        arm.tap()
+        lifted = page.locator("[data-lifted=true]")
+        expect(lifted.get_by_role("img", name="Swash, horns, links")).to_be_in_viewport(ratio=1)
+        over, under = lifted.bounding_box(), arm.bounding_box()
+        assert over["y"] + over["height"] < under["y"] < 422
+        lifted.click()
+        expect(arm).to_be_focused()
+        arm.blur()
+        expect(lifted).to_have_count(0)
+
 
 def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot):
     made = document()

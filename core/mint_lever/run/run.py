@@ -15,7 +15,7 @@ from mint_lever.run.log import Entry, Event
 from mint_lever.run.on_the_devices import on_the_devices
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
-from mint_lever.run.words import with_minus
+from mint_lever.run.written import written
 from mint_lever.setup.document import Setup
 
 State = Literal["open", "in hand", "good", "workable", "out", "stale"]
@@ -146,11 +146,11 @@ def _finished(step: Step, advice: Advice, waits: tuple[StepName, ...]) -> Advice
     """The advice with its cautions and what it waits for, what goes together as one act, what is
     needed before what is only better. Nothing is done to what is not open yet."""
     actions = sorted(at_once(advice.actions), key=lambda action: not action.needed)
-    said = [replace(each, text=with_minus(each.text)) for each in actions]
-    return replace(
-        advice,
-        cautions=step.cautions,
-        summary=with_minus(advice.summary),
-        actions=() if waits else tuple(said),
-        waits_for=waits,
+    return written(
+        replace(
+            advice,
+            cautions=step.cautions,
+            actions=() if waits else tuple(actions),
+            waits_for=waits,
+        )
     )

@@ -11,7 +11,7 @@ from mint_lever.setup.said import plainly
 def answer_said(ask: Ask | None, value: Any) -> str:
     """Say an answer by the options of its question, without its unit; None is a question that is
     asked no more."""
-    if isinstance(ask, Choice):
+    if isinstance(ask, Choice) and isinstance(value, str):
         words = {option.value: option.label for option in ask.options}
         if value in words:
             return words[value]

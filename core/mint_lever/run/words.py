@@ -11,12 +11,12 @@ from mint_lever.run.advice import Ask, Outcome
 
 def degrees(value: float) -> str:
     """Write degrees to a tenth with their sign: "+1.3°"."""
-    return f"{round(value, 1) + 0.0:+.1f}°".replace("-", "−")
+    return with_minus(f"{round(value, 1) + 0.0:+.1f}°")
 
 
 def signed(value: float, unit: str) -> str:
     """Write a figure with its sign and unit: "−7.4°", "+96 %"."""
-    return f"{round(value, 1) + 0.0:+g}{unit if unit == '°' else f' {unit}'}".replace("-", "−")
+    return with_minus(f"{round(value, 1) + 0.0:+g}{unit if unit == '°' else f' {unit}'}")
 
 
 def turns(count: float) -> str:

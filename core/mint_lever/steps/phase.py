@@ -147,7 +147,7 @@ def _turn(run: Readings, error: float | None, word: Word | None) -> tuple[Action
     better = float(round(float(wrap_deg(unit.phase_deg - error))))
     if better == unit.phase_deg:
         return ()
-    text = f"Set the unit's phase from {unit.phase_deg:g} to {better:g}°.".replace("-", "−")
+    text = f"Set the unit's phase from {unit.phase_deg:g} to {better:g}°."
     return (
         Action(
             key="phase",

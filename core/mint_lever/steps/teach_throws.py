@@ -127,7 +127,7 @@ def _summary(run: Readings, outcome: Outcome | None) -> str:
         if outcome in ("out", "workable")
         else "Something it was taught by has changed since."
     )
-    reads = ", ".join(off).replace("-", "−")
+    reads = ", ".join(off)
     return f"{because} It reads full stick as: {reads}. Teach it again."
 
 

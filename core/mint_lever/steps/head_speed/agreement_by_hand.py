@@ -44,7 +44,7 @@ def unseen(run: Readings, display: Choice) -> Advice:
                     "set",
                     "Poles, ratio, stage and cells it was told are those of this model",
                     "Read each off its own menu or program against Motor, gear and pack. Wrong: "
-                    "any other figure: the head then turns at another speed, unseen.",
+                    "any other figure. The head then turns at another speed, unseen.",
                 ),
                 (
                     "outside",
@@ -79,7 +79,7 @@ def by_hand(run: Readings) -> Advice:
             (
                 "none",
                 "No device holds the head speed, in any mode",
-                "On the devices' own menus. Wrong: one that is on unseen: the head surges when "
+                "On the devices' own menus. Wrong: one that is on unseen. The head surges when "
                 "the curve moves.",
             ),
             (

@@ -39,7 +39,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "feed",
             f"The unit's yaw feed, for a rotor turning {rotation} and {up}",
-            "The manual has a table of the four cases. Wrong: the other sign: the tail then "
+            "The manual has a table of the four cases. Wrong: the other sign. The tail then "
             "kicks further the way it kicks already when the speed changes.",
             (
                 Option("set", "as the table has it for this case"),

@@ -82,7 +82,7 @@ def _look(run: Readings, name: ModeName) -> Choice:
         NAME,
         f"mode.{name}",
         f"In {MODE_WORDS[name]} the gyro shows",
-        f"The gain is {shown}. Wrong: another mode than the figure means: some channels show it "
+        f"The gain is {shown}. Wrong: another mode than the figure means. Some channels show it "
         "the other way round.",
         options,
     )

@@ -28,7 +28,7 @@ def _advise(run: Readings) -> Advice:
     asks: list[Number | Choice] = [_arm(run, arm, micro)]
     if not micro:
         label = "The hole its ball is in is"
-        hint = "Wrong: a horn longer than the maker wants: no gain is then ever free of wag."
+        hint = "Wrong: a horn longer than the maker wants. No gain is then ever free of wag."
         asks.append(looked_at(run, NAME, "hole", label, hint, _MAKER))
     answered = any(ask.answer is not None for ask in asks)
     outcome = worst(ask.word for ask in asks) if answered else None

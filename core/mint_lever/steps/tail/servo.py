@@ -69,7 +69,7 @@ def _advise(run: Readings) -> Advice:
             NAME,
             "kind",
             "The unit or gyro is told that the servo is",
-            "Wrong: an analogue servo that is called digital: it burns.",
+            "Wrong: an analogue servo that is called digital. It burns.",
             _KIND,
         ),
         looked_at(

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Frame, Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
 import { idle, whenIdle } from "@/parts/when-idle";
+import { InSight } from "./in-sight";
 import type { BenchScene } from "./scene";
 
 export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
@@ -98,7 +99,7 @@ export function Drawing({ setup, source, onScene }: Props) {
     if (scene) onScene?.(scene);
   }, [scene, onScene]);
   return (
-    <>
+    <InSight source={source}>
       <canvas
         ref={canvas}
         role="img"
@@ -110,6 +111,6 @@ export function Drawing({ setup, source, onScene }: Props) {
           This browser cannot draw in 3D here. Every figure beside this place is still live.
         </p>
       )}
-    </>
+    </InSight>
   );
 }

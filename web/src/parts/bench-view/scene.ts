@@ -33,8 +33,8 @@ export class BenchScene {
   private size = 0;
   private asked = 0;
   private last: Frame["scene"] | null = null;
-  /** The length looked at, and where the view was before. */
-  private closeUp: { path: string; target: Vector3; camera: Vector3 } | null = null;
+  /** The length looked at, and where the view was before; stale once the page was resized. */
+  private closeUp: { path: string; target: Vector3; camera: Vector3; stale?: true } | null = null;
 
   private width = 1;
   private height = 1;
@@ -85,7 +85,9 @@ export class BenchScene {
     if (this.closeUp) {
       this.controls.target.copy(this.closeUp.target);
       this.camera.position.copy(this.closeUp.camera);
+      const stale = this.closeUp.stale;
       this.closeUp = null;
+      if (stale) this.orbit(0, 0);
     }
     if (measured && path) {
       const { target } = this.controls;
@@ -129,7 +131,8 @@ export class BenchScene {
     this.camera.aspect = width / Math.max(height, 1);
     this.camera.updateProjectionMatrix();
     // A length that is looked at stays as near as it is.
-    if (this.size > 0 && !this.closeUp) this.orbit(0, 0);
+    if (this.closeUp) this.closeUp.stale = true;
+    else if (this.size > 0) this.orbit(0, 0);
     this.draw();
   }
 

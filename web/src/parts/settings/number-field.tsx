@@ -101,7 +101,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
       <div className="mt-0.5 flex items-center gap-1.5">
         <input
           id={id}
-          className={`field figure w-full max-w-24 text-right text-base ${compact ? "min-h-8 px-1.5 py-0" : ""}`}
+          className={`field figure w-full max-w-24 text-right text-base max-md:scroll-mt-[calc(min(11rem,34vh)+2rem)] max-md:scroll-mb-60 ${compact ? "min-h-8 px-1.5 py-0" : ""}`}
           inputMode="decimal"
           autoComplete="off"
           data-path={setting.path}

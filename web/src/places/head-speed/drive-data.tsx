@@ -49,10 +49,10 @@ export function DriveData({ draft, editor }: { draft: Draft; editor: Editor }) {
               {title}
             </legend>
             <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2.5">
+              {title === ROTOR && <RotorDrawing draft={draft} />}
               {own.map((row) => (
                 <Field key={row.path} row={row} told={told} setup={setup} editor={editor} />
               ))}
-              {title === ROTOR && <RotorDrawing draft={draft} />}
               {title === "Gear" && <SecondStage setup={setup} editor={editor} />}
             </div>
           </fieldset>
