@@ -192,8 +192,10 @@ def _summary(
     stuck = [a for a in actions if not a.changes]
     if stuck:
         return stuck[0].text
-    if outcome in ("good", "workable"):
+    if outcome == "good":
         return "Every function arrives in full."
+    if outcome == "workable":
+        return "Every function arrives, if not quite in full: near enough to fly."
     return "Full stick must arrive in full: 100 % with straight curves and full rates."
 
 
