@@ -12,7 +12,7 @@ demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
 	$(MANAGE) load_demo
 	@echo "Mint Lever is at http://127.0.0.1:$(PORT)/ (stop it with Ctrl-C)"
-	cd server && ../$(BIN)/gunicorn config.wsgi --bind 127.0.0.1:$(PORT) -c config/gunicorn.py
+	$(BIN)/python server/serve.py --port $(PORT)
 
 # Three workers on two processors: a browser test waits half of its time.
 test: install-test build chromium

@@ -41,8 +41,8 @@ def manage(var: Path, *command: str) -> None:
     )
 
 
-def prepare(var: Path) -> None:
-    """Make a database with the demo hangar in ``var``, unless it is there.
+def prepare(var: Path, demo: bool = True) -> None:
+    """Make a database, with the demo hangar if asked for, in ``var``, unless it is there.
 
     Whoever comes second, from another process too, waits for it.
     """
@@ -51,24 +51,23 @@ def prepare(var: Path) -> None:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not (var / "made").exists():
             manage(var, "migrate", "-v", "0")
-            manage(var, "load_demo")
+            if demo:
+                manage(var, "load_demo")
             (var / "made").touch()
 
 
 @contextmanager
-def live_server(var: Path) -> Iterator[str]:
-    """Serve what is in ``var``, after making the demo hangar where nothing is; give the address."""
-    prepare(var)
+def live_server(var: Path, demo: bool = True) -> Iterator[str]:
+    """Serve what is in ``var``, after making it where nothing is; give the address."""
+    prepare(var, demo)
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
     server = subprocess.Popen(
         [
-            str(Path(sys.executable).parent / "gunicorn"),
-            "config.wsgi",
-            f"--bind=127.0.0.1:{port}",
-            "-c",
-            "config/gunicorn.py",
+            sys.executable,
+            "serve.py",
+            f"--port={port}",
         ],
         cwd=ROOT / "server",
         env=environment(var),

@@ -8,6 +8,21 @@ from django.http import HttpRequest, HttpResponse
 from config.problems import problem
 
 
+def body_limit(method: str, path: str) -> int:
+    """How many bytes a request may have."""
+    log = method == "POST" and path.endswith("/logs")
+    return settings.LOG_LIMIT if log else settings.BODY_LIMIT
+
+
+def too_large(size: int, limit: int) -> HttpResponse:
+    """The answer to a body of more bytes than its limit."""
+    return problem(
+        413,
+        "The upload is too large",
+        f"found {size:,} bytes; allowed: at most {limit:,} bytes",
+    )
+
+
 class BodyLimitMiddleware:
     """Answers 413 in the API's problem shape when a request announces too many bytes."""
 
@@ -17,12 +32,5 @@ class BodyLimitMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         announced = request.META.get("CONTENT_LENGTH") or "0"
         size = int(announced) if announced.isdecimal() else 0
-        log = request.method == "POST" and request.path.endswith("/logs")
-        limit = settings.LOG_LIMIT if log else settings.BODY_LIMIT
-        if size > limit:
-            return problem(
-                413,
-                "The upload is too large",
-                f"found {size:,} bytes; allowed: at most {limit:,} bytes",
-            )
-        return self.get_response(request)
+        limit = body_limit(request.method or "GET", request.path)
+        return too_large(size, limit) if size > limit else self.get_response(request)

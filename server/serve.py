@@ -1,0 +1,58 @@
+#!/usr/bin/env python
+"""Starts Mint Lever's server: as many processes as processors, all on one address."""
+
+import argparse
+import os
+import resource
+from pathlib import Path
+
+from granian import Granian
+from granian.constants import Interfaces
+from granian.http import HTTP1Settings
+from granian.log import LogLevels
+
+HERE = Path(__file__).resolve().parent
+HEADER_MS = 15_000
+"""A connection that sends no whole head of a request for so long is closed."""
+HEAD_BYTES = 64 * 1024
+OPEN = 2_000
+"""Requests that one process has open at once: far more than work, nearly all of them wait."""
+MOST_PROCESSES = 4
+
+
+def main() -> None:
+    """Serve until told to stop."""
+    asked = argparse.ArgumentParser(description=__doc__)
+    asked.add_argument("--host", default="127.0.0.1")
+    asked.add_argument("--port", type=int, default=8340)
+    asked.add_argument(
+        "--processes", type=int, default=min(os.cpu_count() or 1, MOST_PROCESSES), metavar="N"
+    )
+    given = asked.parse_args()
+    os.chdir(HERE)
+    _many_connections()
+    Granian(
+        "config.asgi:application",
+        address=given.host,
+        port=given.port,
+        interface=Interfaces.ASGI,
+        workers=given.processes,
+        backlog=2 * OPEN,
+        backpressure=OPEN,
+        websockets=False,
+        http1_settings=HTTP1Settings(header_read_timeout=HEADER_MS, max_buffer_size=HEAD_BYTES),
+        respawn_failed_workers=True,
+        log_level=LogLevels.warning,
+    ).serve()
+
+
+def _many_connections() -> None:
+    """A held connection costs a file handle; the usual 1,024 are soon held."""
+    soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    wanted = 4 * OPEN if hard == resource.RLIM_INFINITY else min(4 * OPEN, hard)
+    if soft < wanted:
+        resource.setrlimit(resource.RLIMIT_NOFILE, (wanted, hard))
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,130 @@
+"""The front of the real server: nobody who sends slowly, or never ends, stops it."""
+
+import http.client
+import json
+import socket
+import time
+from urllib.parse import urlsplit
+
+import pytest
+
+from live_server import live_server
+
+HALF_A_BODY = (
+    b"POST /api/account/sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 1000\r\n\r\nx"
+)
+HALF_A_HEAD = b"POST /api/account/sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Le"
+MANY = 150
+PATIENT_S = 60
+
+
+@pytest.fixture(scope="module")
+def address(tmp_path_factory):
+    with live_server(tmp_path_factory.mktemp("front"), demo=False) as at:
+        yield at
+
+
+def open_line(address, sent):
+    host, port = urlsplit(address).netloc.split(":")
+    line = socket.create_connection((host, int(port)), timeout=PATIENT_S)
+    line.sendall(sent)
+    return line
+
+
+def ask(address, method="GET", path="/api/account", body=None, headers=None):
+    line = http.client.HTTPConnection(urlsplit(address).netloc, timeout=PATIENT_S)
+    line.request(method, path, body, headers or {})
+    answer = line.getresponse()
+    return answer.status, answer.read()
+
+
+def the_rest(line):
+    said = b""
+    while piece := line.recv(4096):
+        said += piece
+    return said
+
+
+@pytest.mark.parametrize("half", [HALF_A_BODY, HALF_A_HEAD], ids=["body", "head"])
+def test_requests_that_never_end_stop_nobody_and_are_given_up(address, half):
+    held = [open_line(address, half) for _ in range(MANY)]
+    began = time.monotonic()
+    for _ in range(20):
+        assert ask(address)[0] == 200
+    # Asked while they were held, not after they were given up.
+    assert time.monotonic() - began < 10
+    last = the_rest(held[-1])
+    assert time.monotonic() - began > 5
+    if half is HALF_A_BODY:
+        head, _, body = last.partition(b"\r\n\r\n")
+        assert b" 408 " in head.splitlines()[0]
+        assert json.loads(body)["title"] == "The request came too slowly"
+    for line in held:
+        line.close()
+
+
+def test_a_body_that_drips_is_given_up_too(address):
+    line = open_line(address, HALF_A_BODY)
+    line.settimeout(0.5)
+    began, said = time.monotonic(), b""
+    while not said and time.monotonic() - began < PATIENT_S:
+        line.sendall(b"x")
+        try:
+            said = line.recv(4096)
+        except TimeoutError:
+            continue
+    assert b" 408 " in said
+
+
+def test_a_body_larger_than_allowed_is_refused_before_it_is_sent(address):
+    for announced in (1_100_001, 10**12):
+        head = HALF_A_BODY.replace(b"1000", b"%d" % announced)
+        said = the_rest(open_line(address, head))
+        assert b" 413 " in said
+    endless = HALF_A_BODY.replace(b"Content-Length: 1000", b"Transfer-Encoding: chunked")[:-1]
+    line = open_line(address, endless)
+    said = b""
+    try:
+        for _ in range(40):
+            line.sendall(b"10000\r\n" + b"x" * 65_536 + b"\r\n")
+        said = the_rest(line)
+    except ConnectionError:
+        line.settimeout(2)
+        said = line.recv(4096)
+    assert b" 413 " in said
+
+
+def test_what_comes_in_pieces_or_in_chunks_arrives_whole(address):
+    """Django's own check of the token answers; that it read the body is seen from the form."""
+    form = b"csrfmiddlewaretoken=" + b"a" * 32
+    headers = {
+        "Cookie": "csrftoken=" + "a" * 32,
+        "Content-Type": "application/x-www-form-urlencoded",
+        "Origin": address,
+    }
+    whole = ask(address, "POST", "/api/account/sign-in", form, headers)
+    chunked = ask(address, "POST", "/api/account/sign-in", iter([form[:9], form[9:]]), headers)
+    assert whole == chunked
+    # The token was found in the body: what is refused now is the body itself.
+    assert whole[0] in (400, 422)
+
+
+def test_a_name_with_an_underscore_is_no_header_of_a_proxy(address):
+    answer, _ = ask(address, headers={"X_Forwarded_Proto": "https", "X-Odd": "\xe9"})
+    assert answer == 200
+
+
+def test_pages_and_large_scripts_are_served_whole(address):
+    status, page = ask(address, path="/")
+    assert status == 200
+    script = page.decode().split('src="/assets/')[1].split('"')[0]
+    line = http.client.HTTPConnection(urlsplit(address).netloc, timeout=PATIENT_S)
+    for _ in range(3):  # one connection, kept
+        line.request("GET", f"/assets/{script}")
+        answer = line.getresponse()
+        body = answer.read()
+        assert len(body) == int(answer.headers["Content-Length"]) > 100_000
+        assert "immutable" in answer.headers["Cache-Control"]
+    line.request("HEAD", f"/assets/{script}")
+    answer = line.getresponse()
+    assert (answer.status, answer.read()) == (200, b"")
