@@ -89,7 +89,8 @@ def environment(var: Path) -> dict[str, str]:
         "MINT_LEVER_PLAIN_HTTP": "1",
         "MINT_LEVER_VAR": str(var),
         # Every test is a new pilot from one address.
-        "MINT_LEVER_SIGN_UP_RATE": "1000/h",
+        "MINT_LEVER_SIGN_UP_RATE": "10000/h",
+        "MINT_LEVER_DEMO_RATE": "10000/h",
         # Every test meets the same simulated model.
         "MINT_LEVER_SIMULATION_SEED": "7",
     }

@@ -185,13 +185,12 @@ async def _live(receive: Receive, send: Send) -> None:
 
 
 def _busy() -> HttpResponse:
-    answer = problem(
+    return problem(
         503,
         "The server is busy",
         "Not saved; what you entered is still here. Try again in a moment.",
+        retry_after_s=1,
     )
-    answer["Retry-After"] = "1"
-    return answer
 
 
 async def _refuse(answer: HttpResponse, send: Send) -> None:

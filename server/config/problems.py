@@ -21,13 +21,15 @@ class FaultOut(Schema):
 
 
 class Problem(Schema):
-    """What went wrong, in words for the pilot; ``version`` is the draft's in a conflict."""
+    """What went wrong, in words for the pilot; ``version`` is the draft's in a conflict,
+    ``retry_after_s`` when the same may be sent again."""
 
     title: str
     status: int
     detail: str = ""
     faults: list[FaultOut] = []
     version: int | None = None
+    retry_after_s: int | None = None
 
 
 class Refused(Exception):
@@ -40,10 +42,12 @@ class Refused(Exception):
         detail: str = "",
         faults: Sequence[Fault] = (),
         version: int | None = None,
+        retry_after_s: int | None = None,
     ):
         super().__init__(title)
         self.status, self.title, self.detail = status, title, detail
         self.faults, self.version = tuple(faults), version
+        self.retry_after_s = retry_after_s
 
 
 def problem(
@@ -52,6 +56,7 @@ def problem(
     detail: str = "",
     faults: Sequence[Fault] = (),
     version: int | None = None,
+    retry_after_s: int | None = None,
 ) -> HttpResponse:
     """Make the response that carries a problem."""
     body: dict[str, Any] = {
@@ -60,8 +65,12 @@ def problem(
         "detail": detail,
         "faults": [vars(fault) for fault in faults],
         "version": version,
+        "retry_after_s": retry_after_s,
     }
-    return JsonResponse(body, status=status, content_type="application/problem+json")
+    answer = JsonResponse(body, status=status, content_type="application/problem+json")
+    if retry_after_s is not None:
+        answer["Retry-After"] = str(retry_after_s)
+    return answer
 
 
 class Api(NinjaAPI):
@@ -98,7 +107,9 @@ def use_problems(api: NinjaAPI) -> None:
 
 
 def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
-    return problem(error.status, error.title, error.detail, error.faults, error.version)
+    return problem(
+        error.status, error.title, error.detail, error.faults, error.version, error.retry_after_s
+    )
 
 
 def _core(request: HttpRequest, error: MintLeverError) -> HttpResponse:

@@ -1,7 +1,6 @@
 """Settings. Safe by default; what a machine may change comes from MINT_LEVER_* variables."""
 
 import os
-from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
@@ -19,6 +18,11 @@ PLAIN_HTTP = os.environ.get("MINT_LEVER_PLAIN_HTTP") == "1"
 DEBUG = False
 SECRET_KEY = secret_key(VAR / "secret-key")
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", *os.environ.get("MINT_LEVER_HOSTS", "").split()]
+# Whoever stands in front of a server that does not speak plain http stands on this machine, unless
+# it is said where.
+TRUSTED_PROXIES = os.environ.get(
+    "MINT_LEVER_PROXIES", "" if PLAIN_HTTP else "127.0.0.1 ::1"
+).split()
 CSRF_TRUSTED_ORIGINS = os.environ.get("MINT_LEVER_ORIGINS", "").split()
 
 INSTALLED_APPS = [
@@ -26,7 +30,6 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "ninja",
-    "axes",
     "csp",
     "accounts",
     "hangar",
@@ -43,6 +46,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "config.client_address.ClientAddressMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "config.limits.BodyLimitMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -76,9 +80,10 @@ DATABASES = {
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
-AUTHENTICATION_BACKENDS = [
-    "axes.backends.AxesStandaloneBackend",
-    "accounts.backend.PilotBackend",
+PASSWORD_HASHERS = [
+    "accounts.hashing.PilotHasher",
+    # Older accounts; hashed anew when their pilot signs in.
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
@@ -89,17 +94,12 @@ AUTH_PASSWORD_VALIDATORS = [
         "NumericPasswordValidator",
     )
 ]
-# Five wrong passwords for one name from one address, then a pause; other pilots are not held up.
-AXES_FAILURE_LIMIT = 5
-AXES_COOLOFF_TIME = timedelta(minutes=5)
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_RESET_ON_SUCCESS = True
-AXES_VERBOSE = False
-AXES_DISABLE_ACCESS_LOG = True
+# What one line may make: so many in a minute (m), an hour (h) or a day (d).
 SIGN_UP_RATE = os.environ.get("MINT_LEVER_SIGN_UP_RATE", "20/h")
+DEMO_RATE = os.environ.get("MINT_LEVER_DEMO_RATE", "60/h")
 
-# Sessions are written to the database and read from memory: every lever movement asks for one.
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# In the database alone: a session that one process ends has ended for every other one.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = not PLAIN_HTTP
@@ -162,5 +162,3 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
-# The API reads axes_locked_out itself and answers in its own problem shape.
-SILENCED_SYSTEM_CHECKS = ["axes.W002"]

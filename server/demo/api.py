@@ -1,10 +1,11 @@
 """Entering the demo: a hangar of one's own, without a password."""
 
-from django.contrib.auth import login
 from django.http import HttpRequest
 from ninja import Router
 
-from accounts.api import BACKEND, SameSite, Who, who_is
+from accounts.api import SameSite, Who, who_is
+from accounts.door import demo_from
+from accounts.entry import let_in
 from config.problems import Refused
 from demo.presence import VISITOR
 from demo.visitors import welcome
@@ -15,9 +16,12 @@ router = Router(tags=["account"])
 @router.post("/demo", response=Who, auth=SameSite())
 def enter_demo(request: HttpRequest) -> Who:
     """Enter a demo hangar of one's own, where demo data is loaded."""
+    knock = demo_from(request)
+    knock.wait()
     visitor = welcome()
     if visitor is None:
         raise Refused(404, "There is no demo hangar here", "It comes with the demo data.")
-    login(request, visitor, backend=BACKEND)
+    knock.note()
+    let_in(request, visitor)
     request.session[VISITOR] = visitor.pk
     return who_is(request)

@@ -17,7 +17,7 @@ class Browser(Client):
         super().__init__(enforce_csrf_checks=True, headers={"host": "127.0.0.1"})
         self.get("/api/account")
 
-    def send(self, method, path, body=None, raw=None):
+    def send(self, method, path, body=None, raw=None, address="127.0.0.1", more=None):
         data = raw if raw is not None else json.dumps(body if body is not None else {})
         # The token is the interface's page cookie; a client of the API alone is given one here.
         token = self.cookies.get("csrftoken")
@@ -30,6 +30,8 @@ class Browser(Client):
             data,
             content_type="application/json",
             headers={"x-csrftoken": token.value},
+            REMOTE_ADDR=address,
+            **(more or {}),
         )
 
 
@@ -46,7 +48,7 @@ def pilot(db):
 @pytest.fixture
 def tab(pilot):
     client = Browser()
-    client.force_login(pilot, backend="accounts.backend.PilotBackend")
+    client.force_login(pilot, backend="django.contrib.auth.backends.ModelBackend")
     return client
 
 
@@ -54,7 +56,7 @@ def tab(pilot):
 def stranger(db):
     client = Browser()
     other = User.objects.create_user("plover", password="salt-works-8")
-    client.force_login(other, backend="accounts.backend.PilotBackend")
+    client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
     return client
 
 

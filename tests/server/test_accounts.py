@@ -57,19 +57,6 @@ def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
     ]
 
 
-def test_five_wrong_passwords_bring_a_pause_for_that_name_only(pilot, stranger):
-    browser = Browser()
-    for _ in range(4):
-        wrong = browser.send("POST", SIGN_IN, {"name": "heron", "password": "wrong"})
-        assert wrong.status_code == 403
-    browser.send("POST", SIGN_IN, {"name": "heron", "password": "wrong"})
-    held = browser.send("POST", SIGN_IN, {"name": "heron", "password": "salt-works-7"})
-    assert held.status_code == 429
-    assert "five minutes" in held.json()["detail"]
-    other = browser.send("POST", SIGN_IN, {"name": "plover", "password": "salt-works-8"})
-    assert other.status_code == 200
-
-
 def test_a_new_password_ends_every_other_session(pilot):
     here, there = Browser(), Browser()
     for browser in (here, there):

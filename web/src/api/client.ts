@@ -21,6 +21,8 @@ export class Problem extends Error {
   readonly detail: string;
   readonly faults: Fault[];
   readonly version: number | null;
+  /** When the same may be sent again (seconds). */
+  readonly retry_after_s: number | null;
   /** Nobody answered: it may go through later. */
   readonly unreached: boolean;
 
@@ -31,6 +33,7 @@ export class Problem extends Error {
     this.detail = body.detail ?? "";
     this.faults = body.faults ?? [];
     this.version = body.version ?? null;
+    this.retry_after_s = body.retry_after_s ?? null;
     this.unreached = body.unreached ?? false;
   }
 }

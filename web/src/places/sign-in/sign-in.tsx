@@ -4,6 +4,7 @@ import { useEntry, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
 import { besides, TextField, wrongIn } from "@/parts/text-field";
+import { useAgain } from "./again";
 
 export function SignIn() {
   const who = useWho();
@@ -13,6 +14,7 @@ export function SignIn() {
   const [password, setPassword] = useState("");
   const fresh = way === "sign-up";
   const problem = entry.isError ? asProblem(entry.error) : null;
+  const left = useAgain(problem, () => entry.variables && entry.mutate(entry.variables));
   return (
     <div className="mx-auto grid min-h-dvh max-w-6xl content-center gap-10 p-6 lg:grid-cols-[1.25fr_1fr] lg:gap-16">
       <header>
@@ -58,7 +60,15 @@ export function SignIn() {
             onChange={setPassword}
             wrong={wrongIn(problem, "password")}
           />
-          {problem && <ProblemNote problem={besides(problem, ["name", "password"])} />}
+          {problem && (
+            <ProblemNote problem={besides(problem, ["name", "password"])}>
+              {left !== null && (
+                <p className="text-sm">
+                  It is sent again by itself in <span className="figure">{left} s</span>.
+                </p>
+              )}
+            </ProblemNote>
+          )}
           <button
             type="submit"
             className="key key-main min-h-12 w-full text-lg"
