@@ -1,11 +1,13 @@
 """Signing up, in and out, and changing a password."""
 
+from typing import Annotated
+
 from django.conf import settings
 from django.contrib.auth import authenticate, logout, update_session_auth_hash
 from django.contrib.auth.forms import BaseUserCreationForm, PasswordChangeForm
 from django.contrib.auth.models import User
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Field, Router, Schema
 from ninja.security import APIKeyCookie
 
 from accounts.door import remember, sign_in_as, sign_up_from
@@ -29,6 +31,9 @@ class SameSite(APIKeyCookie):
         return "anybody"
 
 
+Word = Annotated[str, Field(max_length=150)]
+
+
 class Who(Schema):
     """Who is signed in, if anybody; whether this server has a demo hangar to look at."""
 
@@ -39,15 +44,15 @@ class Who(Schema):
 class Credentials(Schema):
     """A pilot's name and password."""
 
-    name: str
-    password: str
+    name: Word
+    password: Word
 
 
 class NewPassword(Schema):
     """The password in use, and the one to use from now on."""
 
-    old_password: str
-    new_password: str
+    old_password: Word
+    new_password: Word
 
 
 def who_is(request: HttpRequest) -> Who:

@@ -49,9 +49,11 @@ class Pace:
         if self.over(tries, now) or tries.count < self.free:
             return 0.0
         if self.longest_s is None:
-            return (tries.began_at + self.window - now).total_seconds()
-        pause = min(self.longest_s, 2 ** min(tries.count - self.free, 20))
-        return max(0.0, (tries.last_at - now).total_seconds() + pause)
+            left: timedelta = tries.began_at + self.window - now
+            return left.total_seconds()
+        pause = float(min(self.longest_s, 2 ** min(tries.count - self.free, 20)))
+        since: timedelta = now - tries.last_at
+        return max(0.0, pause - since.total_seconds())
 
     def over(self, tries: Tries, now: datetime) -> bool:
         """Whether the tries are so long ago that counting begins anew."""
@@ -141,7 +143,8 @@ def _rate(said: str) -> Pace:
 
 def _known(request: HttpRequest) -> dict[str, str]:
     try:
-        return signing.loads(request.COOKIES.get(_COOKIE, ""), salt=_COOKIE, max_age=_COOKIE_S)
+        kept = signing.loads(request.COOKIES.get(_COOKIE, ""), salt=_COOKIE, max_age=_COOKIE_S)
+        return dict(kept)
     except signing.BadSignature:
         return {}
 

@@ -7,10 +7,12 @@ from typing import Annotated, Literal
 from django.db.models import F
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
+from pydantic import Strict
 
 from accounts.pilot import pilot_of
 from bench.evening_over import EveningOver, evening_over
 from bench.fitness import Standing, standing_of
+from bench.given import AnswerGiven, Line
 from bench.schemas import BenchOut, LogOut, log_page, show
 from bench.services import (
     Sender,
@@ -28,8 +30,10 @@ from bench.services import (
     worked_on,
 )
 from bench.stored_run import run_at
+from config.given import Count, CountAsked, Length, StepAsked, Yes
 from hangar.documents import newest_revision
 from hangar.models import DraftState
+from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.fit import Parameter
 from mint_lever.measure.leveller import tilt_to_record
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
@@ -45,7 +49,7 @@ fleet = Router(tags=["bench"])
 class AtVersion(Schema):
     """The draft's version that the page shows."""
 
-    version: int
+    version: Count
 
 
 class Stamp(Schema):
@@ -66,26 +70,26 @@ class NewReading(AtVersion, Stamp):
 
     step: str = Field(max_length=24)
     key: str = Field(max_length=60)
-    value: Answer
-    joins: bool = False
+    value: AnswerGiven
+    joins: Yes = False
 
 
 class EditedReading(Stamp):
     """What the reading should have been."""
 
-    value: Answer
+    value: AnswerGiven
 
 
 class Struck(Stamp):
     """Whether an entry is struck out or counts again."""
 
-    struck: bool = True
+    struck: Yes = True
 
 
 class Act(AtVersion, Stamp):
     """The advice to follow, as the page shows it."""
 
-    sequence: int
+    sequence: Count
     step: str = Field(max_length=24)
     key: str = Field(max_length=60)
 
@@ -105,13 +109,13 @@ class Note(Stamp):
 class DeviceHolds(Stamp):
     """Settings of the draft that their devices hold now."""
 
-    paths: list[str] = Field(min_length=1, max_length=50)
+    paths: list[Annotated[str, Field(max_length=200)]] = Field(min_length=1, max_length=50)
 
 
 class Table(AtVersion, Stamp):
     """Which model is on the table."""
 
-    simulated: bool
+    simulated: Yes
 
 
 class Question(Schema):
@@ -131,22 +135,22 @@ class OtherMeans(Schema):
     """A pitch measured without a gauge: a gap of folded tips, chord edges, or a picture's lines."""
 
     by: Literal["gap", "chord", "picture"]
-    small_mm: float = 0.0
-    large_mm: float = 0.0
-    chord_line: list[tuple[float, float]] = Field([], max_length=2)
-    reference_line: list[tuple[float, float]] = Field([], max_length=2)
+    small_mm: Length = 0.0
+    large_mm: Length = 0.0
+    chord_line: Line | None = None
+    reference_line: Line | None = None
 
 
 class Gaps(Schema):
     """The gap (mm) between each ball and the leveller's arm over it, in the balls' order."""
 
-    gaps_mm: list[Annotated[float, Field(allow_inf_nan=False)]] = Field(min_length=3, max_length=4)
+    gaps_mm: list[Length] = Field(min_length=3, max_length=4)
 
 
 class HighBall(Schema):
     """A ball, from 0, that the leveller shows to stand high."""
 
-    ball: int = Field(ge=0, le=3)
+    ball: Annotated[int, Strict(), Field(ge=0, le=3)]
 
 
 class ToDo(Schema):
@@ -172,7 +176,7 @@ class Uncertain(Schema):
     """Which lengths to fit, and how well each was measured (standard deviation, mm)."""
 
     parameters: list[Parameter] = Field(min_length=1, max_length=4)
-    measured_sd_mm: dict[Parameter, float] = {}
+    measured_sd_mm: dict[Parameter, Length] = {}
 
 
 class UncertainAt(Uncertain, AtVersion, Stamp):
@@ -212,7 +216,9 @@ def standings(request: HttpRequest) -> list[Standing]:
 
 
 @router.get("/{helicopter_id}/bench", response=BenchOut)
-def bench(request: HttpRequest, helicopter_id: uuid.UUID, step: str | None = None) -> BenchOut:
+def bench(
+    request: HttpRequest, helicopter_id: uuid.UUID, step: StepAsked | None = None
+) -> BenchOut:
     """Show the bench with a step open."""
     return show(bench_of(pilot_of(request), helicopter_id), step)
 
@@ -235,7 +241,11 @@ def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> B
 
 @router.put("/{helicopter_id}/bench/readings/{sequence}", response=BenchOut)
 def reread(
-    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, given: EditedReading, step: str
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    sequence: CountAsked,
+    given: EditedReading,
+    step: StepAsked,
 ) -> BenchOut:
     """Put a mistyped reading right."""
     pilot = pilot_of(request)
@@ -244,7 +254,11 @@ def reread(
 
 @router.post("/{helicopter_id}/bench/readings/{sequence}/strike", response=BenchOut)
 def strike_out(
-    request: HttpRequest, helicopter_id: uuid.UUID, sequence: int, given: Struck, step: str
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    sequence: CountAsked,
+    given: Struck,
+    step: StepAsked,
 ) -> BenchOut:
     """Strike an entry out, or let it count again."""
     pilot = pilot_of(request)
@@ -268,7 +282,7 @@ def follow(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchO
 
 @router.post("/{helicopter_id}/bench/touched", response=BenchOut)
 def touched(
-    request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: str | None = None
+    request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: StepAsked | None = None
 ) -> BenchOut:
     """Note what was worked on; what rests on it is stale."""
     return show(worked_on(pilot_of(request), helicopter_id, given.what, given.sender()), step)
@@ -276,7 +290,7 @@ def touched(
 
 @router.post("/{helicopter_id}/bench/notes", response=BenchOut)
 def clock(
-    request: HttpRequest, helicopter_id: uuid.UUID, given: Note, step: str | None = None
+    request: HttpRequest, helicopter_id: uuid.UUID, given: Note, step: StepAsked | None = None
 ) -> BenchOut:
     """Start, pause, resume, or note a power-up."""
     kinds = ["power", "resume"] if given.what == "power" else [given.what]
@@ -285,7 +299,10 @@ def clock(
 
 @router.get("/{helicopter_id}/bench/log", response=LogOut)
 def log(
-    request: HttpRequest, helicopter_id: uuid.UUID, step: str, before: int | None = None
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    step: StepAsked,
+    before: CountAsked | None = None,
 ) -> LogOut:
     """Give a page of a step's log: its newest lines, or those before one of them."""
     return log_page(bench_of(pilot_of(request), helicopter_id), step, before)
@@ -299,7 +316,10 @@ def over(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
 
 @router.post("/{helicopter_id}/bench/holds", response=BenchOut)
 def holds(
-    request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds, step: str | None = None
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    given: DeviceHolds,
+    step: StepAsked | None = None,
 ) -> BenchOut:
     """Note that devices hold the draft's values now."""
     done = device_holds(pilot_of(request), helicopter_id, given.paths, given.sender())
@@ -334,7 +354,17 @@ def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
         return PitchOut(pitch_deg=from_tip_gap(given.small_mm, given.large_mm))
     if given.by == "chord":
         return PitchOut(pitch_deg=from_chord_edges(given.small_mm, given.large_mm))
-    return PitchOut(pitch_deg=from_picture(given.chord_line, given.reference_line))
+    return PitchOut(
+        pitch_deg=from_picture(
+            _line("chord_line", given.chord_line), _line("reference_line", given.reference_line)
+        )
+    )
+
+
+def _line(name: str, points: list[list[float]] | None) -> list[tuple[float, float]]:
+    if points is None:
+        raise InvalidRequest([Fault(name, "nothing", "two points of the picture")])
+    return [(x, y) for x, y in points]
 
 
 @router.post("/{helicopter_id}/bench/leveller", response=TiltOut)

@@ -2,6 +2,7 @@
 
 import uuid
 
+from django.conf import settings
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
@@ -9,6 +10,7 @@ from ninja import Router, Schema, Status
 from accounts.pilot import pilot_of
 from bench.models import Photo
 from bench.services import bench_of
+from config.given import CountAsked
 from config.problems import Refused
 from demo.models import is_visitor
 
@@ -28,7 +30,13 @@ class PhotoOut(Schema):
     "/{helicopter_id}/bench/photos",
     response={201: PhotoOut},
     openapi_extra={
-        "requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string"}}}}
+        "requestBody": {
+            "content": {
+                "application/octet-stream": {
+                    "schema": {"type": "string", "maxLength": settings.BODY_LIMIT}
+                }
+            }
+        }
     },
 )
 @transaction.atomic
@@ -49,7 +57,7 @@ def add(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
 
 
 @router.get("/{helicopter_id}/bench/photos/{photo_id}")
-def photo(request: HttpRequest, helicopter_id: uuid.UUID, photo_id: int) -> HttpResponse:
+def photo(request: HttpRequest, helicopter_id: uuid.UUID, photo_id: CountAsked) -> HttpResponse:
     """Give a photo back."""
     kept = bench_of(pilot_of(request), helicopter_id).photos.filter(pk=photo_id).first()
     if kept is None:

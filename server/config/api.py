@@ -8,6 +8,8 @@ from audit.api import router as audit
 from bench.api import fleet as benches
 from bench.api import router as bench
 from bench.photos import router as photos
+from config.body import BoundedParser
+from config.failures import of_api
 from config.problems import Api, use_problems
 from demo.api import router as demo
 from devices.api import of_helicopter as fitted_devices
@@ -26,10 +28,12 @@ api = Api(
     title="Mint Lever",
     version="1",
     auth=SessionAuth(),
+    parser=BoundedParser(),
     docs_url=None,
     openapi_url="/openapi.json",
 )
 use_problems(api)
+api.add_exception_handler(Exception, of_api)
 api.add_router("/account", accounts)
 api.add_router("/account", demo)
 api.add_router("/helicopters", hangar)

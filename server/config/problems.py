@@ -4,9 +4,11 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.http.request import RawPostDataException
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationErrorContext
 from ninja.errors import ValidationError as RequestError
+from ninja.openapi.schema import OpenAPISchema
 
 from mint_lever.faults import Fault, MintLeverError
 from mint_lever.setup.plain_faults import fault_of
@@ -74,7 +76,24 @@ def problem(
 
 
 class Api(NinjaAPI):
-    """An API whose validation errors still know what was found."""
+    """An API whose validation errors still know what was found, and which describes its errors."""
+
+    def get_openapi_schema(self, *args: Any, **kwargs: Any) -> OpenAPISchema:
+        """Describe the problem that every call may answer with."""
+        made = super().get_openapi_schema(*args, **kwargs)
+        made["components"]["schemas"]["Problem"] = Problem.model_json_schema(
+            ref_template="#/components/schemas/{model}"
+        )
+        parts = made["components"]["schemas"]
+        parts.update(parts["Problem"].pop("$defs", {}))
+        shape = {"schema": {"$ref": "#/components/schemas/Problem"}}
+        for methods in made["paths"].values():
+            for call in methods.values():
+                call["responses"]["default"] = {
+                    "description": "What went wrong",
+                    "content": {"application/problem+json": shape},
+                }
+        return made
 
     def validation_error_from_error_contexts(
         self, error_contexts: list[ValidationErrorContext[Any]]
@@ -101,6 +120,7 @@ def use_problems(api: NinjaAPI) -> None:
         (AuthenticationError, _signed_out),
         (HttpError, _http),
         (Http404, _missing),
+        (RawPostDataException, _no_form),
     ]
     for kind, handler in handlers:
         api.add_exception_handler(kind, handler)
@@ -134,7 +154,13 @@ def _signed_out(request: HttpRequest, error: AuthenticationError) -> HttpRespons
 
 
 def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
+    if isinstance(error.__cause__, MintLeverError):  # what was wrong with the body
+        return _core(request, error.__cause__)
     return problem(error.status_code, str(error))
+
+
+def _no_form(request: HttpRequest, error: RawPostDataException) -> HttpResponse:
+    return problem(415, "That cannot be read", "found a form; allowed: JSON")
 
 
 def _missing(request: HttpRequest, error: Http404) -> HttpResponse:

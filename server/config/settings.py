@@ -47,6 +47,7 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     "config.client_address.ClientAddressMiddleware",
+    "config.api_answers.ApiAnswersMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "config.limits.BodyLimitMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -104,6 +105,7 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = not PLAIN_HTTP
 CSRF_COOKIE_SECURE = not PLAIN_HTTP
+CSRF_FAILURE_VIEW = "config.failures.forgery"
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_SSL_REDIRECT = not PLAIN_HTTP
 SECURE_HSTS_SECONDS = 0 if PLAIN_HTTP else 31_536_000

@@ -10,3 +10,6 @@ urlpatterns = [
     re_path(r"^(?:api|assets)/", missing),
     re_path(r"^", page),
 ]
+
+handler400 = "config.failures.bad_request"
+handler500 = "config.failures.server_error"

@@ -9,6 +9,7 @@ from ninja import Query, Router, Schema, Status
 from pydantic import BaseModel
 
 from accounts.pilot import pilot_id, pilot_of
+from config.given import CountAsked, FigureAsked
 from devices.models import Device
 from devices.services import (
     add_device,
@@ -111,7 +112,7 @@ def change(
     request: HttpRequest,
     device_id: uuid.UUID,
     profile: DeviceProfile,
-    version: Annotated[int, Query(ge=1)],
+    version: CountAsked,
 ) -> DeviceOut:
     """Describe a device anew, on top of the version that was seen."""
     return _out(change_device(pilot_of(request), device_id, profile, version))
@@ -143,7 +144,7 @@ def have(request: HttpRequest, helicopter_id: uuid.UUID, given: Fit) -> Status[N
 
 
 @of_helicopter.get("/{helicopter_id}/devices", response=list[OnBoard])
-def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> list[OnBoard]:
+def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -> list[OnBoard]:
     """Show every setting that the helicopter's devices have, as they have it."""
     devices = fitted(pilot_of(request), helicopter_id)
     if not devices:
@@ -167,9 +168,9 @@ def kept(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     device_id: uuid.UUID,
-    version: int,
+    version: CountAsked,
     path: Annotated[str, Query(max_length=200)],
-    figure: float,
+    figure: FigureAsked,
 ) -> MeantOut:
     """Give what the setup keeps for a figure as it stands on a device's display."""
     device = device_of(pilot_of(request), device_id)

@@ -9,6 +9,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from accounts.pilot import pilot_of
+from config.given import CountAsked
 from hangar.documents import newest_revision, setup_of
 from hangar.models import Draft, DraftState, Helicopter, Revision
 from hangar.schemas import (
@@ -192,7 +193,7 @@ def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[
 def revisions(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
-    before: int | None = None,
+    before: CountAsked | None = None,
 ) -> RevisionsOut:
     """List revisions, the newest first, a page at a time; ``before`` a number on."""
     older = owned(pilot_of(request), helicopter_id).revisions.order_by("-number")
@@ -208,14 +209,14 @@ def revisions(
 
 
 @router.get("/{helicopter_id}/revisions/{number}", response=Setup)
-def revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Setup:
+def revision(request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked) -> Setup:
     """Give one revision's setup."""
     return setup_of(_revision(request, helicopter_id, number).document)
 
 
 @router.get("/{helicopter_id}/export", response=Setup)
 def export(
-    request: HttpRequest, helicopter_id: uuid.UUID, revision: int | None = None
+    request: HttpRequest, helicopter_id: uuid.UUID, revision: CountAsked | None = None
 ) -> HttpResponse:
     """Download the draft, or a revision, as a setup file of today's version."""
     if revision is None:

@@ -2,10 +2,12 @@
 
 import uuid
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from ninja import Field, Schema
+from pydantic import Strict
 
+from config.given import Count
 from hangar.summaries import Look
 from mint_lever.setup import Setup
 from mint_lever.setup.airframe import LayoutName, SizeClass
@@ -64,10 +66,10 @@ class NewHelicopter(Schema):
 
     name: str = Field(min_length=1, max_length=80)
     size: SizeClass = "to_550"
-    cells: int | None = Field(None, ge=1, le=20)
+    cells: Annotated[int, Strict(), Field(ge=1, le=20)] | None = None
     layout: LayoutName = "three_120"
     rotation: Literal["clockwise", "counter_clockwise"] = "clockwise"
-    blades: int = Field(2, ge=2, le=6)
+    blades: Annotated[int, Strict(), Field(ge=2, le=6)] = 2
     arrangement: ArrangementName = "unit_mixes"
 
 
@@ -77,7 +79,7 @@ class Sent(Schema):
     ``version`` is the draft's that the browser has seen.
     """
 
-    version: int
+    version: Count
     id: uuid.UUID | None = None
 
 
@@ -104,7 +106,7 @@ class Rebuild(Sent):
     """Another swash layout, another number of blades, or the mixing done elsewhere."""
 
     layout: LayoutName | None = None
-    blades: int | None = None
+    blades: Annotated[int, Strict(), Field(ge=2, le=6)] | None = None
     arrangement: ArrangementName | None = None
 
 
@@ -117,4 +119,4 @@ class Alike(Sent):
 class Restore(Sent):
     """The revision to put back into the draft."""
 
-    revision: int
+    revision: Count

@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema
 
 from accounts.pilot import pilot_id, pilot_of
+from config.given import Count, CountAsked
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
@@ -24,7 +25,7 @@ router = Router(tags=["head speed"])
 class Tried(Schema):
     """A gain, a pack and a pinion to punch with; nothing of it is kept."""
 
-    version: int
+    version: Count
     mode: ModeName
     gain: float = Field(ge=0, le=200)
     pack: PackState = "resting"
@@ -53,7 +54,7 @@ class MeasuredIn(Sent):
 def speeds(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
-    version: int,
+    version: CountAsked,
     wanted_pct: float = Query(15.0, ge=0, le=50),  # type: ignore[type-arg]
 ) -> HeadSpeedsOut:
     """Show what every mode's head speed comes to, with so much head-room wanted."""

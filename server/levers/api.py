@@ -8,6 +8,7 @@ from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
 from accounts.pilot import pilot_id
+from config.given import AngleAsked, CountAsked, LeverAsked, TimesAsked
 from levers.chains import chain_of
 from mint_lever.axes import Function
 from mint_lever.chain import Sticks, frame, response
@@ -27,14 +28,14 @@ class Levers(Schema):
     from 0, of the rates on switches whose position is chosen, with commas between them.
     """
 
-    version: int
-    collective: float = 0.0
-    aileron: float = 0.0
-    elevator: float = 0.0
-    rudder: float = 0.0
+    version: CountAsked
+    collective: LeverAsked = 0.0
+    aileron: LeverAsked = 0.0
+    elevator: LeverAsked = 0.0
+    rudder: LeverAsked = 0.0
     mode: ModeName = "normal"
-    azimuth: float = 180.0
-    exaggerate: float = 1.0
+    azimuth: AngleAsked = 180.0
+    exaggerate: TimesAsked = 1.0
     measured: str = Field("", max_length=60)
     rate_sets: str = Field("", max_length=80, pattern=r"^(\d{1,2}(,\d{1,2})*)?$")
 

@@ -8,17 +8,25 @@ from django.http import Http404
 
 from config.problems import Refused
 from hangar.documents import setup_of
-from hangar.models import DraftState
+from hangar.models import DraftState, Helicopter
 from mint_lever.chain import Chain, build_chain
 
 
-@lru_cache(maxsize=64)
 def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
     """Build the chain of a pilot's draft as of a version, or give the one built before.
 
-    The database is asked on the first call only, and only what it allowed is kept: not found when
-    the helicopter is not this pilot's, refused when the draft has moved on.
+    Raises Http404 when the helicopter is not this pilot's, or no longer there; refused when the
+    draft has moved on.
     """
+    # Asked each time: another process may have removed it.
+    if not Helicopter.objects.filter(pk=helicopter_id, owner_id=pilot_id).exists():
+        raise Http404
+    return _built(pilot_id, helicopter_id, version)
+
+
+@lru_cache(maxsize=64)
+def _built(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
+    """Only what the database allowed is kept: a version, once counted, is one setup for good."""
     # Version and document in one query, so that they belong together.
     states = DraftState.objects.select_related("draft", "document").filter(
         draft__helicopter_id=helicopter_id,

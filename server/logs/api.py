@@ -2,14 +2,16 @@
 
 import uuid
 from collections.abc import Iterator
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
+from django.conf import settings
 from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 from pydantic import BaseModel
 
 from accounts.pilot import pilot_id, pilot_of
+from config.given import Count, SecondsAsked
 from levers.chains import chain_of
 from logs.models import FlightLog
 from logs.services import keep_log, log_of, logs_of, map_log, read, report
@@ -24,6 +26,9 @@ from mint_lever.telemetry.units import UNITS
 
 router = Router(tags=["logs"])
 _PART = 64 * 1024
+
+LogName = Annotated[str, Field(max_length=200)]
+Steps = Annotated[int, Field(ge=10, le=MOST_STEPS)]
 
 
 class LogColumnOut(BaseModel):
@@ -107,9 +112,9 @@ class LogMapping(Schema):
 class Fly(Schema):
     """A flight to simulate; nothing of it counts for the real model."""
 
-    version: int
+    version: Count
     mode: ModeName
-    seed: int = Field(1, ge=0, le=2**31)
+    seed: Count = 1
 
 
 @router.get("/{helicopter_id}/logs", response=list[FlightLogOut])
@@ -122,10 +127,18 @@ def every(request: HttpRequest, helicopter_id: uuid.UUID) -> list[FlightLogOut]:
     "/{helicopter_id}/logs",
     response={201: FlightLogOut},
     openapi_extra={
-        "requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string"}}}}
+        "requestBody": {
+            "content": {
+                "application/octet-stream": {
+                    "schema": {"type": "string", "maxLength": settings.LOG_LIMIT}
+                }
+            }
+        }
     },
 )
-def add(request: HttpRequest, helicopter_id: uuid.UUID, name: str = "log") -> Status[FlightLogOut]:
+def add(
+    request: HttpRequest, helicopter_id: uuid.UUID, name: LogName = "log"
+) -> Status[FlightLogOut]:
     """Keep a log (CSV, at most 40 MB), read as it comes; its columns are guessed."""
     log = keep_log(pilot_of(request), helicopter_id, name, _parts(request), simulated=False)
     return Status(201, _out(log))
@@ -158,9 +171,9 @@ def one(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     log_id: uuid.UUID,
-    start: float | None = None,
-    end: float | None = None,
-    steps: int = 600,
+    start: SecondsAsked | None = None,
+    end: SecondsAsked | None = None,
+    steps: Steps = 600,
 ) -> LogShownOut:
     """Show a stretch of a log and what all of it says."""
     log = log_of(pilot_of(request), helicopter_id, log_id)
@@ -176,7 +189,7 @@ def one(
         recorded,
         first if start is None else start,
         last if end is None else end,
-        min(max(steps, 10), MOST_STEPS),
+        steps,
     )
     return LogShownOut(
         log=_out(log),

@@ -1,13 +1,15 @@
 """Flight modes over the API: curves as the blade has them, curves being drawn, the switch."""
 
 import uuid
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Field, Query, Router, Schema
-from pydantic import BaseModel
+from pydantic import BaseModel, Strict
 from pydantic_core import to_json
 
 from accounts.pilot import pilot_id, pilot_of
+from config.given import Count, CountAsked, Degrees, LeverAsked, Percent, Yes
 from devices.services import expo_softer
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
@@ -40,20 +42,20 @@ router = Router(tags=["modes"])
 class Asked(Schema):
     """Which way the switch moves, and where the collective lever stands (−100…100)."""
 
-    version: int
+    version: CountAsked
     before: ModeName
     after: ModeName
-    collective: float = Field(0.0, ge=-100, le=100)
+    collective: LeverAsked = 0.0
 
 
 class Drawn(Schema):
     """A curve being drawn; nothing of it is kept."""
 
-    version: int
+    version: Count
     mode: ModeName
     which: Which
-    points: list[float] = Field(min_length=2, max_length=17)
-    at: list[float] | None = Field(None, max_length=17)
+    points: list[Percent] = Field(min_length=2, max_length=17)
+    at: list[Percent] | None = Field(None, max_length=17)
     shape: CurveShape = "straight"
 
 
@@ -61,19 +63,19 @@ class InDegrees(Sent):
     """Pitches (deg) for points of a mode's curve, by their number."""
 
     mode: ModeName
-    degrees: dict[int, float] = Field(min_length=1, max_length=17)
+    degrees: dict[int, Degrees] = Field(min_length=1, max_length=17)
 
 
 class CarryOver(Schema):
     """The curve at another number of points, or at other stick positions."""
 
-    version: int
+    version: Count
     mode: ModeName
     which: Which
-    points: int | None = Field(None, ge=2, le=17)
-    at: list[float] | None = Field(None, max_length=17)
+    points: Annotated[int, Strict(), Field(ge=2, le=17)] | None = None
+    at: list[Percent] | None = Field(None, max_length=17)
     shape: CurveShape = "straight"
-    step: float = Field(1.0, gt=0, le=5)
+    step: Annotated[float, Strict(), Field(ge=0.5, le=5)] = 1.0
 
 
 class CarriedOut(BaseModel):
@@ -92,8 +94,8 @@ class OnePoint(Sent):
 
     mode: ModeName
     which: Which
-    index: int
-    put_in: bool
+    index: Annotated[int, Strict(), Field(ge=0, le=16)]
+    put_in: Yes
 
 
 class TakenOver(Sent):
@@ -113,7 +115,7 @@ class LeftOut(Sent):
 class OwnRates(Schema):
     """Rates to be compared with a mode's; nothing of them is kept."""
 
-    version: int
+    version: Count
     mode: ModeName
     rates: Rates
 
@@ -122,12 +124,12 @@ class Shape(Schema):
     """A throttle curve made from a few numbers (percent)."""
 
     name: ShapeName
-    low_end: float = 100.0
-    middle: float = 70.0
-    high_end: float = 100.0
-    flat_wide: float = 40.0
-    reached_at: float = 30.0
-    points: int = 5
+    low_end: Percent = 100.0
+    middle: Percent = 70.0
+    high_end: Percent = 100.0
+    flat_wide: Percent = 40.0
+    reached_at: Percent = 30.0
+    points: Annotated[int, Strict(), Field(ge=2, le=17)] = 5
 
 
 class ShapeOut(BaseModel):
@@ -135,7 +137,7 @@ class ShapeOut(BaseModel):
 
 
 @router.get("/{helicopter_id}/modes", response=ModesOut)
-def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: int) -> HttpResponse:
+def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -> HttpResponse:
     """Show every mode's curves in percent and degrees, and its rates."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
     names = chain.setup.transmitter.modes.names()

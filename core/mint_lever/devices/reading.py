@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from pydantic import ValidationError
 
@@ -13,9 +12,12 @@ from mint_lever.setup.plain_faults import faults_of, shown
 from mint_lever.setup.reading import read_document
 
 
-def read_profile(source: bytes | str | Mapping[str, Any]) -> DeviceProfile:
-    """Read and check a profile. Raises InvalidSetup with every fault found."""
-    data = source if isinstance(source, Mapping) else read_document(source)
+def read_profile(source: object) -> DeviceProfile:
+    """Read and check a profile: its bytes or text, or what was parsed of it.
+
+    Raises InvalidSetup with every fault found.
+    """
+    data = read_document(source) if isinstance(source, bytes | str) else source
     if not isinstance(data, Mapping):
         raise InvalidSetup([Fault("", shown(data), "one JSON object")])
     for key, wanted in (("format", FORMAT), ("version", VERSION)):

@@ -64,7 +64,8 @@ def _number(ask: Number | Numbers, value: Any) -> float:
             meant = f"{text} or {either[1]}{either[2]}, written without a separator"
             raise _refused(ask, value, meant)
         try:
-            value = float(text)
+            # Python alone reads "1_0" as ten.
+            value = float(text.replace("_", "?"))
         except ValueError:
             raise _refused(ask, value, allowed) from None
     if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):

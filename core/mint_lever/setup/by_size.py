@@ -40,7 +40,9 @@ def new_helicopter(
     gives about what is usually wanted, alike both ways, so that the audit finds nothing that only
     the defaults would be to blame for.
     """
-    setup = fresh_setup(name, layout, rotation, blades, arrangement)
+    # Custom balls have no pattern: a start to measure over, ball by ball.
+    pattern = "three_120" if layout == "custom" else layout
+    setup = fresh_setup(name, pattern, rotation, blades, arrangement)
     scale = _SCALE[size]
     servos = [
         servo.model_copy(update={"arm_mm": _mm(12.0, scale), "link_length_mm": _mm(38.0, scale)})
@@ -53,8 +55,8 @@ def new_helicopter(
             "inner_ball_radius_mm": _mm(20.0, scale),
         }
     )
-    balls = layout_balls(layout, _mm(24.0, scale))
-    swash = setup.airframe.swash.model_copy(update={"balls": balls})
+    balls = layout_balls(pattern, _mm(24.0, scale))
+    swash = setup.airframe.swash.model_copy(update={"balls": balls, "layout": layout})
     airframe = setup.airframe.model_copy(
         update={"servos": servos, "head": head, "swash": swash, "size_class": size}
     )

@@ -16,6 +16,8 @@ from mint_lever.transmitter.curves import curve, evenly
 from mint_lever.transmitter.resample_smooth import best_smooth
 
 _FINE: Array = np.linspace(0.0, 100.0, 401)
+_AT_ONCE = 1 << 20
+"""Differences held at once: 8 MB."""
 
 
 @dataclass(frozen=True)
@@ -93,12 +95,12 @@ def _straight(fine: Array, old: Array, at: Array, step: float) -> Array:
     # No point of the best curve is further from the old one than the start's own worst miss.
     reach = np.arange(-np.ceil(worst / step) - 1, np.ceil(worst / step) + 2) * step
     choices = [np.unique(np.clip(middle + reach, 0.0, 100.0)) for middle in start]
-    misses = [
+    strays = [
         _segment(fine, old, at[i], at[i + 1], choices[i], choices[i + 1])
         for i in range(len(at) - 1)
     ]
-    largest = [np.abs(miss).max(axis=-1) for miss in misses]
-    squares = [(miss**2).sum(axis=-1) for miss in misses]
+    largest = [each[0] for each in strays]
+    squares = [each[1] for each in strays]
     least = np.zeros(len(choices[0]))
     for cost in largest:
         least = np.maximum(least[:, None], cost).min(axis=0)
@@ -109,13 +111,23 @@ def _straight(fine: Array, old: Array, at: Array, step: float) -> Array:
 
 def _segment(
     fine: Array, old: Array, left: float, right: float, lefts: Array, rights: Array
-) -> Array:
-    """Differences (left choices, right choices, samples) on one segment."""
+) -> tuple[Array, Array]:
+    """The largest difference and the sum of squares on one segment (left choices, right choices).
+
+    A few left choices at a time: all differences at once would take gigabytes for a fine step.
+    """
     inside = (left <= fine) & (right >= fine)
     t = (fine[inside] - left) / (right - left)
-    line = lefts[:, None, None] * (1 - t) + rights[None, :, None] * t
-    miss: Array = line - old[inside]
-    return miss
+    down, up, wanted = 1 - t, rights[:, None] * t, old[inside]
+    largest = np.empty((len(lefts), len(rights)))
+    squares = np.empty_like(largest)
+    rows = max(1, _AT_ONCE // max(1, up.size))
+    for first in range(0, len(lefts), rows):
+        some = slice(first, first + rows)
+        miss = lefts[some, None, None] * down + up - wanted
+        largest[some] = np.abs(miss).max(axis=-1)
+        squares[some] = np.einsum("ijk,ijk->ij", miss, miss)
+    return largest, squares
 
 
 def _cheapest(choices: list[Array], costs: list[Array]) -> Array:
