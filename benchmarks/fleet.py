@@ -11,7 +11,7 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-from api import Client
+from http_pilot import Client
 from live_server import live_server
 
 SMALL, LARGE = 10, 300

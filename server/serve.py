@@ -4,12 +4,19 @@
 import argparse
 import os
 import resource
+import sys
 from pathlib import Path
 
+import django
+from django.conf import settings
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
 from granian import Granian
 from granian.constants import Interfaces
 from granian.http import HTTP1Settings
 from granian.log import LogLevels
+
+from config.keeping import CannotStart, look_at
 
 HERE = Path(__file__).resolve().parent
 HEADER_MS = 15_000
@@ -30,6 +37,11 @@ def main() -> None:
     )
     given = asked.parse_args()
     os.chdir(HERE)
+    os.umask(0o077)
+    try:
+        _look()
+    except CannotStart as why:
+        sys.exit(f"Mint Lever cannot start. {why}")
     _many_connections()
     Granian(
         "config.asgi:application",
@@ -44,6 +56,21 @@ def main() -> None:
         respawn_failed_workers=True,
         log_level=LogLevels.warning,
     ).serve()
+
+
+def _look() -> None:
+    """Look at key, folder, disk and database before anybody is let in. Raises CannotStart."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
+    django.setup()
+    look_at(settings.DATABASES["default"]["NAME"])
+    executor = MigrationExecutor(connection)
+    waiting = executor.migration_plan(executor.loader.graph.leaf_nodes())
+    connection.close()
+    if waiting:
+        raise CannotStart(
+            f"The database is of an older version ({len(waiting)} changes of its form wait): bring "
+            "it up to date with `make migrate`, which copies it first."
+        )
 
 
 def _many_connections() -> None:

@@ -5,11 +5,10 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
-from config.secret import secret_key
+from config.keeping import folder, secret_key
 
 ROOT = Path(__file__).resolve().parent.parent.parent
-VAR = Path(os.environ.get("MINT_LEVER_VAR", ROOT / "var"))
-VAR.mkdir(parents=True, exist_ok=True)
+VAR = folder(Path(os.environ.get("MINT_LEVER_VAR", ROOT / "var")))
 WEB = Path(os.environ.get("MINT_LEVER_WEB", ROOT / "web" / "dist"))
 
 # Plain http is for a server bound to this machine's own loopback address (make demo).
@@ -31,6 +30,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "ninja",
     "csp",
+    "keeper",
     "accounts",
     "hangar",
     "levers",

@@ -1,0 +1,28 @@
+"""``manage.py restore``: put a copy in the database's place, also while the server runs."""
+
+from argparse import ArgumentParser
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError
+
+from keeper.copies import BadCopy, restore
+
+
+class Command(BaseCommand):
+    help = "Put a copy in the database's place; what is there now is copied first."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("copy", type=Path)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        try:
+            before = restore(settings.DATABASES["default"]["NAME"], options["copy"])
+        except (BadCopy, OSError) as error:
+            raise CommandError(f"Nothing was changed: {error}.") from error
+        call_command("migrate", verbosity=0)
+        self.stdout.write(f"Restored from {options['copy']}.")
+        if before is not None:
+            self.stdout.write(f"What was there before is in {before}.")

@@ -1,0 +1,25 @@
+"""``manage.py verify``: read a copy, or the database in use, from end to end."""
+
+from argparse import ArgumentParser
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandError
+
+from keeper.copies import BadCopy, look_through
+
+
+class Command(BaseCommand):
+    help = "Read every page, row and setup of a copy, or of the database in use."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("copy", nargs="?", type=Path, help="the database in use if not said")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        database = options["copy"] or settings.DATABASES["default"]["NAME"]
+        try:
+            found = look_through(database, self.stderr.write)
+        except BadCopy as error:
+            raise CommandError(f"Not whole: {error}.") from error
+        self.stdout.write(f"Whole: {database} holds {found}.")
