@@ -11,7 +11,7 @@ from ninja import Field, Router, Schema, Status
 from pydantic import BaseModel
 
 from accounts.pilot import pilot_id, pilot_of
-from config.given import Count, SecondsAsked
+from config.given import Count, SecondsAsked, bytes_of
 from levers.chains import chain_of
 from logs.models import FlightLog
 from logs.services import keep_log, log_of, logs_of, map_log, read, report
@@ -126,15 +126,7 @@ def every(request: HttpRequest, helicopter_id: uuid.UUID) -> list[FlightLogOut]:
 @router.post(
     "/{helicopter_id}/logs",
     response={201: FlightLogOut},
-    openapi_extra={
-        "requestBody": {
-            "content": {
-                "application/octet-stream": {
-                    "schema": {"type": "string", "maxLength": settings.LOG_LIMIT}
-                }
-            }
-        }
-    },
+    openapi_extra=bytes_of(settings.LOG_LIMIT),
 )
 def add(
     request: HttpRequest, helicopter_id: uuid.UUID, name: LogName = "log"

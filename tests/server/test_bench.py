@@ -421,23 +421,6 @@ def test_pitch_by_other_means(tab, helicopter, body, pitch):
     assert answer.json()["pitch_deg"] == pytest.approx(pitch, abs=0.02)
 
 
-def test_a_photo_stays_with_its_pilot(tab, stranger, helicopter):
-    path = f"/api/helicopters/{helicopter['id']}/bench/photos"
-    picture = b"\x89PNG\r\n\x1a\n" + b"0" * 40
-    made = tab.generic(
-        "POST",
-        path,
-        picture,
-        content_type="application/octet-stream",
-        headers={"x-csrftoken": tab.cookies["csrftoken"].value},
-    )
-    assert made.status_code == 201, made.content
-    back = tab.get(f"{path}/{made.json()['id']}")
-    assert (back.content, back["content-type"]) == (picture, "image/png")
-    assert stranger.get(f"{path}/{made.json()['id']}").status_code == 404
-    assert tab.send("POST", path, raw="plain text").status_code == 422
-
-
 def test_another_pilots_bench_is_not_there(stranger, helicopter):
     path = f"/api/helicopters/{helicopter['id']}/bench"
     assert stranger.get(path).status_code == 404

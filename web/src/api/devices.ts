@@ -122,7 +122,7 @@ export function useProfile(device: Device) {
     waiting.current -= 1;
     if (waiting.current === 0) setShown(kept.current.profile);
   };
-  return { profile: shown, put, refused: refused?.problem };
+  return { profile: shown, put, refused: refused?.problem, pending: act.isPending };
 }
 
 /** How often a change gives way to what other pages say of a device meanwhile. */

@@ -30,7 +30,7 @@ const pointsOf = (text: string) =>
     .map((each) => readNumber(each));
 
 export function DeviceEditor({ device }: { device: Device }) {
-  const { profile, put, refused } = useProfile(device);
+  const { profile, put, refused, pending } = useProfile(device);
   const act = useDeviceAct();
   const [removing, setRemoving] = useState(false);
   return (
@@ -44,9 +44,16 @@ export function DeviceEditor({ device }: { device: Device }) {
             onKeep={(name) => put(() => ({ name }))}
           />
         </div>
-        <a className="key" href={deviceFile(device.id)} download>
-          Export
-        </a>
+        {pending ? (
+          // A file made now would lack what was entered last.
+          <button type="button" className="key" disabled>
+            Export
+          </button>
+        ) : (
+          <a className="key" href={deviceFile(device.id)} download>
+            Export
+          </a>
+        )}
         <button type="button" className="key" onClick={() => setRemoving(true)}>
           Remove
         </button>
