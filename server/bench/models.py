@@ -40,7 +40,8 @@ class LogEntry(models.Model):
     ``saw`` is the digest of the setup the pilot had before him. ``stands_at`` is the place in the
     order it counts from: its own, or for an edited reading that of the reading it replaces.
     ``simulated`` is the simulated model's number, null for the real one. ``joins`` asks for the
-    mean with the readings before it.
+    mean with the readings before it. ``changed_at`` is what the bench had counted to when the entry
+    was made or last struck out: who knows the log up to a count reads on from there.
     """
 
     class Kind(models.TextChoices):
@@ -64,6 +65,7 @@ class LogEntry(models.Model):
     place = models.CharField(max_length=8, choices=Place.choices, default=Place.BENCH)
     sequence = models.PositiveIntegerField()
     stands_at = models.PositiveIntegerField()
+    changed_at = models.PositiveIntegerField(default=0)
     kind = models.CharField(max_length=8, choices=Kind.choices)
     step = models.CharField(max_length=24, blank=True)
     key = models.CharField(max_length=200, blank=True)
@@ -85,6 +87,7 @@ class LogEntry(models.Model):
             ),
             models.UniqueConstraint(fields=["helicopter", "sent_id"], name="one_entry_an_id"),
         ]
+        indexes = [models.Index(fields=["helicopter", "changed_at"], name="what_changed_since")]
         ordering = ["sequence"]
 
     def __str__(self) -> str:

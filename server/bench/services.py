@@ -107,6 +107,7 @@ def edit_reading(
     ask = _asked(run_at(bench), old.step, old.key)
     good = entered(ask, value)
     old.struck = True
+    old.changed_at = bench.sequence + 1  # the count of the entry that takes its place
     old.save()
     _log(
         bench,
@@ -136,10 +137,11 @@ def strike(
     replaced = LogEntry.objects.filter(replaces=entry, struck=False).exists()
     if not struck and replaced:
         raise Refused(409, "An edited reading stands in its place", "Strike that one out first.")
-    entry.struck = struck
-    entry.save()
     bench.sequence += 1
     bench.save()
+    entry.struck = struck
+    entry.changed_at = bench.sequence
+    entry.save()
     return bench
 
 
@@ -408,6 +410,7 @@ def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEn
         saw=sender.saw,
         place=sender.place,
         sequence=bench.sequence,
+        changed_at=bench.sequence,
         kind=kind,
         simulated=bench.simulated,
         **what,

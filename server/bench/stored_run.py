@@ -6,6 +6,7 @@ from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
+from bench.entries import entries_up_to
 from bench.models import Bench, LogEntry
 from devices.services import fitted_texts, profile_of_text
 from hangar.documents import setup_of_text
@@ -14,7 +15,7 @@ from hangar.services import present_setup, state_of
 from mint_lever.devices import DeviceProfile
 from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
 from mint_lever.run.advice import Prediction
-from mint_lever.run.log import Held
+from mint_lever.run.log import Held, newest
 from mint_lever.setup import Setup
 from mint_lever.steps import bench_run
 
@@ -22,7 +23,7 @@ CLOCK = (LogEntry.Kind.START, LogEntry.Kind.RESUME, LogEntry.Kind.PAUSE)
 """The entries the run's clock goes by."""
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=1024)
 def _taken_on(digest: str) -> Setup:
     """The setup of a digest: every document that has it says the same."""
     kept = Document.objects.filter(digest=digest).first()
@@ -35,19 +36,11 @@ def setup_at(bench: Bench) -> Setup:
     return present_setup(bench.helicopter.draft)
 
 
-@lru_cache(maxsize=64)
-def _read_once(helicopter: uuid.UUID, simulated: int | None, sequence: int) -> tuple[LogEntry, ...]:
-    return tuple(LogEntry.objects.filter(helicopter=helicopter, simulated=simulated))
-
-
 def entries_of(bench: Bench, simulated: int | None) -> tuple[LogEntry, ...]:
-    """Everything that happened to the real model (None) or to one simulated model.
-
-    Whatever changes a log moves its count on, so what was read at a count stays true of it.
-    """
+    """Everything that happened to the real model (None) or to one simulated model."""
     if bench.pk is None:
         return ()
-    return _read_once(bench.helicopter_id, simulated, bench.sequence)
+    return entries_up_to(bench.helicopter_id, simulated, bench.sequence)
 
 
 @lru_cache(maxsize=32)
@@ -58,7 +51,7 @@ def _work_out(
     sequence: int,
     devices: tuple[str, ...],
 ) -> BenchRun:
-    entries = _read_once(helicopter, simulated, sequence)
+    entries = entries_up_to(helicopter, simulated, sequence)
     return run_of(setup_of_text(text), entries, [profile_of_text(each) for each in devices])
 
 
@@ -75,21 +68,20 @@ def run_of(
     """The core's run of the entries that are not struck out; ``devices`` say its advice in their
     words."""
     counted = [entry for entry in entries if not entry.struck]
-    of = {entry.document_id for entry in counted}
-    digests = dict(Document.objects.filter(pk__in=of).values_list("pk", "digest"))
+    answers = [entry for entry in counted if entry.kind == LogEntry.Kind.READING]
     readings = [
         Entry(
             entry.stands_at,
             entry.step,
             entry.key,
             entry.value,
-            _taken_on(digests[entry.document_id]),
+            _taken_on(entry.digest),  # type: ignore[attr-defined]
             entry.joins,
         )
-        for entry in counted
-        if entry.kind == LogEntry.Kind.READING
+        for entry in newest(answers, lambda entry: (entry.step, entry.key))
     ]
-    events = [event for e in counted if (event := _event(e))]
+    others = [entry for entry in counted if entry.kind != LogEntry.Kind.READING]
+    events = [event for entry in others if (event := _event(entry))]
     return bench_run(setup, readings, events, devices)
 
 

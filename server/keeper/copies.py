@@ -172,3 +172,4 @@ def _count_on(copy: sqlite3.Connection, reached: int) -> None:
     copy.execute("UPDATE hangar_helicopter SET counter = counter + ?", [jump])
     copy.execute("UPDATE hangar_draft SET version = version + ?", [jump])
     copy.execute("UPDATE bench_bench SET sequence = sequence + ?", [jump])
+    copy.execute("UPDATE bench_logentry SET changed_at = changed_at + ?", [jump])

@@ -127,8 +127,19 @@ def audit(
 
 
 def findings(at: Audited) -> list[Finding]:
-    """Report what does not agree, dangers first, without a look at whether the fixes would do."""
-    return _by(RULES, at)
+    """Report what does not agree, dangers first, without a look at whether the fixes would do; kept
+    for a setup asked again with the same readings."""
+    key = (frozenset(at.read.items()), frozenset(at.ways.items()))
+    return list(_findings(ByIdentity(at.setup), *key))
+
+
+@lru_cache(maxsize=64)
+def _findings(
+    of: ByIdentity,
+    read: frozenset[tuple[str, float]],
+    ways: frozenset[tuple[Direction, tuple[int, ...]]],
+) -> tuple[Finding, ...]:
+    return tuple(_by(RULES, Audited(of.setup, dict(read), dict(ways))))
 
 
 def with_sound_fixes(at: Audited, found: Sequence[Finding]) -> list[Finding]:

@@ -206,6 +206,7 @@ def _touches(row: Row, steps: tuple[str, ...]) -> tuple[Touch, ...]:
     return tuple(Touch(step, "alone" if step in row.lone else what) for step in steps)
 
 
+@lru_cache(maxsize=2048)
 def words_of(path: str) -> str:
     """What a changed setting is called."""
     return name_of(path.removesuffix(_WAY))
@@ -223,7 +224,7 @@ def changed_paths(before: Setup, after: Setup) -> frozenset[str]:
     return _changed(ByIdentity(before), ByIdentity(after))
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=2048)
 def _changed(before: ByIdentity, after: ByIdentity) -> frozenset[str]:
     return frozenset(differing(settings(before.setup), settings(after.setup)))
 
@@ -243,7 +244,7 @@ def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
 _WAY = ".way"
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=512)
 def _settings_of(of: ByIdentity) -> dict[str, Any]:
     """Every setting by its path; one whose sign is a setting of its own is two: how far, and
     (``.way``) which way round."""

@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any
 
 
 def leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
     """Give the path and the value of everything that has no parts of its own, in order."""
-    if isinstance(value, dict | list):
-        entries = value.items() if isinstance(value, dict) else enumerate(value)
-        for key, inner in entries:
-            yield from leaves(inner, f"{path}.{key}" if path else str(key))
-    else:
+    if not isinstance(value, dict | list):
         yield path, value
+        return
+    before = f"{path}." if path else ""
+    # From the back of a list that grows at its end: what stands first comes out first.
+    left = [(f"{before}{key}", inner) for key, inner in _parts(value)][::-1]
+    while left:
+        where, inner = left.pop()
+        if isinstance(inner, dict | list):
+            left += [(f"{where}.{key}", part) for key, part in _parts(inner)][::-1]
+        else:
+            yield where, inner
+
+
+def _parts(value: dict[str, Any] | list[Any]) -> Iterable[tuple[str | int, Any]]:
+    return value.items() if isinstance(value, dict) else enumerate(value)
