@@ -14,6 +14,7 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
+from accounts.quotas import full, quota_of
 from bench.models import Bench, LogEntry
 from bench.stored_run import CLOCK, run_at, setup_at
 from config.problems import Refused
@@ -398,6 +399,9 @@ def _begun(bench: Bench, sender: Sender) -> None:
 
 
 def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
+    most = quota_of(bench.helicopter.owner).log_lines
+    if LogEntry.objects.filter(helicopter=bench.helicopter_id).count() >= most:
+        raise full("lines of log", most, "Copy the helicopter, and go on with the copy.")
     bench.sequence += 1
     bench.save()
     what.setdefault("stands_at", bench.sequence)

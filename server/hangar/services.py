@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
+from accounts.quotas import full, quota_of
 from config.problems import Refused
 from hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
 from hangar.models import Draft, DraftState, Helicopter, Revision, Taken
@@ -59,6 +60,9 @@ def present_setup(draft: Draft) -> Setup:
 @transaction.atomic
 def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
     """Put a helicopter into the pilot's hangar with this setup as its draft."""
+    most = quota_of(pilot).helicopters
+    if Helicopter.objects.filter(owner=pilot).count() >= most:
+        raise full("helicopters", most, "Export one that you need no longer, then remove it.")
     helicopter = Helicopter.objects.create(owner=pilot)
     draft = Draft.objects.create(helicopter=helicopter)
     DraftState.objects.create(
@@ -226,6 +230,9 @@ def save_revision(
                 f"The draft is the same as revision {last.number}.",
                 version=draft.version,
             )
+        most = quota_of(pilot).revisions
+        if draft.helicopter.revisions.count() >= most:
+            raise full("revisions", most, "Copy the helicopter, and go on with the copy.")
         Revision.objects.create(
             helicopter=draft.helicopter,
             number=1 if last is None else last.number + 1,
