@@ -18,6 +18,7 @@ from devices.api import router as devices
 from hangar.api import router as hangar
 from hangar.catalogue import router as catalogue
 from headspeed.api import router as headspeed
+from leaving.api import router as leaving
 from levers.api import router as levers
 from logs.api import router as logs
 from lookup.api import of_helicopter as looked_up
@@ -37,6 +38,7 @@ use_problems(api)
 api.add_exception_handler(Exception, of_api)
 api.add_router("/account", accounts)
 api.add_router("/account", demo)
+api.add_router("/account", leaving)
 api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
 api.add_router("/helicopters", bench)

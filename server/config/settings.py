@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "audit",
     "bench",
     "lookup",
+    "leaving",
     "shell",
     "demo",
 ]

@@ -1,12 +1,16 @@
 """Every place: open to keyboard and screen reader, clear when something is refused."""
 
 import json
+import zipfile
 
 import pytest
 from playwright.sync_api import expect
 
 from builds import document
 from hands import address_of, put_in_hangar, stand_at
+
+PASSWORD = "reed-bed-42"
+"""Of every pilot that a test signs up."""
 
 
 class TestAxe:
@@ -202,3 +206,44 @@ def test_what_is_wrong_with_a_new_account_stands_under_its_field(page, axe):
     )
     assert name.input_value() == "two words"
     axe("a refused sign-up")
+
+
+def test_everything_is_downloaded_and_the_account_removed_by_keyboard(page, new_pilot, axe):
+    stand_at(page, put_in_hangar(page, document()), "path")
+    page.get_by_role("button", name="Account and page").press("Enter")
+    page.get_by_role("menuitem", name="Your data").press("Enter")
+    asked = page.get_by_role("dialog", name="Your data")
+    with page.expect_download() as taken:
+        asked.get_by_role("link", name="Download everything").press("Enter")
+    assert "fennel-500/setup.json" in zipfile.ZipFile(taken.value.path()).namelist()
+    axe("your data")
+    asked.get_by_role("button", name="Remove this account").press("Enter")
+    field = asked.get_by_label("Password in use")
+    field.fill("not this one")
+    field.press("Enter")
+    expect(asked.get_by_text("the password you use now")).to_be_visible()
+    axe("your data, refused")
+    field.fill(PASSWORD)
+    field.press("Enter")
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    page.get_by_label("Pilot’s name").fill(new_pilot)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Name or password is wrong")).to_be_visible()
+
+
+def test_a_slowed_sign_in_goes_through_by_itself(page, new_pilot):
+    page.context.clear_cookies()  # a browser nobody knows
+    page.goto("/")
+    page.get_by_label("Pilot’s name").fill(new_pilot)
+    word = page.get_by_label("Password")
+    for number in range(5):
+        word.fill(f"wrong {number}")
+        with page.expect_response("**/sign-in"):
+            word.press("Enter")
+        expect(page.get_by_text("Name or password is wrong")).to_be_visible()
+    word.fill(PASSWORD)
+    with page.expect_response("**/sign-in") as slowed:
+        word.press("Enter")
+    assert slowed.value.status == 429
+    expect(page.get_by_role("button", name="Account and page")).to_be_visible()

@@ -36,6 +36,19 @@ export function useEntry() {
   });
 }
 
+/** Remove the account that is signed in, with everything in it. */
+export function useLeave() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (password: string) =>
+      answer(client.POST("/api/account/remove", { body: { password } })),
+    onSuccess: (who) => {
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+      queries.setQueryData(KEY, who);
+    },
+  });
+}
+
 export function useNewPassword() {
   return useMutation({
     mutationFn: (body: { old_password: string; new_password: string }) =>

@@ -1,5 +1,15 @@
 /** The bar over every place: where you are, what to do here, who you are. */
-import { BookOpen, Keyboard, KeyRound, LogOut, Moon, Search, Sun, User } from "lucide-react";
+import {
+  Archive,
+  BookOpen,
+  Keyboard,
+  KeyRound,
+  LogOut,
+  Moon,
+  Search,
+  Sun,
+  User,
+} from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useEntry, useWho } from "@/api/account";
@@ -10,6 +20,7 @@ import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
 import { KeyList } from "./shortcuts/key-list";
 import { type Listed, useListedKeys, useShortcut } from "./shortcuts/registry";
+import { YourData } from "./your-data";
 
 const IN_FIELDS: Listed[] = [
   { keys: "↑ ↓ in a field", says: "nudge the value, with Shift ten times as far" },
@@ -29,6 +40,7 @@ export function TopBar({ title, beside, mark, children }: Props) {
   const entry = useEntry();
   const theme = useTheme();
   const [password, setPassword] = useState(false);
+  const [data, setData] = useState(false);
   const [keys, setKeys] = useState(false);
   const [search, setSearch] = useState(false);
 
@@ -94,6 +106,9 @@ export function TopBar({ title, beside, mark, children }: Props) {
           <MenuItem onSelect={() => setPassword(true)}>
             <KeyRound aria-hidden size={17} /> Change password
           </MenuItem>
+          <MenuItem onSelect={() => setData(true)}>
+            <Archive aria-hidden size={17} /> Your data
+          </MenuItem>
           <MenuItem onSelect={() => entry.mutate({ way: "sign-out" })}>
             <LogOut aria-hidden size={17} /> Sign out
           </MenuItem>
@@ -101,6 +116,9 @@ export function TopBar({ title, beside, mark, children }: Props) {
       </div>
       <Dialog open={password} onOpenChange={setPassword} title="Change password">
         <PasswordForm done={() => setPassword(false)} />
+      </Dialog>
+      <Dialog open={data} onOpenChange={setData} title="Your data">
+        <YourData />
       </Dialog>
       <LookUp open={search} onOpenChange={setSearch} />
       <Dialog open={keys} onOpenChange={setKeys} title="Keys">

@@ -64,7 +64,7 @@ export function SignIn() {
             <ProblemNote problem={besides(problem, ["name", "password"])}>
               {left !== null && (
                 <p className="text-sm">
-                  It is sent again by itself in <span className="figure">{left} s</span>.
+                  It is sent again by itself<span aria-hidden> in {left} s</span>.
                 </p>
               )}
             </ProblemNote>
