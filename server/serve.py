@@ -62,7 +62,7 @@ def _look() -> None:
     """Look at key, folder, disk and database before anybody is let in. Raises CannotStart."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
     django.setup()
-    look_at(settings.DATABASES["default"]["NAME"])
+    look_at(settings.DATABASE)
     executor = MigrationExecutor(connection)
     waiting = executor.migration_plan(executor.loader.graph.leaf_nodes())
     connection.close()

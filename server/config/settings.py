@@ -64,10 +64,11 @@ MIDDLEWARE = [
 ROOT_URLCONF = "config.urls"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB]}]
 
+DATABASE = VAR / "mint-lever.sqlite3"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / "mint-lever.sqlite3",
+        "NAME": DATABASE,
         "CONN_MAX_AGE": None,
         "OPTIONS": {
             "timeout": 10,

@@ -34,7 +34,7 @@ _LONGEST_NAME = 80
 
 def checked(document: object) -> Setup:
     """Read a setup and prove that its geometry goes together; raises the core's errors."""
-    setup = read_setup(document)  # type: ignore[arg-type]
+    setup = read_setup(document)
     build_chain(setup)
     return setup
 

@@ -162,7 +162,7 @@ def _counted(database: Path) -> int:
             look.execute(f"SELECT coalesce(max({column}), 0) FROM {table}").fetchone()[0]
             for column, table in (("counter", "hangar_helicopter"), ("sequence", "bench_bench"))
         )
-    return max(drafts, logs)
+    return int(max(drafts, logs))
 
 
 def _count_on(copy: sqlite3.Connection, reached: int) -> None:

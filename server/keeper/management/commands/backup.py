@@ -18,7 +18,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
-            made = back_up(settings.DATABASES["default"]["NAME"], options["to"])
+            made = back_up(settings.DATABASE, options["to"])
         except (BadCopy, OSError) as error:
             raise CommandError(f"No copy was made: {error}.") from error
         self.stdout.write(f"Copied to {made} ({made.stat().st_size:,} bytes).")

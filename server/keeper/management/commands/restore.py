@@ -19,7 +19,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
-            before = restore(settings.DATABASES["default"]["NAME"], options["copy"])
+            before = restore(settings.DATABASE, options["copy"])
         except (BadCopy, OSError) as error:
             raise CommandError(f"Nothing was changed: {error}.") from error
         call_command("migrate", verbosity=0)

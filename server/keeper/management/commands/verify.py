@@ -17,7 +17,7 @@ class Command(BaseCommand):
         parser.add_argument("copy", nargs="?", type=Path, help="the database in use if not said")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        database = options["copy"] or settings.DATABASES["default"]["NAME"]
+        database = options["copy"] or settings.DATABASE
         try:
             found = look_through(database, self.stderr.write)
         except BadCopy as error:
