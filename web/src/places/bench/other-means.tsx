@@ -80,8 +80,6 @@ function TwoLengths({ way, done }: { way: (typeof WAYS)[number]; done: (pitch: n
         by: way.by,
         small_mm: readNumber(small) ?? Number.NaN,
         large_mm: readNumber(large) ?? Number.NaN,
-        chord_line: [],
-        reference_line: [],
       };
       setPitch(await pitchByOtherMeans(body));
       setProblem(null);
