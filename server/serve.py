@@ -4,6 +4,7 @@
 import argparse
 import os
 import resource
+import socket
 import sys
 from pathlib import Path
 
@@ -40,6 +41,7 @@ def main() -> None:
     os.umask(0o077)
     try:
         _look()
+        _free(given.host, given.port)
     except CannotStart as why:
         sys.exit(f"Mint Lever cannot start. {why}")
     _many_connections()
@@ -71,6 +73,21 @@ def _look() -> None:
             f"The database is of an older version ({len(waiting)} changes of its form wait): bring "
             "it up to date with `make migrate`, which copies it first."
         )
+
+
+def _free(host: str, port: int) -> None:
+    """Nobody else may answer there: processes that share an address would share the visitors, an
+    older server's with ours. Raises CannotStart."""
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    with socket.socket(family) as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((host, port))
+        except OSError as error:
+            raise CannotStart(
+                f"{host}:{port} cannot be used ({error.strerror}): stop what answers there, or "
+                "choose another --port."
+            ) from error
 
 
 def _many_connections() -> None:

@@ -101,6 +101,15 @@ def test_a_folder_that_cannot_be_written_into_and_a_full_disk_are_said(tmp_path,
         look_at(var / DATABASE)
 
 
+def test_two_servers_never_share_an_address(var):
+    with live_server(var, demo=False) as address:
+        port = urlsplit(address).port
+        done = run(var, "serve.py", "--port", str(port))
+        assert done.returncode == 1
+        assert f"127.0.0.1:{port} cannot be used" in done.stderr
+        assert ask(address, "/api/health")[0] == 200
+
+
 def test_what_is_kept_is_its_keepers_alone(var):
     (var / DATABASE).chmod(0o644)
     with live_server(var, demo=False) as address:
