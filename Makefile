@@ -48,6 +48,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py
+	$(BIN)/python benchmarks/bounds.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/load.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/browser.py
 	$(BIN)/python benchmarks/evening.py

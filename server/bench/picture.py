@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from io import BytesIO
 
 from PIL import Image, ImageOps
@@ -10,8 +11,10 @@ from config.problems import Refused
 
 MEDIA_TYPE = "image/jpeg"
 _FORMATS = ("JPEG", "PNG")
-_MOST_PIXELS = 24_000_000
-"""As many as a phone's picture has; decoded it takes three bytes for each."""
+_MOST_PIXELS = 12_000_000
+"""More than our own page sends; decoded, a picture takes up to four bytes for each."""
+_AT_ONCE = threading.BoundedSemaphore(2)
+"""Pictures that one process has decoded in its memory."""
 _LARGEST = 2048
 """Sides of a picture that is kept: enough to lay a line along a chord."""
 _QUALITY = 88
@@ -31,15 +34,16 @@ def rewritten(body: bytes) -> bytes:
                     "That picture is too large",
                     f"found {wide:,} × {high:,} pixels; allowed: {_MOST_PIXELS:,} in all",
                 )
-            picture.draft("RGB", (_LARGEST, _LARGEST))
-            upright = ImageOps.exif_transpose(picture).convert("RGB")
+            with _AT_ONCE:
+                # Made small first: what comes after works on little.
+                picture.thumbnail((_LARGEST, _LARGEST))
+                upright = ImageOps.exif_transpose(picture).convert("RGB")
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
         raise Refused(
             422,
             "That is no picture",
             "found another kind of file, or part of one; allowed: JPEG, PNG",
         ) from error
-    upright.thumbnail((_LARGEST, _LARGEST))
     made = BytesIO()
     # Pixels alone: what the file said of place and time stays behind.
     Image.frombytes("RGB", upright.size, upright.tobytes()).save(made, "JPEG", quality=_QUALITY)

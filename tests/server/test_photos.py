@@ -106,7 +106,7 @@ def test_a_picture_with_a_page_hidden_in_it_loses_the_page(photos):
 
 
 def test_a_large_picture_is_kept_smaller(photos):
-    _, kept = photos.back(file_of(Image.new("RGB", (5000, 3000), "white"), quality=30))
+    _, kept = photos.back(file_of(Image.new("RGB", (4000, 2400), "white"), quality=30))
     assert kept.size == (2048, 1229)
 
 

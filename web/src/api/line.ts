@@ -209,7 +209,7 @@ export function versionOf(change: Change, newest: number): number {
 
 /** Whether the server has said nothing at all, or only that it cannot just now. */
 function unanswered(problem: Problem): boolean {
-  return problem.unreached || [502, 503, 504].includes(problem.status);
+  return problem.unreached || [502, 503, 504, 507].includes(problem.status);
 }
 
 const lines = new WeakMap<QueryClient, Line>();
