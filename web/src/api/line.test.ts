@@ -69,6 +69,21 @@ test("without an answer a change is sent again by itself, under the same id, and
   expect(kept()).toEqual([]);
 });
 
+test.each([502, 503, 504, 507])(
+  "a server that cannot just now (%i) loses nothing",
+  async (status) => {
+    answers = [new Problem(status, { title: "The server's disk is full" })];
+    const line = lineOf();
+    const sending = line.send("a", "test", { n: 1 });
+    await vi.advanceTimersByTimeAsync(100);
+    expect(line.state("a")).toMatchObject({ silent: true, refused: null });
+    expect(kept().map((each) => each.args.n)).toEqual([1]);
+    await vi.runAllTimersAsync();
+    expect(await sending).toBeNull();
+    expect(order()).toEqual(["1", "1"]);
+  },
+);
+
 test("a key tries again at once", async () => {
   answers = [silence(), silence(), silence(), silence()];
   const line = lineOf();
