@@ -20,9 +20,9 @@ ROUNDS = 9
 
 
 def main() -> None:
-    """Fill a visitor's hangar and measure at both sizes."""
+    """Fill a pilot's hangar and measure at both sizes."""
     with tempfile.TemporaryDirectory() as var, live_server(Path(var)) as address:
-        client = Client(address)
+        client = Client(address, "wren")
         _hangar(client)
         _revisions(client)
 

@@ -18,6 +18,7 @@ from typing import Any
 from django.conf import settings
 from django.http import HttpResponse
 
+from config.failures import failed
 from config.limits import body_limit, too_large
 from config.problems import problem
 
@@ -129,7 +130,11 @@ class Front:
     async def _work(self, environ: dict[str, Any], send: Send) -> None:
         """Answer in a thread; only a long answer comes back to it, for its next piece."""
         loop = asyncio.get_running_loop()
-        answer = await loop.run_in_executor(self._pool, _Answer, self._wsgi, environ)
+        try:
+            answer = await loop.run_in_executor(self._pool, _Answer, self._wsgi, environ)
+        except Exception as error:  # nothing of an answer was sent yet: it can still be said
+            await _refuse(failed(error), send)
+            return
         try:
             await send(answer.start)
             piece = answer.first

@@ -32,7 +32,6 @@ def _figure(value: Any) -> Any:
 
 # In a body.
 Count = Annotated[int, Strict(), Field(ge=0, le=MOST)]
-Whole = Annotated[int, Strict()]
 Figure = Annotated[float, Strict(), Field(allow_inf_nan=False)]
 Yes = Annotated[bool, Strict()]
 Percent = Annotated[float, Strict(), Field(ge=-1000, le=1000, allow_inf_nan=False)]

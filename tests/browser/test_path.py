@@ -145,6 +145,11 @@ class TestPhone:
         assert over["y"] + over["height"] < under["y"] < 422
         lifted.click()
         expect(arm).to_be_focused()
+        # Scrolled away from its field it covers nothing, and comes back with it.
+        page.evaluate("() => scrollTo(0, 0)")
+        expect(lifted).to_have_count(0)
+        arm.evaluate("field => field.scrollIntoView({ block: 'center' })")
+        expect(lifted).to_have_count(1)
         arm.blur()
         expect(lifted).to_have_count(0)
 

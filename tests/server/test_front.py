@@ -1,5 +1,6 @@
 """The front of the real server: nobody who sends slowly, or never ends, stops it."""
 
+import asyncio
 import http.client
 import json
 import socket
@@ -8,6 +9,7 @@ from urllib.parse import urlsplit
 
 import pytest
 
+from config.front import Bounds, Front
 from live_server import live_server
 
 HALF_A_BODY = (
@@ -107,6 +109,87 @@ def test_what_comes_in_pieces_or_in_chunks_arrives_whole(address):
     assert whole == chunked
     # The token was found in the body: what is refused now is the body itself.
     assert whole[0] in (400, 422)
+
+
+def through(wsgi, scope, *bodies, bounds=None):
+    """What a front of its own answers to a request; no server, no network."""
+    said, left = [], list(bodies)
+
+    async def receive():
+        body = left.pop(0)
+        return {"type": "http.request", "body": body, "more_body": bool(left)}
+
+    async def send(message):
+        said.append(message)
+
+    whole = {
+        "type": "http",
+        "method": "GET",
+        "path": "/api/account",
+        "query_string": b"",
+        "http_version": "1.1",
+        "headers": [],
+        **scope,
+    }
+    asyncio.run(Front(wsgi, bounds or Bounds())(whole, receive, send))
+    return said[0]["status"], b"".join(each.get("body", b"") for each in said[1:])
+
+
+def test_an_application_that_fails_before_its_answer_is_no_bare_error():
+    def broken(environ, start):
+        raise RuntimeError("the reason")
+
+    status, body = through(broken, {})
+    assert status == 500
+    assert json.loads(body)["detail"].startswith("Not saved; what you entered is still here.")
+    assert b"the reason" not in body
+
+
+def test_a_long_answer_goes_out_in_pieces_and_ends(tmp_path):
+    closed = []
+
+    class Parts(list):
+        def close(self):
+            closed.append(True)
+
+    def long(environ, start):
+        start("200 OK", [("Content-Type", "text/plain")])
+        return Parts([bytes([65 + i]) * 100_000 for i in range(20)])
+
+    status, body = through(long, {})
+    assert (status, len(body), body[-1:], closed) == (200, 2_000_000, b"T", [True])
+
+
+def test_the_head_and_the_body_reach_the_application_as_they_were():
+    seen = {}
+
+    def look(environ, start):
+        seen.update(environ, body=environ["wsgi.input"].read())
+        start("200 OK", [])
+        return []
+
+    headers = [
+        (b"content-length", b"6"),
+        (b"content-type", b"text/x"),
+        (b"cookie", b"a=1"),
+        (b"cookie", b"b=2"),
+        (b"x-many", b"1"),
+        (b"x-many", b"2"),
+        (b"x_many", b"3"),
+    ]
+    scope = {"method": "PUT", "path": "/é", "query_string": b"q=\xff", "headers": headers}
+    assert through(look, {**scope, "client": ("192.0.2.1", 5)}, b"one", b"two")[0] == 200
+    assert seen["body"] == b"onetwo"
+    assert (seen["CONTENT_LENGTH"], seen["CONTENT_TYPE"]) == ("6", "text/x")
+    assert (seen["HTTP_COOKIE"], seen["HTTP_X_MANY"]) == ("a=1; b=2", "1,2")
+    assert seen["PATH_INFO"].encode("latin-1").decode() == "/é"
+    assert seen["REMOTE_ADDR"] == "192.0.2.1"
+
+
+def test_large_files_on_their_way_in_are_few():
+    scope = {"method": "POST", "path": "/x/logs", "headers": [(b"content-length", b"9000000")]}
+    status, body = through(None, scope, bounds=Bounds(large=0))
+    assert (status, json.loads(body)["retry_after_s"]) == (503, 1)
 
 
 def test_a_name_with_an_underscore_is_no_header_of_a_proxy(address):

@@ -1,5 +1,12 @@
 /** What the drawing stands in: on a phone it is lifted into sight while it shows a field's length. */
-import { type ReactNode, useLayoutEffect, useRef, useSyncExternalStore } from "react";
+import {
+  type ReactNode,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from "react";
 import { useAtLeast } from "@/look/width";
 import { useSettingInFocus } from "@/parts/settings/in-focus";
 import type { Source } from "./drawing";
@@ -16,7 +23,8 @@ export function InSight({ source, children }: Props) {
     source.subscribe,
     () => source.frame?.scene.dimension?.path ?? null,
   );
-  const lifted = !beside && drawn !== null && drawn === focused;
+  const measuring = !beside && drawn !== null && drawn === focused;
+  const lifted = useFieldInSight(measuring) && measuring;
   const box = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     const own = box.current;
@@ -46,4 +54,21 @@ export function InSight({ source, children }: Props) {
       {children}
     </div>
   );
+}
+
+/** Whether the field with the focus is on the screen; scrolled away from, it needs no drawing. */
+function useFieldInSight(asked: boolean): boolean {
+  const [inSight, setInSight] = useState(true);
+  useEffect(() => {
+    if (!asked || !document.activeElement) return;
+    const watcher = new IntersectionObserver((seen) =>
+      setInSight(seen.at(-1)?.isIntersecting ?? true),
+    );
+    watcher.observe(document.activeElement);
+    return () => {
+      watcher.disconnect();
+      setInSight(true);
+    };
+  }, [asked]);
+  return inSight;
 }

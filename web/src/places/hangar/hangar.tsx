@@ -72,9 +72,9 @@ export function Hangar() {
           <div className="mt-8 max-w-prose space-y-3">
             <p className="text-xl">Nothing stands here yet.</p>
             <p>
-              Start a <strong>new helicopter</strong>: choose its swash layout and you get a
-              middling geometry to measure over. Or <strong>import</strong> a setup file; dropping
-              one on this page does the same.
+              Start a <strong>new helicopter</strong>: choose its size and swash layout and you get
+              lengths of that size to measure over. Or <strong>import</strong> a setup file;
+              dropping one on this page does the same.
             </p>
           </div>
         )}
