@@ -4,7 +4,7 @@ from typing import Annotated
 
 from django.conf import settings
 from django.contrib.auth import authenticate, logout, update_session_auth_hash
-from django.contrib.auth.forms import BaseUserCreationForm, PasswordChangeForm
+from django.contrib.auth.forms import PasswordChangeForm
 from django.contrib.auth.models import User
 from django.http import HttpRequest, HttpResponse
 from ninja import Field, Router, Schema
@@ -13,7 +13,9 @@ from ninja.security import APIKeyCookie
 from accounts.door import remember, sign_in_as, sign_up_from
 from accounts.entry import let_in
 from accounts.hashing import hashing
+from accounts.names import tidied
 from accounts.pilot import pilot_of
+from accounts.signing_up import make_account
 from accounts.words import faults_of
 from config.problems import Refused
 from demo.models import is_visitor, prepared_pilot
@@ -75,29 +77,20 @@ def sign_up(request: HttpRequest, response: HttpResponse, given: Credentials) ->
     """Make an account and sign in. One line makes so many in an hour."""
     knock = sign_up_from(request)
     knock.wait()
-    form: BaseUserCreationForm[User] = BaseUserCreationForm(
-        {"username": given.name, "password1": given.password, "password2": given.password}
-    )
-    if not form.is_valid():
-        if form.has_error("username", "unique"):
-            knock.note()  # asking for names that are taken is a way to learn them
-        names = {"username": "name", "password1": "password", "password2": "password"}
-        raise Refused(422, "The account was not made", faults=faults_of(form, names))
-    knock.note()
-    with hashing():
-        pilot = form.save()
+    pilot = make_account(given.name, given.password, knock)
     let_in(request, pilot)
-    remember(request, response, given.name)
+    remember(request, response, pilot.username)
     return who_is(request)
 
 
 @router.post("/sign-in", response=Who, auth=SameSite())
 def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) -> Who:
     """Sign in; after five wrong passwords each further try waits longer, half a minute at most."""
-    knock = sign_in_as(request, given.name)
+    name = tidied(given.name)
+    knock = sign_in_as(request, name)
     knock.wait()
     with hashing():
-        user = authenticate(request, username=given.name, password=given.password)
+        user = authenticate(request, username=name, password=given.password)
     if user is None:
         knock.note()
         raise Refused(
@@ -106,7 +99,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) ->
     assert isinstance(user, User)
     knock.forget()
     let_in(request, user)
-    remember(request, response, given.name)
+    remember(request, response, name)
     return who_is(request)
 
 

@@ -1,5 +1,6 @@
-"""What the door remembers: tries of late, by whom they were made."""
+"""What the door remembers: tries of late, and what each pilot's name looks like."""
 
+from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
@@ -15,3 +16,13 @@ class Tries(models.Model):
 
     def __str__(self) -> str:
         return f"{self.count} tries of {self.who[:8]}"
+
+
+class PilotName(models.Model):
+    """What a pilot's name looks like: nobody else is to be taken for them."""
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    skeleton = models.CharField(max_length=600, db_index=True)
+
+    def __str__(self) -> str:
+        return self.skeleton

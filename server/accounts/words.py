@@ -1,16 +1,14 @@
-"""What is wrong with a name or a password, in our words, beside the field it belongs to."""
+"""What is wrong with a password, in our words, beside the field it belongs to."""
 
 from collections.abc import Mapping
 
+from django.core.exceptions import ValidationError
 from django.forms import BaseForm
 
 from mint_lever.faults import Fault
 
 _ALLOWED = {
     "required": "something: this field is empty",
-    "unique": "a name nobody has yet; this one is taken",
-    "invalid": "letters, digits and @ . + - _, without spaces",
-    "max_length": "at most 150 characters",
     "password_too_similar": "a password that is not like the name",
     "password_too_short": "at least 8 characters",
     "password_too_common": "a password that is not among the most common ones",
@@ -29,3 +27,9 @@ def faults_of(form: BaseForm, names: Mapping[str, str]) -> list[Fault]:
         for error in errors
     }
     return [Fault(path, "what was entered", allowed) for path, allowed in sorted(found)]
+
+
+def faults_of_password(error: ValidationError, path: str) -> list[Fault]:
+    """The same for a password that was judged without a form."""
+    words = {_ALLOWED.get(each.code or "", " ".join(each.messages)) for each in error.error_list}
+    return [Fault(path, "what was entered", allowed) for allowed in sorted(words)]

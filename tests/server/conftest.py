@@ -7,6 +7,8 @@ from django.contrib.auth.models import User
 from django.core.cache import cache
 from django.test import Client
 
+from accounts.models import PilotName
+from accounts.names import skeleton
 from builds import document
 
 
@@ -42,7 +44,9 @@ def _forget_everybody():
 
 @pytest.fixture
 def pilot(db):
-    return User.objects.create_user("heron", password="salt-works-7")
+    pilot = User.objects.create_user("heron", password="salt-works-7")
+    PilotName.objects.create(user=pilot, skeleton=skeleton("heron"))
+    return pilot
 
 
 @pytest.fixture

@@ -52,7 +52,7 @@ def test_a_weak_or_taken_name_is_refused_beside_its_field(pilot):
         {
             "path": "name",
             "found": "what was entered",
-            "allowed": "a name nobody has yet; this one is taken",
+            "allowed": ("a name that is nobody's here and looks like nobody's; “heron 2” is free"),
         }
     ]
 

@@ -7,6 +7,8 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError
 
+from accounts.names import tidied
+
 _WORDS = 4
 _LETTERS = "bdfghjkmnprstvz"
 _VOWELS = "aeiou"
@@ -19,7 +21,7 @@ class Command(BaseCommand):
         parser.add_argument("name")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        pilot = User.objects.filter(username=options["name"]).first()
+        pilot = User.objects.filter(username=tidied(options["name"])).first()
         if pilot is None:
             raise CommandError(f"Nobody here is called {options['name']}.")
         if not pilot.has_usable_password():
