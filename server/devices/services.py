@@ -14,6 +14,7 @@ from devices.models import Device, Fitted
 from hangar.names import free_name
 from hangar.services import owned
 from mint_lever.devices import DeviceProfile, Kind, read_profile
+from mint_lever.setup.letters import check_name
 
 MOST_DEVICES = 40
 _LONGEST_NAME = 60
@@ -35,6 +36,7 @@ def device_of(pilot: User, device_id: uuid.UUID) -> Device:
 @transaction.atomic
 def add_device(pilot: User, profile: DeviceProfile) -> Device:
     """Keep a new device; a name that is taken gets a number."""
+    check_name(profile.name)
     names = set(Device.objects.filter(owner=pilot).values_list("name", flat=True))
     if len(names) >= MOST_DEVICES:
         raise Refused(
@@ -63,6 +65,8 @@ def change_device(
         )
     if profile.kind != device.kind:
         raise Refused(409, "A device stays what it is", f"This one is a {device.kind}.")
+    if profile.name != device.name:
+        check_name(profile.name)
     device.name, device.profile = profile.name, _kept(profile)
     device.version += 1
     device.save()

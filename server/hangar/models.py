@@ -102,6 +102,23 @@ class DraftState(models.Model):
         return f"state {self.position} of {self.draft_id}"
 
 
+class DraftVersion(models.Model):
+    """Which setup a draft was as of a version (``number``): any process answers what a page asks
+    of the draft it shows, also just after an edit. The newest are kept."""
+
+    helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    document = models.ForeignKey(Document, on_delete=models.RESTRICT, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["helicopter", "number"], name="one_setup_a_version")
+        ]
+
+    def __str__(self) -> str:
+        return f"version {self.number} of {self.helicopter_id}"
+
+
 class Revision(models.Model):
     """A numbered setup with a note. It never changes: a trigger in the database sees to it too."""
 

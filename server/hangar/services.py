@@ -10,7 +10,7 @@ from django.http import Http404
 from accounts.quotas import full, quota_of
 from config.problems import Refused
 from hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
-from hangar.models import Draft, DraftState, Helicopter, Revision, Taken
+from hangar.models import Document, Draft, DraftState, DraftVersion, Helicopter, Revision, Taken
 from hangar.names import free_name
 from mint_lever.chain import build_chain
 from mint_lever.setup import (
@@ -25,16 +25,23 @@ from mint_lever.setup import (
 from mint_lever.setup.airframe import LayoutName
 from mint_lever.setup.alike import same_for_all
 from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.letters import check_name
 
 KEPT_STATES = 200
 KEPT_TAKINGS = 500
+KEPT_VERSIONS = 50
 _SWEPT_EVERY = 50
 _LONGEST_NAME = 80
 
 
-def checked(document: object) -> Setup:
-    """Read a setup and prove that its geometry goes together; raises the core's errors."""
+def checked(document: object, named: str = "") -> Setup:
+    """Read a setup and prove that its geometry goes together; raises the core's errors.
+
+    Its name is looked at where it is another than it was ``named`` before: an old one stays.
+    """
     setup = read_setup(document)
+    if setup.name != named:
+        check_name(setup.name)
     build_chain(setup)
     return setup
 
@@ -65,9 +72,9 @@ def add_helicopter(pilot: User, setup: Setup, label: str) -> Helicopter:
         raise full("helicopters", most, "Export one that you need no longer, then remove it.")
     helicopter = Helicopter.objects.create(owner=pilot)
     draft = Draft.objects.create(helicopter=helicopter)
-    DraftState.objects.create(
-        draft=draft, position=0, label=label, document=keep(helicopter, setup)
-    )
+    document = keep(helicopter, setup)
+    DraftState.objects.create(draft=draft, position=0, label=label, document=document)
+    DraftVersion.objects.create(helicopter=helicopter, number=draft.version, document=document)
     return helicopter
 
 
@@ -114,7 +121,8 @@ def edit_draft(
         # As a document of today: one from before a setting existed has it at its default from here.
         whole = present_setup(draft).as_document()
         edited = apply_changes(whole, changes)
-        return _move_on(draft, checked(edited), paths=[change.path for change in changes])
+        paths = [change.path for change in changes]
+        return _move_on(draft, checked(edited, whole["name"]), paths=paths)
 
     return _once(pilot, helicopter_id, version, sent_id, edit)
 
@@ -154,7 +162,8 @@ def rebuild_draft(
             setup, said = with_blades(setup, blades), [*said, "blades"]
         if arrangement is not None:
             setup, said = with_arrangement(setup, arrangement), [*said, "arrangement"]
-        return _move_on(draft, checked(setup.as_document()), label=" and ".join(said))
+        rebuilt = checked(setup.as_document(), setup.name)
+        return _move_on(draft, rebuilt, label=" and ".join(said))
 
     return _once(pilot, helicopter_id, version, sent_id, rebuild)
 
@@ -174,7 +183,7 @@ def alike_draft(
         changes = same_for_all(setup, part)
         if not changes:
             return draft
-        edited = checked(apply_changes(setup.as_document(), changes))
+        edited = checked(apply_changes(setup.as_document(), changes), setup.name)
         kind = "servos" if ".servos." in part else "balls"
         return _move_on(draft, edited, label=f"all {kind} alike")
 
@@ -193,11 +202,12 @@ def step_draft(
 
     def move(draft: Draft) -> Draft:
         position = draft.position + step
-        if not draft.states.filter(position=position).exists():
+        state = draft.states.select_related("document").filter(position=position).first()
+        if state is None:
             word = "undo" if step < 0 else "redo"
             raise Refused(409, f"There is nothing to {word}", version=draft.version)
         draft.position = position
-        return _count(draft)
+        return _count(draft, state.document)
 
     return _once(pilot, helicopter_id, version, sent_id, move)
 
@@ -263,7 +273,7 @@ def put_on_table(helicopter: Helicopter, practice: bool) -> Draft:
         if new:
             DraftState.objects.create(draft=draft, position=0, label="practice", document=document)
             draft.helicopter = helicopter
-            _count(draft)
+            _count(draft, document)
     return helicopter.draft
 
 
@@ -310,16 +320,19 @@ def _move_on(draft: Draft, setup: Setup, paths: Sequence[str] = (), label: str =
         draft=draft, position=draft.position, paths=list(paths), label=label, document=document
     )
     draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()
-    # By the count of all changes: undo and an edit, over and over, leave documents behind too.
-    if draft.helicopter.counter % _SWEPT_EVERY == 0:
-        sweep(draft.helicopter)
-    return _count(draft)
+    return _count(draft, document)
 
 
-def _count(draft: Draft) -> Draft:
+def _count(draft: Draft, document: Document) -> Draft:
+    """Count a change, after which the draft is this document."""
     helicopter = draft.helicopter
     helicopter.counter += 1
     helicopter.save(update_fields=["counter"])
     draft.version = helicopter.counter
     draft.save()
+    helicopter.versions.create(number=draft.version, document=document)
+    # By the count of all changes: undo and an edit, over and over, leave documents behind too.
+    if draft.version % _SWEPT_EVERY == 0:
+        helicopter.versions.filter(number__lte=draft.version - KEPT_VERSIONS).delete()
+        sweep(helicopter)
     return draft

@@ -138,6 +138,15 @@ def restore(database: Path, copy: Path) -> Path | None:
     return before
 
 
+_COUNTED_ON = (
+    ("hangar_helicopter", "counter"),
+    ("hangar_draft", "version"),
+    ("hangar_draftversion", "number"),
+    ("bench_bench", "sequence"),
+    ("bench_logentry", "changed_at"),
+)
+
+
 def _open(database: Path, new: bool = False) -> sqlite3.Connection:
     mode = "rwc" if new else "rw"
     return sqlite3.connect(f"file:{database}?mode={mode}", uri=True, timeout=30)
@@ -169,7 +178,8 @@ def _count_on(copy: sqlite3.Connection, reached: int) -> None:
     """Move every count of a copy past all that were given out: a number names one setup for good,
     also in the memory of a process that goes on through the restore."""
     jump = (reached // _JUMP + 1) * _JUMP
-    copy.execute("UPDATE hangar_helicopter SET counter = counter + ?", [jump])
-    copy.execute("UPDATE hangar_draft SET version = version + ?", [jump])
-    copy.execute("UPDATE bench_bench SET sequence = sequence + ?", [jump])
-    copy.execute("UPDATE bench_logentry SET changed_at = changed_at + ?", [jump])
+    for table, column in _COUNTED_ON:
+        # A copy from before a count existed has none to move; the migration makes it.
+        columns = {row[1] for row in copy.execute(f"PRAGMA table_info({table})")}
+        if column in columns:
+            copy.execute(f"UPDATE {table} SET {column} = {column} + ?", [jump])

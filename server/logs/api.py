@@ -16,6 +16,7 @@ from levers.chains import chain_of
 from logs.models import FlightLog
 from logs.services import keep_log, log_of, logs_of, map_log, read, report
 from mint_lever.faults import InvalidRequest
+from mint_lever.setup.letters import check_name
 from mint_lever.setup.modes import ModeName
 from mint_lever.simulate.flight_log import flown_log
 from mint_lever.telemetry.drawn import MOST_STEPS, stretch
@@ -132,6 +133,7 @@ def add(
     request: HttpRequest, helicopter_id: uuid.UUID, name: LogName = "log"
 ) -> Status[FlightLogOut]:
     """Keep a log (CSV, at most 40 MB), read as it comes; its columns are guessed."""
+    check_name(name)
     log = keep_log(pilot_of(request), helicopter_id, name, _parts(request), simulated=False)
     return Status(201, _out(log))
 

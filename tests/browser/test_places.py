@@ -193,18 +193,18 @@ def test_what_is_wrong_with_a_new_account_stands_under_its_field(page, axe):
     page.goto("/")
     page.get_by_role("button", name="I am new here").click()
     name, password = page.get_by_label("Pilot’s name"), page.get_by_label("Password, at least")
-    name.fill("two words")
+    name.fill("two/words")
     password.fill("1234")
     page.get_by_role("button", name="Make the account").click()
     page.get_by_role("alert").get_by_text("The account was not made").wait_for()
     expect(name).to_have_accessible_description(
-        "Allowed: letters, digits and @ . + - _, without spaces."
+        "Allowed: letters, marks, digits, spaces and @ ' . + - _ only."
     )
     expect(password).to_have_accessible_description(
         "Allowed: a password that is not among the most common ones. "
         "Allowed: at least 8 characters. Allowed: not digits alone."
     )
-    assert name.input_value() == "two words"
+    assert name.input_value() == "two/words"
     axe("a refused sign-up")
 
 

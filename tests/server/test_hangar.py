@@ -309,6 +309,7 @@ def test_the_database_keeps_every_finished_save(db):
 
 def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, monkeypatch):
     monkeypatch.setattr("hangar.services.KEPT_STATES", 4)
+    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 4)
     monkeypatch.setattr("hangar.services._SWEPT_EVERY", 3)
     draft = edit(tab, helicopter, (ARM, 9.5)).json()
     draft = do(tab, draft, "revisions", note="kept for good").json()
@@ -332,6 +333,7 @@ def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, mo
 
 def test_undo_and_an_edit_over_and_over_leave_no_heap_of_documents(tab, helicopter, monkeypatch):
     monkeypatch.setattr("hangar.services._SWEPT_EVERY", 5)
+    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 5)
     draft = helicopter
     for length in range(100, 130):
         draft = edit(tab, draft, (ARM, length / 10)).json()

@@ -6,7 +6,10 @@ import numpy as np
 import pytest
 
 from builds import document, with_tail
+from hangar.models import DraftVersion
+from hangar.services import KEPT_VERSIONS
 from levers.api import FrameOut, ResponseOut
+from levers.chains import _built
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
@@ -85,12 +88,33 @@ def test_the_response_runs_through_the_live_point(tab, helicopter):
     assert response.deg_per_us > 0
 
 
-def test_an_old_version_is_refused_not_drawn(tab, helicopter):
-    change = {"version": 1, "changes": [{"path": "unit.cyclic_pct", "value": 50.0}]}
+def test_a_version_just_gone_is_drawn_as_it_was_in_any_process(tab, helicopter):
+    full = {"aileron": 100}
+    before = tab.get(address(helicopter, "frame", version=1, **full)).json()
+    change = {"version": 1, "changes": [{"path": "unit.cyclic_pct", "value": 20.0}]}
     tab.send("PATCH", f"/api/helicopters/{helicopter['id']}/draft", change)
-    refused = tab.get(address(helicopter, "frame", version=1))
-    assert (refused.status_code, refused.json()["version"]) == (409, 2)
-    assert tab.get(address(helicopter, "frame", version=2, aileron=100)).status_code == 200
+    _built.cache_clear()  # as another process, which never saw it
+    assert tab.get(address(helicopter, "frame", version=1, **full)).json() == before
+    now = tab.get(address(helicopter, "frame", version=2, **full)).json()
+    assert now["blade"]["cyclic_deg"] < before["blade"]["cyclic_deg"]
+    undone = tab.send("POST", f"/api/helicopters/{helicopter['id']}/draft/undo", {"version": 2})
+    assert undone.json()["version"] == 3
+    again = tab.get(address(helicopter, "frame", version=3, **full)).json()
+    assert again == {**before, "version": 3}
+
+
+def test_a_version_of_long_ago_or_never_is_refused_with_the_one_there_is(tab, helicopter):
+    path = f"/api/helicopters/{helicopter['id']}"
+    reached = KEPT_VERSIONS + 51
+    for version in range(1, reached):
+        change = {"path": "unit.cyclic_pct", "value": 40.0 + version / 10}
+        edited = tab.send("PATCH", f"{path}/draft", {"version": version, "changes": [change]})
+        assert edited.status_code == 200
+    assert DraftVersion.objects.filter(helicopter=helicopter["id"]).count() <= KEPT_VERSIONS + 50
+    _built.cache_clear()
+    for gone in (1, reached + 1):
+        refused = tab.get(address(helicopter, "frame", version=gone))
+        assert (refused.status_code, refused.json()["version"]) == (409, reached)
 
 
 @pytest.mark.parametrize(

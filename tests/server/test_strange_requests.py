@@ -1,6 +1,7 @@
 """What no page of ours sends: refused in the one shape, said plainly, and nothing kept."""
 
 import json
+from urllib.parse import urlencode
 
 import pytest
 from django.contrib.auth.models import User
@@ -134,6 +135,55 @@ def test_a_body_is_read_as_strictly_as_a_file(tab, helicopter, raw):
     assert refused.status_code == 422
     assert refused["Content-Type"] == "application/problem+json"
     assert tab.get(path).json()["version"] == 1
+
+
+NO_NAMES = [" ", "\u3000\u2003", "\u200b", "two\nlines", "a\tb", "gn\u202eir", "\u200fDill"]
+
+
+@pytest.mark.parametrize("name", [*NO_NAMES, "bell \u0007", "\u2066Dill"])
+def test_a_helicopters_name_can_be_read(tab, helicopter, name):
+    path = f"{HELICOPTERS}/{helicopter['id']}"
+    edit = {"version": 1, "changes": [{"path": "name", "value": name}]}
+    for refused in (
+        tab.send("POST", HELICOPTERS, {"name": name}),
+        tab.send("POST", f"{HELICOPTERS}/import", {**document(), "name": name}),
+        tab.send("PATCH", f"{path}/draft", edit),
+    ):
+        assert refused.status_code == 422
+        assert refused.json()["faults"][0]["path"] in ("name", "changes.0.value")
+    assert [each["name"] for each in tab.get(HELICOPTERS).json()] == [
+        helicopter["document"]["name"]
+    ]
+
+
+@pytest.mark.parametrize("name", NO_NAMES)
+def test_a_device_and_a_log_have_names_that_can_be_read(tab, helicopter, name):
+    device = tab.send("POST", "/api/devices", {"kind": "gauge"}).json()
+    profile = {**device["profile"], "name": name}
+    at = f"/api/devices/{device['id']}?version={device['version']}"
+    refused = tab.send("PUT", at, profile)
+    assert refused.json()["faults"][0]["path"] == "name"
+    logs = f"{HELICOPTERS}/{helicopter['id']}/logs?{urlencode({'name': name})}"
+    assert tab.send("POST", logs, raw="time,rpm\n0,1\n").json()["faults"][0]["path"] == "name"
+
+
+def test_a_name_of_before_that_nobody_would_take_now_stays_until_it_is_changed(tab, helicopter):
+    from hangar.models import Document
+
+    kept = Document.objects.get(helicopter=helicopter["id"])
+    Document.objects.filter(pk=kept.pk).update(
+        text=kept.text.replace(f'"name":"{helicopter["document"]["name"]}"', '"name":"  "')
+    )
+    path = f"{HELICOPTERS}/{helicopter['id']}"
+    edit = {"version": 1, "changes": [{"path": "notes", "value": "Bent tail shaft"}]}
+    assert tab.send("PATCH", f"{path}/draft", edit).status_code == 200
+
+
+def test_text_of_several_lines_and_of_any_script_is_taken(tab, helicopter):
+    notes = "Bent shaft:\n\tיד ימין, \u200fשמאל\nנמדד ליד 蓝色 स्वर"
+    edit = {"version": 1, "changes": [{"path": "notes", "value": notes}]}
+    edited = tab.send("PATCH", f"{HELICOPTERS}/{helicopter['id']}/draft", edit).json()
+    assert edited["document"]["notes"] == notes
 
 
 def test_a_form_is_no_helicopter(tab):

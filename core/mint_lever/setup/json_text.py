@@ -1,14 +1,14 @@
-"""Reads JSON that a stranger sent: bounded, finite, each key once, letters that can be stored."""
+"""Reads JSON that a stranger sent: bounded, finite, each key once, letters that can be read."""
 
 from __future__ import annotations
 
 import json
 import math
-import re
 import sys
 from typing import Any
 
 from mint_lever.faults import Fault, InvalidSetup
+from mint_lever.setup.letters import READABLE, unreadable
 from mint_lever.setup.plain_faults import shown
 
 DEEPEST = 24
@@ -17,8 +17,6 @@ _MOST_DIGITS = 18
 _MOST_FAULTS = 20
 _LEAST = sys.float_info.min
 """A number nearer to zero has lost digits already: nobody measured it."""
-_NOT_KEPT = re.compile("[\\x00\\ud800-\\udfff]")
-"""Halves of letters, and the sign no database keeps."""
 
 
 class _DuplicateKey(ValueError):
@@ -45,7 +43,7 @@ def parse(source: bytes | str, most_bytes: int) -> Any:
 
     Raises InvalidSetup, with at most 20 faults, when it is too large, not UTF-8, not JSON, nested
     beyond reason, has a key twice, a number that is not finite or has lost its digits, or text with
-    half a letter.
+    half a letter, a control character or one that changes its direction.
     """
     raw = source.encode("utf-8", "surrogatepass") if isinstance(source, str) else source
     if len(raw) > most_bytes:
@@ -80,17 +78,17 @@ def _faults(data: Any) -> list[Fault]:
             left += [(f"{path}.{key}".lstrip("."), depth + 1, each) for key, each in parts]
             if isinstance(value, dict):
                 found += [
-                    Fault(path, f"the key {ascii(key)[:40]}", "letters that can be kept")
+                    Fault(path, f"the key {ascii(key)[:40]}", READABLE)
                     for key in value
-                    if _NOT_KEPT.search(key)
+                    if unreadable(key)
                 ]
         elif isinstance(value, float):
             if not math.isfinite(value):
                 found.append(Fault(path, shown(value), "a finite number"))
             elif 0 < abs(value) < _LEAST:
                 found.append(Fault(path, shown(value), "0, or a number that can be measured"))
-        elif isinstance(value, str) and _NOT_KEPT.search(value):
-            found.append(Fault(path, ascii(value)[:60], "letters that can be kept"))
+        elif isinstance(value, str) and unreadable(value):
+            found.append(Fault(path, ascii(value)[:60], READABLE))
     return found[:_MOST_FAULTS]
 
 

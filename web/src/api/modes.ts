@@ -1,6 +1,6 @@
 /** Flight modes: curves and rates as worked out, curves being drawn, the switch. */
 import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
-import { answer, asProblem, client, type ModeName } from "./client";
+import { answer, client, type ModeName } from "./client";
 import type { components } from "./schema";
 
 export type Modes = components["schemas"]["ModesOut"];
@@ -80,26 +80,13 @@ export function drawCurve(id: string, body: Drawn, signal: AbortSignal): Promise
   );
 }
 
-/** Nothing of it is kept, so an edit of one's own that was on its way is no reason not to answer:
- * the question is asked again of what is there now. */
-export async function carryOver(
-  id: string,
-  body: components["schemas"]["CarryOver"],
-): Promise<Carried> {
-  const ask = (version: number) =>
-    answer(
-      client.POST("/api/helicopters/{helicopter_id}/modes/carried-over", {
-        params: { path: { helicopter_id: id } },
-        body: { ...body, version },
-      }),
-    );
-  try {
-    return await ask(body.version);
-  } catch (error) {
-    const { status, version } = asProblem(error);
-    if (status !== 409 || version === null || version === body.version) throw error;
-    return ask(version);
-  }
+export function carryOver(id: string, body: components["schemas"]["CarryOver"]): Promise<Carried> {
+  return answer(
+    client.POST("/api/helicopters/{helicopter_id}/modes/carried-over", {
+      params: { path: { helicopter_id: id } },
+      body,
+    }),
+  );
 }
 
 export function shapeThrottle(id: string, body: ThrottleShape): Promise<{ points: number[] }> {

@@ -6,8 +6,6 @@ import { type Levers, leversNow, onLevers } from "./levers";
 
 /** `measured` is the path of the length whose dimension is drawn. */
 export type View = { azimuth: number; exaggerate: number; measured?: string };
-const MOVED = 409;
-
 type Question = View & Levers & { version: number };
 
 export class Live {
@@ -24,13 +22,8 @@ export class Live {
           client.GET("/api/helicopters/{helicopter_id}/frame", { params: { path, query }, signal }),
         ),
       (frame) => this.publish(frame, null),
-      (error) => {
-        const problem = asProblem(error);
-        // Asked while an edit was on its way: the page asks again with the version it ends at.
-        if (problem.status === MOVED) return;
-        // The last good frame stays on screen; the problem is shown beside it.
-        this.publish(this.frame, problem);
-      },
+      // The last good frame stays on screen; the problem is shown beside it.
+      (error) => this.publish(this.frame, asProblem(error)),
     );
   }
 
