@@ -1,7 +1,9 @@
 """What a pilot does on any place: another screen, a field filled in, a reading entered."""
 
 import json
+import secrets
 
+PASSWORD = "reed-bed-42"
 # What shows that a place is drawn.
 DRAWN = {
     "bench": "#step-title",
@@ -21,6 +23,19 @@ def enter(page, way, **body):
     (token,) = (c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
     answer = asked.post(f"/api/account/{way}", data=body, headers={"X-CSRFToken": token})
     assert answer.ok, answer.text()
+
+
+def make_an_account(page):
+    """Go through the door by its form, by keyboard; give the new pilot's name."""
+    name = f"heron {secrets.token_hex(6)}"
+    page.goto("/")
+    page.get_by_role("button", name="I am new here").press("Enter")
+    page.get_by_label("Pilot’s name").fill(name)
+    password = page.get_by_label("Password, at least")
+    password.fill(PASSWORD)
+    password.press("Enter")
+    page.get_by_role("heading", name="Keep these codes").wait_for()
+    return name
 
 
 def put_in_hangar(page, setup):

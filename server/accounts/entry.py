@@ -2,20 +2,22 @@
 
 from django.contrib.auth import login
 from django.contrib.auth.models import User
-from django.contrib.sessions.models import Session
 from django.core.cache import cache
 from django.http import HttpRequest
 from django.utils import timezone
 
 from accounts.door import forget_old_tries
+from accounts.sessions import PilotSession, make_room
 
 _BACKEND = "django.contrib.auth.backends.ModelBackend"
 _EVERY_S = 3600
 
 
-def let_in(request: HttpRequest, pilot: User) -> None:
-    """Begin a session of the pilot's."""
+def let_in(request: HttpRequest, pilot: User) -> int:
+    """Begin a session of the pilot's; gives how many old ones ended, to make room for it."""
     login(request, pilot, backend=_BACKEND)
+    ended = make_room(pilot, request.session.session_key)
     if cache.add("cleared", True, _EVERY_S):
-        Session.objects.filter(expire_date__lt=timezone.now()).delete()
+        PilotSession.objects.filter(expire_date__lt=timezone.now()).delete()
         forget_old_tries()
+    return ended

@@ -1,8 +1,12 @@
-"""What the door remembers: tries of late, and what each pilot's name looks like."""
+"""What the door remembers: tries of late, what each pilot's name looks like, codes, sessions."""
 
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
+
+from accounts.sessions import PilotSession
+
+__all__ = ["PilotName", "PilotSession", "RecoveryCode", "Tries"]
 
 
 class Tries(models.Model):
@@ -26,3 +30,16 @@ class PilotName(models.Model):
 
     def __str__(self) -> str:
         return self.skeleton
+
+
+class RecoveryCode(models.Model):
+    """A code that lets a pilot who forgot the password in, once. Only its digest is kept."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    digest = models.CharField(max_length=64)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["user", "digest"], name="one_of_each_code")]
+
+    def __str__(self) -> str:
+        return f"a code of {self.user_id}"

@@ -27,7 +27,6 @@ CSRF_TRUSTED_ORIGINS = os.environ.get("MINT_LEVER_ORIGINS", "").split()
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
     "ninja",
     "csp",
     "keeper",
@@ -102,7 +101,7 @@ SIGN_UP_RATE = os.environ.get("MINT_LEVER_SIGN_UP_RATE", "20/h")
 DEMO_RATE = os.environ.get("MINT_LEVER_DEMO_RATE", "60/h")
 
 # In the database alone: a session that one process ends has ended for every other one.
-SESSION_ENGINE = "django.contrib.sessions.backends.db"
+SESSION_ENGINE = "accounts.sessions"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = not PLAIN_HTTP

@@ -2,12 +2,14 @@
 
 import pytest
 
-from hands import address_of
+from hands import address_of, make_an_account
 
 WIDTHS = {1280: 800, 768: 1024, 390: 844}
 # What shows that the route is drawn, and the title that says where one is.
 ROUTES = {
     "door": ("text=Look round the demo hangar", "Mint Lever"),
+    "forgotten": ("text=One of your codes", "Mint Lever"),
+    "codes": ("text=Keep these codes", "Mint Lever"),
     "hangar": ("text=Tansy 380", "Hangar – Mint Lever"),
     "bench": ("#step-title", "Tansy 380 · Bench – Mint Lever"),
     "path": ("[data-testid=pitch]", "Tansy 380 · Path – Mint Lever"),
@@ -32,6 +34,11 @@ class TestEveryRoute:
     def place(self, page, request, route):
         if route == "door":
             return page.goto("/")
+        if route == "forgotten":
+            page.goto("/")
+            return page.get_by_role("button", name="I forgot my password").click()
+        if route == "codes":
+            return make_an_account(page)
         request.getfixturevalue("demo")
         if route == "sheet":
             page.goto("/devices")

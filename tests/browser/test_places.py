@@ -7,9 +7,8 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import document
-from hands import address_of, put_in_hangar, stand_at
+from hands import PASSWORD, address_of, make_an_account, put_in_hangar, stand_at
 
-PASSWORD = "reed-bed-42"
 """Of every pilot that a test signs up."""
 
 
@@ -206,6 +205,52 @@ def test_what_is_wrong_with_a_new_account_stands_under_its_field(page, axe):
     )
     assert name.input_value() == "two/words"
     axe("a refused sign-up")
+
+
+def test_a_forgotten_password_is_set_anew_with_a_code_by_keyboard(page, axe):
+    name = make_an_account(page)
+    codes = page.get_by_role("list", name="Codes").get_by_role("listitem").all_inner_texts()
+    with page.expect_download() as kept:
+        page.get_by_role("link", name="Keep as a file").press("Enter")
+    assert kept.value.path().read_text().splitlines()[-8:] == codes
+    page.get_by_role("button", name="I have kept them").press("Enter")
+    page.get_by_text("Nothing stands here yet.").wait_for()
+    page.reload()
+    page.get_by_text("Nothing stands here yet.").wait_for()
+
+    page.get_by_role("button", name="Account and page").press("Enter")
+    page.get_by_role("menuitem", name="Codes for a forgotten password").press("Enter")
+    asked = page.get_by_role("dialog", name="Codes for a forgotten password")
+    expect(asked.get_by_text("8 are left now.")).to_be_visible()
+    axe("codes left")
+    field = asked.get_by_label("Password in use")
+    field.fill("not this one")
+    field.press("Enter")
+    expect(field).to_have_accessible_description("Allowed: the password you use now.")
+    field.fill(PASSWORD)
+    field.press("Enter")
+    listed = asked.get_by_role("list", name="Codes").get_by_role("listitem")
+    expect(listed).to_have_count(8)
+    axe("new codes")
+    fresh = listed.all_inner_texts()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Account and page").press("Enter")
+    page.get_by_role("menuitem", name="Sign out").press("Enter")
+
+    page.get_by_role("button", name="I forgot my password").press("Enter")
+    page.get_by_label("Pilot’s name").fill(name)
+    code, password = page.get_by_label("One of your codes"), page.get_by_label("New password")
+    code.fill(codes[0])  # of those before
+    password.fill("salt-marsh-9")
+    password.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("Name or code is wrong")
+    assert password.input_value() == "salt-marsh-9"
+    code.fill(fresh[0].upper())
+    code.press("Enter")
+    page.get_by_text("Nothing stands here yet.").wait_for()
+    page.get_by_role("button", name="Account and page").press("Enter")
+    page.get_by_role("menuitem", name="Codes for a forgotten password").press("Enter")
+    expect(asked.get_by_text("7 are left now.")).to_be_visible()
 
 
 def test_everything_is_downloaded_and_the_account_removed_by_keyboard(page, new_pilot, axe):

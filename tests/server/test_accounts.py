@@ -76,7 +76,7 @@ def test_a_new_password_ends_every_other_session(pilot):
 
 def test_no_demo_hangar_opens_where_no_demo_data_is_loaded(db):
     browser = Browser()
-    assert browser.get("/api/account").json() == {"pilot": None, "demo": False}
+    assert browser.get("/api/account").json() == {"pilot": None, "demo": False, "told": ""}
     assert browser.send("POST", "/api/account/demo").status_code == 404
 
 

@@ -8,13 +8,12 @@ from datetime import timedelta
 import pytest
 from django.contrib.auth.hashers import PBKDF2PasswordHasher, check_password
 from django.contrib.auth.models import User
-from django.contrib.sessions.models import Session
 from django.core.cache import cache
 from django.test import override_settings
 from django.utils import timezone
 
 from accounts.hashing import PilotHasher, hashing
-from accounts.models import Tries
+from accounts.models import PilotSession, Tries
 from config.client_address import client_of
 from config.problems import Refused
 
@@ -159,13 +158,13 @@ class TestSignIn:
         assert "heron" not in str(kept)
         assert "198.51" not in str(kept)
         Tries.objects.update(last_at=timezone.now() - timedelta(days=2))
-        Session.objects.create(
+        PilotSession.objects.create(
             session_key="old", session_data="", expire_date=timezone.now() - timedelta(days=1)
         )
         cache.clear()
         assert from_line("192.0.2.1", SIGN_IN, RIGHT).status_code == 200
         assert not Tries.objects.exists()
-        assert not Session.objects.filter(session_key="old").exists()
+        assert not PilotSession.objects.filter(session_key="old").exists()
 
 
 def test_the_demo_lets_one_line_in_so_often(db, clock, monkeypatch):
@@ -182,7 +181,7 @@ def test_a_session_ended_in_one_process_has_ended_in_every_other(pilot):
     browser = Browser()
     from_line("192.0.2.1", SIGN_IN, RIGHT, browser)
     assert browser.get("/api/helicopters").status_code == 200
-    Session.objects.all().delete()
+    PilotSession.objects.all().delete()
     assert browser.get("/api/helicopters").status_code == 401
     from_line("192.0.2.1", SIGN_IN, RIGHT, browser)
     User.objects.filter(pk=pilot.pk).update(password="!")

@@ -1,13 +1,14 @@
 /** Which place is shown: the door until somebody is signed in. */
 import { lazy, Suspense, useEffect } from "react";
 import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
-import { useWho } from "@/api/account";
+import { useHeard, useMadeCodes, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { useLine } from "@/api/line";
 import { ProblemNote } from "@/parts/problem-note";
 import { whenIdle } from "@/parts/when-idle";
 import { Hangar } from "@/places/hangar/hangar";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
+import { KeepCodes } from "@/places/sign-in/keep-codes";
 import { SignIn } from "@/places/sign-in/sign-in";
 
 const bench = () => import("@/places/bench/bench");
@@ -55,6 +56,8 @@ function useEveryPlace(pilot: string | undefined | null) {
 function Door() {
   const who = useWho();
   const line = useLine();
+  const { codes, putAway } = useMadeCodes();
+  const heard = useHeard();
   const pilot = who.data?.pilot;
   useEffect(() => {
     line.signedIn(pilot ?? "");
@@ -73,8 +76,17 @@ function Door() {
     );
   }
   if (!pilot) return <SignIn />;
+  if (codes) return <KeepCodes codes={codes} done={putAway} />;
   return (
     <Suspense fallback={<p className="p-6">Opening…</p>}>
+      {who.data.told && (
+        <p role="status" className="flex flex-wrap items-center gap-3 border-b px-4 py-2 text-sm">
+          {who.data.told}
+          <button type="button" className="key" onClick={heard}>
+            Good
+          </button>
+        </p>
+      )}
       <Outlet />
     </Suspense>
   );

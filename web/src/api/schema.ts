@@ -104,6 +104,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forgotten
+         * @description Set another password with one of the pilot's codes, and sign in. All other sessions of the
+         *     account end. A wrong code is a wrong try as a wrong password is.
+         */
+        post: operations["accounts_api_forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/sign-out": {
         parameters: {
             query?: never;
@@ -138,6 +159,30 @@ export interface paths {
          * @description Change the password; this session stays, all others of the account end.
          */
         post: operations["accounts_api_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Codes Left
+         * @description Say how many codes for a forgotten password there still are.
+         */
+        get: operations["accounts_api_codes_left"];
+        put?: never;
+        /**
+         * Codes Anew
+         * @description Make new codes for a forgotten password; those of before are good for nothing from then.
+         */
+        post: operations["accounts_api_codes_anew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1584,13 +1629,36 @@ export interface components {
     schemas: {
         /**
          * Who
-         * @description Who is signed in, if anybody; whether this server has a demo hangar to look at.
+         * @description Who is signed in, if anybody; whether this server has a demo hangar to look at; what there
+         *     is to be ``told`` of a sign-in, in words.
          */
         Who: {
             /** Pilot */
             pilot: string | null;
             /** Demo */
             demo: boolean;
+            /**
+             * Told
+             * @default
+             */
+            told: string;
+        };
+        /**
+         * Welcome
+         * @description A new pilot, with the codes for a forgotten password; they are given once, here.
+         */
+        Welcome: {
+            /** Pilot */
+            pilot: string | null;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Told
+             * @default
+             */
+            told: string;
+            /** Codes */
+            codes: string[];
         };
         /**
          * Credentials
@@ -1599,6 +1667,18 @@ export interface components {
         Credentials: {
             /** Name */
             name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * Forgotten
+         * @description A pilot's name, one of the codes, and the password to use from now on.
+         */
+        Forgotten: {
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
             /** Password */
             password: string;
         };
@@ -1613,10 +1693,23 @@ export interface components {
             new_password: string;
         };
         /**
-         * Leave
-         * @description The password in use: nobody else at this browser removes the account.
+         * Codes
+         * @description Codes for a forgotten password: how many are ``left``; new ones themselves, once.
          */
-        Leave: {
+        Codes: {
+            /** Left */
+            left: number;
+            /**
+             * Codes
+             * @default []
+             */
+            codes: string[];
+        };
+        /**
+         * InUse
+         * @description The password in use: nobody else at this browser makes new codes or removes the account.
+         */
+        InUse: {
             /** Password */
             password: string;
         };
@@ -7171,7 +7264,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Who"];
+                    "application/json": components["schemas"]["Welcome"];
                 };
             };
             /** @description What went wrong */
@@ -7195,6 +7288,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
             };
         };
         responses: {
@@ -7280,6 +7406,68 @@ export interface operations {
             };
         };
     };
+    accounts_api_codes_left: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Codes"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_codes_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InUse"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Codes"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     demo_api_enter_demo: {
         parameters: {
             query?: never;
@@ -7345,7 +7533,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Leave"];
+                "application/json": components["schemas"]["InUse"];
             };
         };
         responses: {

@@ -4,6 +4,7 @@ import {
   BookOpen,
   Keyboard,
   KeyRound,
+  LifeBuoy,
   LogOut,
   Moon,
   Search,
@@ -14,6 +15,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useEntry, useWho } from "@/api/account";
 import { setTheme, useTheme } from "@/look/theme";
+import { NewCodes } from "./codes/new-codes";
 import { Dialog } from "./dialog";
 import { LookUp } from "./look-up/look-up";
 import { Menu, MenuItem } from "./menu";
@@ -40,6 +42,7 @@ export function TopBar({ title, beside, mark, children }: Props) {
   const entry = useEntry();
   const theme = useTheme();
   const [password, setPassword] = useState(false);
+  const [codes, setCodes] = useState(false);
   const [data, setData] = useState(false);
   const [keys, setKeys] = useState(false);
   const [search, setSearch] = useState(false);
@@ -106,6 +109,9 @@ export function TopBar({ title, beside, mark, children }: Props) {
           <MenuItem onSelect={() => setPassword(true)}>
             <KeyRound aria-hidden size={17} /> Change password
           </MenuItem>
+          <MenuItem onSelect={() => setCodes(true)}>
+            <LifeBuoy aria-hidden size={17} /> Codes for a forgotten password
+          </MenuItem>
           <MenuItem onSelect={() => setData(true)}>
             <Archive aria-hidden size={17} /> Your data
           </MenuItem>
@@ -116,6 +122,9 @@ export function TopBar({ title, beside, mark, children }: Props) {
       </div>
       <Dialog open={password} onOpenChange={setPassword} title="Change password">
         <PasswordForm done={() => setPassword(false)} />
+      </Dialog>
+      <Dialog open={codes} onOpenChange={setCodes} title="Codes for a forgotten password">
+        <NewCodes />
       </Dialog>
       <Dialog open={data} onOpenChange={setData} title="Your data">
         <YourData />

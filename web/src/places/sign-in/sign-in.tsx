@@ -6,13 +6,36 @@ import { ProblemNote } from "@/parts/problem-note";
 import { besides, TextField, wrongIn } from "@/parts/text-field";
 import { useAgain } from "./again";
 
+type Way = "sign-in" | "sign-up" | "forgotten";
+const TITLES = {
+  "sign-in": "Sign in",
+  "sign-up": "Make an account",
+  forgotten: "Set another password",
+};
+const LABELS = {
+  "sign-in": "Password",
+  "sign-up": "Password, at least 8 characters",
+  forgotten: "New password, at least 8 characters",
+};
+const KEYS = {
+  "sign-in": "Sign in",
+  "sign-up": "Make the account",
+  forgotten: "Set it and sign in",
+};
+
 export function SignIn() {
   const who = useWho();
   const entry = useEntry();
-  const [way, setWay] = useState<"sign-in" | "sign-up">("sign-in");
+  const [way, setWay] = useState<Way>("sign-in");
   const [name, setName] = useState("");
+  const [code, setCode] = useState("");
   const [password, setPassword] = useState("");
-  const fresh = way === "sign-up";
+  const anew = way !== "sign-in";
+  const other = (chosen: Way) => {
+    entry.reset();
+    if (chosen === "forgotten") setPassword("");
+    setWay(chosen);
+  };
   const problem = entry.isError ? asProblem(entry.error) : null;
   const left = useAgain(problem, () => entry.variables && entry.mutate(entry.variables));
   return (
@@ -31,14 +54,14 @@ export function SignIn() {
         </p>
       </header>
       <main>
-        <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">
-          {fresh ? "Make an account" : "Sign in"}
-        </h2>
+        <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">{TITLES[way]}</h2>
         <form
           className="mt-4 space-y-4"
           onSubmit={(event) => {
             event.preventDefault();
-            entry.mutate({ way, name, password });
+            entry.mutate(
+              way === "forgotten" ? { way, name, code, password } : { way, name, password },
+            );
           }}
         >
           <TextField
@@ -51,11 +74,23 @@ export function SignIn() {
             value={name}
             onChange={setName}
           />
+          {way === "forgotten" && (
+            <TextField
+              large
+              label="One of your codes"
+              autoComplete="one-time-code"
+              autoCapitalize="none"
+              maxLength={150}
+              placeholder="xxxx-xxxx-xxxx-xxxx"
+              value={code}
+              onChange={setCode}
+            />
+          )}
           <TextField
             large
-            label={fresh ? "Password, at least 8 characters" : "Password"}
+            label={LABELS[way]}
             type="password"
-            autoComplete={fresh ? "new-password" : "current-password"}
+            autoComplete={anew ? "new-password" : "current-password"}
             value={password}
             onChange={setPassword}
             wrong={wrongIn(problem, "password")}
@@ -74,20 +109,22 @@ export function SignIn() {
             className="key key-main min-h-12 w-full text-lg"
             disabled={entry.isPending}
           >
-            {fresh ? "Make the account" : "Sign in"}
+            {KEYS[way]}
           </button>
         </form>
         <div className="mt-4 flex flex-wrap gap-2">
           <button
             type="button"
             className="key flex-1"
-            onClick={() => {
-              entry.reset();
-              setWay(fresh ? "sign-in" : "sign-up");
-            }}
+            onClick={() => other(anew ? "sign-in" : "sign-up")}
           >
-            {fresh ? "I have an account" : "I am new here"}
+            {anew ? "I have an account" : "I am new here"}
           </button>
+          {!anew && (
+            <button type="button" className="key flex-1" onClick={() => other("forgotten")}>
+              I forgot my password
+            </button>
+          )}
           {who.data?.demo && (
             <button
               type="button"
@@ -99,6 +136,12 @@ export function SignIn() {
             </button>
           )}
         </div>
+        {way === "forgotten" && (
+          <p className="mt-4 text-sm">
+            The codes were shown when the account was made. Without one, whoever keeps this server
+            can give you another password.
+          </p>
+        )}
       </main>
     </div>
   );

@@ -1,0 +1,50 @@
+"""Sessions that know whose they are, so that one pilot has a bounded number of them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth import SESSION_KEY
+from django.contrib.auth.models import User
+from django.contrib.sessions.backends.db import SessionStore as InDatabase
+from django.contrib.sessions.base_session import AbstractBaseSession
+from django.db import models
+
+MOST = 20
+"""A pilot's browsers. The one signed in longest ago makes room for another."""
+
+
+class PilotSession(AbstractBaseSession):
+    """A session; ``pilot`` is null as long as nobody is signed in."""
+
+    pilot = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True)
+
+    @classmethod
+    def get_session_store_class(cls) -> type[SessionStore]:
+        """Where Django's middleware reads it from."""
+        return SessionStore
+
+
+class SessionStore(InDatabase):
+    """Django's own store, with the pilot beside what is kept."""
+
+    @classmethod
+    def get_model_class(cls) -> type[PilotSession]:
+        """The row."""
+        return PilotSession
+
+    def create_model_instance(self, data: dict[str, Any]) -> PilotSession:
+        """Make the row of what is kept."""
+        row: PilotSession = super().create_model_instance(data)
+        row.pilot_id = int(data[SESSION_KEY]) if SESSION_KEY in data else None
+        return row
+
+
+def make_room(pilot: User, session_key: str | None) -> int:
+    """End the pilot's oldest sessions beyond the most, the one just begun apart; gives how many
+    ended."""
+    others = PilotSession.objects.filter(pilot=pilot).exclude(pk=session_key)
+    over = list(others.order_by("-expire_date").values_list("pk", flat=True)[MOST - 1 :])
+    PilotSession.objects.filter(pk__in=over).delete()
+    return len(over)
