@@ -36,7 +36,8 @@ class SessionStore(InDatabase):
 
     def create_model_instance(self, data: dict[str, Any]) -> PilotSession:
         """Make the row of what is kept."""
-        row: PilotSession = super().create_model_instance(data)
+        row = super().create_model_instance(data)
+        assert isinstance(row, PilotSession)
         row.pilot_id = int(data[SESSION_KEY]) if SESSION_KEY in data else None
         return row
 
