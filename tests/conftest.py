@@ -1,8 +1,12 @@
 """What holds for every test: no example is timed, for a busy machine is not a failure."""
 
 import gc
+import shutil
 
+import pytest
 from hypothesis import settings
+
+from live_server import live_server, prepare
 
 settings.register_profile("untimed", deadline=None)
 settings.load_profile("untimed")
@@ -14,3 +18,15 @@ def pytest_collection_finish():
     gc.collect()
     gc.freeze()
     gc.set_threshold(50_000, 20, 20)
+
+
+@pytest.fixture(scope="session")
+def address(tmp_path_factory, worker_id):
+    """A server of this worker's own, on its own copy of one prepared demo hangar."""
+    base = tmp_path_factory.getbasetemp()
+    prepared = (base if worker_id == "master" else base.parent) / "prepared"
+    prepare(prepared)
+    own = base / "live"
+    shutil.copytree(prepared, own)
+    with live_server(own) as found:
+        yield found

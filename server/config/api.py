@@ -63,7 +63,10 @@ def health(request: HttpRequest) -> dict[str, str]:
     return {"status": "ok"}
 
 
-@api.get("/setup-schema", auth=None, response=dict)
+_SCHEMA = {"content": {"application/schema+json": {"schema": {"type": "object"}}}}
+
+
+@api.get("/setup-schema", auth=None, openapi_extra={"responses": {200: _SCHEMA}})
 def setup_schema(request: HttpRequest) -> JsonResponse:
     """The JSON Schema of the setup file."""
     return JsonResponse(json_schema(), content_type="application/schema+json")

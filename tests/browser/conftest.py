@@ -7,14 +7,13 @@ import json
 import os
 import re
 import secrets
-import shutil
 
 import pytest
 from playwright.sync_api import expect
 
 from builds import document
 from hands import enter, put_in_hangar, stand_at
-from live_server import CHROMIUM, ROOT, live_server, prepare
+from live_server import CHROMIUM, ROOT
 
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text()
 # In both themes: a setting of the page, so that nothing has to be opened a second time.
@@ -52,18 +51,6 @@ def pytest_collection_modifyitems(items):
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
     return CHROMIUM
-
-
-@pytest.fixture(scope="session")
-def address(tmp_path_factory, worker_id):
-    """A server of this worker's own, on its own copy of one prepared demo hangar."""
-    base = tmp_path_factory.getbasetemp()
-    prepared = (base if worker_id == "master" else base.parent) / "prepared"
-    prepare(prepared)
-    own = base / "live"
-    shutil.copytree(prepared, own)
-    with live_server(own) as found:
-        yield found
 
 
 @pytest.fixture
