@@ -46,6 +46,7 @@ StepAsked = Annotated[str, Field(max_length=24)]
 LeverAsked = Annotated[float, Field(ge=-100, le=100), _PlainFigure]
 AngleAsked = Annotated[float, Field(ge=-3600, le=3600), _PlainFigure]
 TimesAsked = Annotated[float, Field(ge=0, le=10), _PlainFigure]
+HeadRoomAsked = Annotated[float, Field(ge=0, le=50), _PlainFigure]
 SecondsAsked = Annotated[float, Field(ge=-1e7, le=1e7), _PlainFigure]
 FigureAsked = Annotated[float, Field(ge=-1e6, le=1e6), _PlainFigure]
 

@@ -2,12 +2,14 @@
 
 import uuid
 from datetime import date, datetime
+from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Router, Schema
+from pydantic import Strict
 
 from accounts.pilot import pilot_id, pilot_of
-from config.given import Count, CountAsked
+from config.given import Count, CountAsked, HeadRoomAsked
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
@@ -21,23 +23,25 @@ from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["head speed"])
 
+HeadSpeed = Annotated[float, Strict(), Field(gt=0, le=20_000)]
+
 
 class Tried(Schema):
     """A gain, a pack and a pinion to punch with; nothing of it is kept."""
 
     version: Count
     mode: ModeName
-    gain: float = Field(ge=0, le=200)
+    gain: Annotated[float, Strict(), Field(ge=0, le=200)]
     pack: PackState = "resting"
-    pinion: int | None = Field(None, ge=5, le=60)
+    pinion: Annotated[int, Strict(), Field(ge=5, le=60)] | None = None
 
 
 class FlownIn(Sent):
     """Where the pilot found it to hover; a day alone takes what was kept away."""
 
     mode: ModeName | None = None
-    stick_pct: float | None = Field(None, ge=0, le=100)
-    rpm: float | None = Field(None, gt=0, le=20_000)
+    stick_pct: Annotated[float, Strict(), Field(ge=0, le=100)] | None = None
+    rpm: HeadSpeed | None = None
     day: date
 
 
@@ -45,8 +49,8 @@ class MeasuredIn(Sent):
     """A head speed measured at a spool-up; without one, what was kept goes."""
 
     mode: ModeName
-    rpm: float | None = Field(None, gt=0, le=20_000)
-    percent: float | None = Field(None, gt=0, le=100)
+    rpm: HeadSpeed | None = None
+    percent: Annotated[float, Strict(), Field(gt=0, le=100)] | None = None
     day: date
 
 
@@ -55,7 +59,7 @@ def speeds(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     version: CountAsked,
-    wanted_pct: float = Query(15.0, ge=0, le=50),  # type: ignore[type-arg]
+    wanted_pct: HeadRoomAsked = 15.0,
 ) -> HeadSpeedsOut:
     """Show what every mode's head speed comes to, with so much head-room wanted."""
     chain = chain_of(pilot_id(request), helicopter_id, version)

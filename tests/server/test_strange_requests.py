@@ -137,6 +137,31 @@ def test_a_body_is_read_as_strictly_as_a_file(tab, helicopter, raw):
     assert tab.get(path).json()["version"] == 1
 
 
+def numbers_in_bodies():
+    """(method, address, key) of every number at the top of a JSON body."""
+    schema = api.get_openapi_schema()
+    parts = schema["components"]["schemas"]
+    for address, methods in schema["paths"].items():
+        for method, call in methods.items():
+            body = call.get("requestBody", {}).get("content", {}).get("application/json", {})
+            name = body.get("schema", {}).get("$ref", "").split("/")[-1]
+            for key, part in parts.get(name, {}).get("properties", {}).items():
+                kinds = {each.get("type") for each in [part, *part.get("anyOf", [])]}
+                if kinds & {"number", "integer"} and not kinds & {"string", "boolean"}:
+                    yield method.upper(), address, key
+
+
+@pytest.mark.parametrize("said", ["7", "1_0", True])
+def test_no_word_and_no_yes_stands_for_a_number_in_any_body(tab, helicopter, said):
+    calls = list(numbers_in_bodies())
+    assert len(calls) > 20
+    for method, address, key in calls:
+        path = address.replace("{helicopter_id}", helicopter["id"]).replace("{sequence}", "1")
+        refused = tab.send(method, path.replace("{device_id}", helicopter["id"]), {key: said})
+        paths = [fault["path"] for fault in refused.json()["faults"]]
+        assert key in paths, (method, address, key)
+
+
 NO_NAMES = [" ", "\u3000\u2003", "\u200b", "two\nlines", "a\tb", "gn\u202eir", "\u200fDill"]
 
 

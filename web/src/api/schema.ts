@@ -7200,9 +7200,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: unknown;
-                    };
+                    "application/schema+json": Record<string, never>;
                 };
             };
             /** @description What went wrong */
