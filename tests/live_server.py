@@ -74,7 +74,7 @@ def live_server(var: Path, demo: bool = True) -> Iterator[str]:
     )
     address = f"http://127.0.0.1:{port}"
     try:
-        _wait(address)
+        wait_for(address)
         yield address
     finally:
         server.terminate()
@@ -96,7 +96,7 @@ def environment(var: Path) -> dict[str, str]:
     }
 
 
-def _wait(address: str) -> None:
+def wait_for(address: str) -> None:
     for _ in range(200):
         try:
             urllib.request.urlopen(f"{address}/api/account")
