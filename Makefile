@@ -6,7 +6,7 @@ MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
 PORT ?= 8340
 export PYTHONDONTWRITEBYTECODE := 1
 
-.PHONY: demo test bench coverage lint build install install-test chromium migrate format pictures types
+.PHONY: demo test bench siege coverage lint build install install-test chromium migrate format pictures types
 
 demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
@@ -39,6 +39,12 @@ lint: install-test web/node_modules/.installed
 coverage: install-test build chromium
 	$(BIN)/python -m pytest tests/core tests/checks tests/server -n 2 --cov=core/mint_lever --cov=server --cov-report=term-missing:skip-covered
 
+# Ten thousand drawn calls, a hundred kills, an hour of ten pilots: an hour and a half.
+siege: install-test build
+	PYTHONPATH=tests $(BIN)/python benchmarks/fuzz.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/kills.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/soak.py
+
 bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/chain.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/tail.py
@@ -49,6 +55,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py
 	$(BIN)/python benchmarks/bounds.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/growth.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/load.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/browser.py
 	$(BIN)/python benchmarks/evening.py

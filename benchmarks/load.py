@@ -88,9 +88,10 @@ KINDS: dict[str, tuple[int, Callable[[Pilot], None]]] = {
 """How often each, of a hundred calls, and what it is."""
 
 
-def _pilots_at_work(
+def pilots_at_work(
     address: str, numbers: list[int], seconds: float, a_second: float | None, out: object
 ) -> None:
+    """Have pilots of these numbers at work, and give what each met."""
     os.nice(10)
     pilots = [Pilot(address, number) for number in numbers]
     end = time.perf_counter() + seconds
@@ -117,7 +118,7 @@ def _load(address: str, first: int, pilots: int, seconds: float, a_second: float
     numbers = list(range(first, first + pilots))
     makers = [
         multiprocessing.Process(
-            target=_pilots_at_work, args=(address, numbers[i::MAKERS], seconds, a_second, ready)
+            target=pilots_at_work, args=(address, numbers[i::MAKERS], seconds, a_second, ready)
         )
         for i in range(MAKERS)
     ]
