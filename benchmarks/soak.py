@@ -60,14 +60,18 @@ def _look(
 
 def _memory_mb(port: str) -> float:
     """What the server's processes have in memory, shared pages divided among them."""
-    (server,) = (
-        int(each.name)
+    servers = {
+        each.name
         for each in Path("/proc").iterdir()
         if each.name.isdigit() and f"--port={port}".encode() in _said(each / "cmdline")
-    )
-    children = (Path(f"/proc/{server}/task/{server}/children")).read_text().split()
+    }
+    children = {
+        child
+        for server in servers
+        for child in _said(Path(f"/proc/{server}/task/{server}/children")).decode().split()
+    }
     total = 0
-    for process in (server, *children):
+    for process in servers | children:
         rollup = Path(f"/proc/{process}/smaps_rollup").read_text().splitlines()
         total += next(int(line.split()[1]) for line in rollup if line.startswith("Pss:"))
     return total / 1e3

@@ -9,7 +9,7 @@ from django.utils import timezone
 from accounts.door import forget_old_tries
 from accounts.sessions import PilotSession, make_room
 
-_BACKEND = "django.contrib.auth.backends.ModelBackend"
+_BACKEND = "accounts.sessions.PilotBackend"
 _EVERY_S = 3600
 
 

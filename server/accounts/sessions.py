@@ -1,18 +1,38 @@
-"""Sessions that know whose they are, so that one pilot has a bounded number of them."""
+"""Sessions that know whose they are: one pilot has a bounded number of them, and is read together
+with the session, in one question to the database."""
 
 from __future__ import annotations
 
+from contextvars import ContextVar
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import SESSION_KEY
+from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.models import User
 from django.contrib.sessions.backends.db import SessionStore as InDatabase
 from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
+from django.utils import timezone
 
 MOST = 20
 """A pilot's browsers. The one signed in longest ago makes room for another."""
+
+
+_read_along: ContextVar[User | None] = ContextVar("read_along", default=None)
+
+
+class PilotBackend(ModelBackend):
+    """Django's own; the pilot who was read along with the session is not asked for again. Once:
+    the next request reads its own."""
+
+    def get_user(self, user_id: int) -> User | None:
+        """Give the pilot of a session."""
+        pilot = _read_along.get()
+        _read_along.set(None)
+        if pilot is None or pilot.pk != user_id:
+            return super().get_user(user_id)
+        return pilot if self.user_can_authenticate(pilot) else None
 
 
 class PilotSession(AbstractBaseSession):
@@ -33,6 +53,17 @@ class SessionStore(InDatabase):
     def get_model_class(cls) -> type[PilotSession]:
         """The row."""
         return PilotSession
+
+    def load(self) -> dict[str, Any]:
+        """Read what is kept, and the pilot along with it."""
+        kept = PilotSession.objects.select_related("pilot").filter(
+            session_key=self.session_key, expire_date__gt=timezone.now()
+        )
+        row = kept.first()
+        if row is None:
+            self._session_key = None
+        _read_along.set(row.pilot if row else None)
+        return self.decode(row.session_data) if row else {}
 
     def create_model_instance(self, data: dict[str, Any]) -> PilotSession:
         """Make the row of what is kept."""

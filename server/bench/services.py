@@ -14,12 +14,12 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from accounts.quotas import full, quota_of
+from accounts.quotas import anybodys, full, quota_of
 from bench.models import Bench, LogEntry
 from bench.stored_run import CLOCK, run_at, setup_at
 from config.problems import Refused
-from hangar.documents import keep
-from hangar.services import edit_draft, forget_draft, owned, taken_once
+from hangar.documents import kept_today
+from hangar.services import edit_draft, forget_draft, owned, state_of, taken_once
 from hangar.services import put_on_table as swap_drafts
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.fit import Parameter
@@ -55,8 +55,10 @@ NOBODY = Sender()
 
 def bench_of(pilot: User, helicopter_id: uuid.UUID) -> Bench:
     """The bench of a pilot's own helicopter, laid out on the first visit."""
-    helicopter = owned(pilot, helicopter_id)
-    bench, _ = Bench.objects.get_or_create(helicopter=helicopter)
+    helicopter = owned(pilot, helicopter_id, "bench")
+    bench: Bench | None = getattr(helicopter, "bench", None)
+    if bench is None:
+        bench, _ = Bench.objects.get_or_create(helicopter=helicopter)
     bench.helicopter = helicopter
     return bench
 
@@ -399,14 +401,17 @@ def _begun(bench: Bench, sender: Sender) -> None:
 
 
 def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
-    most = quota_of(bench.helicopter.owner).log_lines
-    if LogEntry.objects.filter(helicopter=bench.helicopter_id).count() >= most:
-        raise full("lines of log", most, "Copy the helicopter, and go on with the copy.")
+    lines = LogEntry.objects.filter(helicopter=bench.helicopter_id).count()
+    if lines >= anybodys().log_lines:
+        most = quota_of(bench.helicopter.owner).log_lines
+        if lines >= most:
+            raise full("lines of log", most, "Copy the helicopter, and go on with the copy.")
     bench.sequence += 1
     bench.save()
     what.setdefault("stands_at", bench.sequence)
     if "document" not in what:
-        what["document"] = keep(bench.helicopter, setup_at(bench))
+        helicopter = bench.helicopter
+        what["document"] = kept_today(helicopter, state_of(helicopter.draft).document)
     return LogEntry.objects.create(
         helicopter_id=bench.helicopter_id,
         sent_id=sender.id or uuid.uuid4(),

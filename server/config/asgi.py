@@ -1,5 +1,6 @@
 """What each server process runs: the front, with Django behind it."""
 
+import gc
 import os
 
 from django.core.wsgi import get_wsgi_application
@@ -10,3 +11,9 @@ _django = get_wsgi_application()
 from config.front import Bounds, Front  # noqa: E402 (needs the settings)
 
 application = Front(_django, Bounds())
+
+# What is loaded by now stays: no round of the garbage collector need look at it, and what is kept
+# in memory later is large and lives long, so full rounds are rare ones.
+gc.collect()
+gc.freeze()
+gc.set_threshold(50_000, 20, 20)

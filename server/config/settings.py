@@ -102,6 +102,7 @@ DEMO_RATE = os.environ.get("MINT_LEVER_DEMO_RATE", "60/h")
 
 # In the database alone: a session that one process ends has ended for every other one.
 SESSION_ENGINE = "accounts.sessions"
+AUTHENTICATION_BACKENDS = ["accounts.sessions.PilotBackend"]
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = not PLAIN_HTTP

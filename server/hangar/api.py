@@ -244,14 +244,11 @@ def _revision(request: HttpRequest, helicopter_id: uuid.UUID, number: int) -> Re
 
 def draft_out(at: Draft) -> DraftOut:
     """Show a draft."""
-    near = {
-        state.position: state
-        for state in at.states.select_related("document").filter(
-            position__range=(at.position - 1, at.position + 1)
-        )
-    }
-    state, after = near[at.position], near.get(at.position + 1)
-    last = at.helicopter.revisions.select_related("document").last()
+    state = state_of(at)
+    places = (at.position - 1, at.position + 1)
+    near = {each.position: each for each in at.states.filter(position__in=places)}
+    after = near.get(at.position + 1)
+    last = at.helicopter.revisions.last()
     return DraftOut(
         id=at.helicopter_id,
         version=at.version,
@@ -259,7 +256,11 @@ def draft_out(at: Draft) -> DraftOut:
         document=setup_of(state.document),
         undo=_step(state) if at.position - 1 in near else None,
         redo=_step(after) if after else None,
-        unsaved=last is None or not same(last.document.text, state.document.text),
+        unsaved=last is None
+        or (
+            last.document_id != state.document_id
+            and not same(last.document.text, state.document.text)
+        ),
         practice=at.practice,
         changed_at=at.changed_at,
         revision=None if last is None else last.number,

@@ -27,6 +27,16 @@ def keep(helicopter: Helicopter, setup: Setup) -> Document:
     return kept
 
 
+def kept_today(helicopter: Helicopter, document: Document) -> Document:
+    """The document as one of today: itself, unless it was written by an older version."""
+    return document if _of_today(document.text) else keep(helicopter, setup_of(document))
+
+
+@lru_cache(maxsize=256)
+def _of_today(text: str) -> bool:
+    return canonical(setup_of_text(text).as_document()) == text
+
+
 @lru_cache(maxsize=1024)
 def setup_of_text(text: str) -> Setup:
     """The setup of a document's text: the same object each time, so that the core's own memory of

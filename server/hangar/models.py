@@ -64,8 +64,11 @@ class Draft(models.Model):
     """A working setup: of the real helicopter, or of the simulated one (``practice``).
 
     ``version`` is the helicopter's counter as of its last change; ``position`` is where undo
-    stands. A practice draft never becomes a revision.
+    stands. A practice draft never becomes a revision. ``present`` is the state it is in, once that
+    was asked for.
     """
+
+    present: "DraftState | None" = None
 
     helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="drafts")
     practice = models.BooleanField(default=False)

@@ -46,17 +46,23 @@ def checked(document: object, named: str = "") -> Setup:
     return setup
 
 
-def owned(pilot: User, helicopter_id: uuid.UUID) -> Helicopter:
-    """Find a pilot's own helicopter; another pilot's is not found, as if it were not there."""
-    helicopter = Helicopter.objects.filter(owner=pilot, id=helicopter_id).first()
+def owned(pilot: User, helicopter_id: uuid.UUID, *along: str) -> Helicopter:
+    """Find a pilot's own helicopter, with what is read along with it; another pilot's is not found,
+    as if it were not there."""
+    own = Helicopter.objects.filter(owner=pilot, id=helicopter_id)
+    helicopter = own.select_related(*along).first() if along else own.first()
     if helicopter is None:
         raise Http404
+    helicopter.owner = pilot
     return helicopter
 
 
 def state_of(draft: Draft) -> DraftState:
-    """The state a draft is in."""
-    return present_state(draft.pk, draft.position)
+    """The state a draft is in; looked up once for each place the draft comes to."""
+    known = draft.present
+    if known is None or known.position != draft.position:
+        known = draft.present = present_state(draft.pk, draft.position)
+    return known
 
 
 def present_setup(draft: Draft) -> Setup:
@@ -316,7 +322,7 @@ def _move_on(draft: Draft, setup: Setup, paths: Sequence[str] = (), label: str =
         return draft
     draft.states.filter(position__gt=draft.position).delete()
     draft.position += 1
-    DraftState.objects.create(
+    draft.present = DraftState.objects.create(
         draft=draft, position=draft.position, paths=list(paths), label=label, document=document
     )
     draft.states.filter(position__lte=draft.position - KEPT_STATES).delete()

@@ -52,7 +52,7 @@ def pilot(db):
 @pytest.fixture
 def tab(pilot):
     client = Browser()
-    client.force_login(pilot, backend="django.contrib.auth.backends.ModelBackend")
+    client.force_login(pilot, backend="accounts.sessions.PilotBackend")
     return client
 
 
@@ -60,7 +60,7 @@ def tab(pilot):
 def stranger(db):
     client = Browser()
     other = User.objects.create_user("plover", password="salt-works-8")
-    client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
+    client.force_login(other, backend="accounts.sessions.PilotBackend")
     return client
 
 
