@@ -56,6 +56,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py
 	$(BIN)/python benchmarks/bounds.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/growth.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/door.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/load.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/browser.py
 	$(BIN)/python benchmarks/evening.py
