@@ -18,6 +18,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from config.keeping import on_disk, trouble_in
+from keeper.log_files import bring_logs
 from mint_lever.faults import MintLeverError
 from mint_lever.setup import read_setup
 
@@ -46,7 +47,8 @@ class Looked:
 
 
 def back_up(database: Path, to: Path | None = None) -> Path:
-    """Copy a database whole, as of one moment, and give where it is; others go on writing.
+    """Copy a database whole, as of one moment, with the files of its flight logs, and give where it
+    is; others go on writing.
 
     Without ``to`` it is put beside the database under its time. Raises BadCopy where the database
     cannot be read or the copy is not whole; then there is none.
@@ -71,6 +73,7 @@ def back_up(database: Path, to: Path | None = None) -> Path:
             os.fsync(file.fileno())
         made.replace(to)
         on_disk(to.parent)
+        bring_logs(database, to)
     except sqlite3.Error as error:
         raise BadCopy(f"{database} cannot be copied ({error})") from error
     finally:

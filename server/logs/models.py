@@ -4,7 +4,7 @@ import uuid
 from pathlib import Path
 
 from django.conf import settings
-from django.db import models
+from django.db import models, transaction
 from django.db.models.signals import post_delete
 from django.dispatch import receiver
 
@@ -51,5 +51,6 @@ class LogSource(models.Model):
 
 @receiver(post_delete, sender=FlightLog)
 def drop_file(instance: FlightLog, **_: object) -> None:
-    """A log that is gone leaves no file."""
-    instance.path.unlink(missing_ok=True)
+    """A log that is gone leaves no file; one that is kept after all keeps it."""
+    path = instance.path
+    transaction.on_commit(lambda: path.unlink(missing_ok=True))

@@ -1,6 +1,7 @@
 """Keeping logs: taken as a stream, bounded, mapped once, read and judged when looked at."""
 
 import hashlib
+import os
 import uuid
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
@@ -11,6 +12,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
+from config.keeping import on_disk
 from config.problems import Refused
 from demo.models import is_visitor
 from hangar.services import owned
@@ -74,6 +76,9 @@ def _write(path: Path, parts: Iterable[bytes]) -> None:
                 allowed = f"a log of at most {MOST_BYTES // 1024 // 1024} MB"
                 raise InvalidRequest([Fault("log", "more than that", allowed)])
             file.write(part)
+        file.flush()
+        os.fsync(file.fileno())
+    on_disk(path.parent)
     if size == 0:
         raise InvalidRequest([Fault("log", "an empty file", "a CSV with a header")])
 

@@ -14,6 +14,7 @@ from urllib.parse import urlsplit
 
 import pytest
 
+from api_pilot import LOG, ApiPilot
 from builds import document
 from config import keeping
 from config.keeping import CannotStart, look_at
@@ -163,6 +164,27 @@ def test_the_file_alone_is_no_copy_and_a_copy_is_whole(var, tmp_path):
     assert "1 pilots, 1 helicopters" in command(var, "verify", str(made))
     assert stat.S_IMODE(made.stat().st_mode) == 0o600
     assert [each.name for each in made.parent.iterdir()] == ["copy.sqlite3"]
+
+
+def test_flight_logs_come_along_and_back(var, tmp_path):
+    copy = tmp_path / "kept" / "copy.sqlite3"
+    with live_server(var, demo=False) as address:
+        pilot = ApiPilot(address)
+        log = pilot.log()
+        path = f"{pilot.at}/logs/{log}"
+        command(var, "backup", str(copy))
+        assert (copy.parent / "logs" / f"{log}.csv").read_bytes() == LOG
+        assert pilot.ask("DELETE", pilot.at).ok
+        assert not list((var / "logs").iterdir())
+        command(var, "verify", str(copy))
+        assert "with 1 flight logs" in command(var, "restore", str(copy))
+        # Every session of before is one of the copy's too.
+        assert pilot.ask("GET", path).json()["log"]["id"] == log
+        command(var, "verify")
+    (copy.parent / "logs" / f"{log}.csv").unlink()
+    found = run(var, "manage.py", "verify", str(copy))
+    assert found.returncode != 0
+    assert f"1 flight logs do not lie beside {copy}" in found.stderr
 
 
 @pytest.fixture(scope="module")

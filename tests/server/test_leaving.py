@@ -84,7 +84,9 @@ def test_everything_goes_out_and_each_file_can_be_read(full, stranger):
     assert others.namelist() == ["account.json"]
 
 
-def test_an_account_is_removed_whole_and_by_its_pilot_only(full, stranger):
+def test_an_account_is_removed_whole_and_by_its_pilot_only(
+    full, stranger, django_capture_on_commit_callbacks
+):
     (kept,) = FlightLog.objects.all()
     file = kept.path
     assert file.exists()
@@ -93,7 +95,10 @@ def test_an_account_is_removed_whole_and_by_its_pilot_only(full, stranger):
     assert wrong.status_code == 422
     assert wrong.json()["faults"][0]["path"] == "password"
     assert Helicopter.objects.count() == 3
-    assert full.send("POST", REMOVE, {"password": "salt-works-7"}).json()["pilot"] is None
+    with django_capture_on_commit_callbacks(execute=True):
+        assert full.send("POST", REMOVE, {"password": "salt-works-7"}).json()["pilot"] is None
+        # Until all of it is kept nothing is gone.
+        assert file.exists()
     assert full.get("/api/helicopters").status_code == 401
     assert [user.username for user in User.objects.all()] == ["plover"]
     assert (Helicopter.objects.count(), Document.objects.count()) == (1, 1)

@@ -9,6 +9,7 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
 from keeper.copies import BadCopy, restore
+from keeper.log_files import bring_logs, missing_logs
 
 
 class Command(BaseCommand):
@@ -23,6 +24,9 @@ class Command(BaseCommand):
         except (BadCopy, OSError) as error:
             raise CommandError(f"Nothing was changed: {error}.") from error
         call_command("migrate", verbosity=0)
-        self.stdout.write(f"Restored from {options['copy']}.")
+        logs = bring_logs(options["copy"], settings.DATABASE)
+        self.stdout.write(f"Restored from {options['copy']}, with {logs} flight logs.")
+        if missing := missing_logs(settings.DATABASE):
+            self.stderr.write(f"{len(missing)} flight logs are not beside the copy: {missing[0]} …")
         if before is not None:
             self.stdout.write(f"What was there before is in {before}.")

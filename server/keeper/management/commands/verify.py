@@ -8,10 +8,11 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError
 
 from keeper.copies import BadCopy, look_through
+from keeper.log_files import missing_logs
 
 
 class Command(BaseCommand):
-    help = "Read every page, row and setup of a copy, or of the database in use."
+    help = "Read every page, row and setup of a copy, or of the database in use; look for its logs."
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         parser.add_argument("copy", nargs="?", type=Path, help="the database in use if not said")
@@ -22,4 +23,9 @@ class Command(BaseCommand):
             found = look_through(database, self.stderr.write)
         except BadCopy as error:
             raise CommandError(f"Not whole: {error}.") from error
+        if missing := missing_logs(database):
+            raise CommandError(
+                f"Not whole: {len(missing)} flight logs do not lie beside {database}, the first is "
+                f"logs/{missing[0]}. The database itself is, and holds {found}."
+            )
         self.stdout.write(f"Whole: {database} holds {found}.")
