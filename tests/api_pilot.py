@@ -109,6 +109,9 @@ class ApiPilot:
         return self.made("/api/devices", {"kind": "unit"})
 
     def log(self) -> str:
+        """Keep a flight log, in the place of those before: only so many are kept."""
+        for each in self.ask("GET", f"{self.at}/logs").json():
+            self.ask("DELETE", f"{self.at}/logs/{each['id']}")
         return self.made(f"{self.at}/logs?{urlencode({'name': 'flight'})}", LOG)["id"]
 
     def clear(self) -> None:
@@ -319,7 +322,9 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("POST", f"{_H}/head-speed/punch"): _flown(gain=6.0),
     ("POST", f"{_H}/head-speed/flown"): _versioned(day=DAY),
     ("POST", f"{_H}/head-speed/measured"): _versioned(mode="normal", day=DAY),
-    ("POST", f"{_H}/logs"): lambda _: Call(query={"name": "flight"}, body=LOG),
+    ("POST", f"{_H}/logs"): lambda pilot: Call(
+        {"helicopter_id": pilot.copy()}, {"name": "flight"}, LOG
+    ),
     ("POST", f"{_H}/logs/simulated"): _flown(seed=3),
     ("PUT", f"{_H}/logs/{{log_id}}/mapping"): lambda pilot: Call(
         {"log_id": pilot.log()},
