@@ -34,7 +34,7 @@ from config.given import Count, CountAsked, Length, StepAsked, Yes
 from hangar.documents import newest_revision
 from hangar.models import DraftState
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.fit import Parameter
+from mint_lever.measure.fit import FINEST_SD_MM, Parameter
 from mint_lever.measure.leveller import tilt_to_record
 from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
 from mint_lever.run.advice import Answer
@@ -176,7 +176,9 @@ class Uncertain(Schema):
     """Which lengths to fit, and how well each was measured (standard deviation, mm)."""
 
     parameters: list[Parameter] = Field(min_length=1, max_length=4)
-    measured_sd_mm: dict[Parameter, Length] = {}
+    measured_sd_mm: dict[
+        Parameter, Annotated[float, Strict(), Field(ge=FINEST_SD_MM, le=1_000)]
+    ] = {}
 
 
 class UncertainAt(Uncertain, AtVersion, Stamp):

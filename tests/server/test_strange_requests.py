@@ -137,6 +137,14 @@ def test_a_body_is_read_as_strictly_as_a_file(tab, helicopter, raw):
     assert tab.get(path).json()["version"] == 1
 
 
+@pytest.mark.parametrize("spread", [0, 1e-300, -1])
+def test_no_length_is_measured_without_any_doubt(tab, helicopter, spread):
+    path = f"{HELICOPTERS}/{helicopter['id']}/bench/lesson"
+    body = {"parameters": ["grip_arm"], "measured_sd_mm": {"grip_arm": spread}}
+    refused = tab.send("POST", path, body)
+    assert refused.json()["faults"][0]["path"] == "measured_sd_mm.grip_arm"
+
+
 def numbers_in_bodies():
     """(method, address, key) of every number at the top of a JSON body."""
     schema = api.get_openapi_schema()

@@ -20,6 +20,8 @@ PARAMETERS: tuple[Parameter, ...] = get_args(Parameter)
 
 GAUGE_SD_DEG = 0.1
 """Standard deviation of one gauge reading (F23, common practice, no source)."""
+FINEST_SD_MM = 0.001
+"""Nobody measures a length of a helicopter finer; nearer to zero the fit loses its figures."""
 _ROUNDS = 25
 
 
@@ -75,10 +77,12 @@ def fit_geometry(
     counts as one measurement with that standard deviation, which is what keeps two lengths apart
     that the blade cannot tell apart. Without it only the readings count. The covariance is
     (JᵀWJ)⁻¹ with the gauge's and the measurements' own variances: it does not shrink because the
-    readings happen to agree. Raises InvalidRequest when the readings cannot determine the lengths.
+    readings happen to agree. Raises InvalidRequest when the readings cannot determine the lengths,
+    or a standard deviation is finer than anybody measures.
     """
     names = tuple(parameters)
     _check(setup, readings, names)
+    _check_measured(measured_sd_mm or {})
     start = np.array([_length(setup, name) for name in names])
     prior = np.array([(measured_sd_mm or {}).get(name, np.inf) for name in names])
     gauge = np.array([reading.pitch_deg for reading in readings])
@@ -139,6 +143,16 @@ def _check(setup: Setup, readings: Sequence[Reading], names: Sequence[Parameter]
         if not 0 <= reading.blade < blades:
             allowed = f"0 to {blades - 1}"
             faults.append(Fault(f"readings.{i}.blade", str(reading.blade), allowed))
+    if faults:
+        raise InvalidRequest(faults)
+
+
+def _check_measured(measured_sd_mm: Mapping[Parameter, float]) -> None:
+    faults = [
+        Fault(f"measured_sd_mm.{name}", f"{sd:g}", f"a number of at least {FINEST_SD_MM:g}")
+        for name, sd in measured_sd_mm.items()
+        if not sd >= FINEST_SD_MM
+    ]
     if faults:
         raise InvalidRequest(faults)
 
