@@ -106,5 +106,5 @@ def test_rubbish_is_refused(taken, names):
 @pytest.mark.parametrize("spread", [0.0, 1e-9, -0.1, float("nan")])
 def test_a_length_measured_without_any_doubt_is_refused(spread):
     setup = read_setup(document())
-    with pytest.raises(InvalidRequest, match="measured_sd_mm.grip_arm"):
+    with pytest.raises(InvalidRequest, match=r"measured_sd_mm\.grip_arm"):
         fit_geometry(setup, [Reading(50, 0, 0, 180, 5.0)], ["grip_arm"], {"grip_arm": spread})
