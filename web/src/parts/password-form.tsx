@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { useNewPassword } from "@/api/account";
 import { asProblem } from "@/api/client";
+import { PasswordInUse } from "./password-in-use";
 import { ProblemNote } from "./problem-note";
 import { besides, TextField, wrongIn } from "./text-field";
 
@@ -18,14 +19,7 @@ export function PasswordForm({ done }: { done: () => void }) {
         change.mutate({ old_password: old, new_password: fresh }, { onSuccess: done });
       }}
     >
-      <TextField
-        label="Password in use"
-        type="password"
-        autoComplete="current-password"
-        value={old}
-        onChange={setOld}
-        wrong={wrongIn(problem, "old_password")}
-      />
+      <PasswordInUse path="old_password" value={old} onChange={setOld} problem={problem} />
       <TextField
         label="New password, at least 8 characters"
         type="password"

@@ -3,8 +3,9 @@ import { Download, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { useLeave } from "@/api/account";
 import { asProblem } from "@/api/client";
+import { PasswordInUse } from "./password-in-use";
 import { ProblemNote } from "./problem-note";
-import { besides, TextField, wrongIn } from "./text-field";
+import { besides } from "./text-field";
 
 export function YourData() {
   const leave = useLeave();
@@ -35,14 +36,7 @@ export function YourData() {
               leave.mutate(password);
             }}
           >
-            <TextField
-              label="Password in use"
-              type="password"
-              autoComplete="current-password"
-              value={password}
-              onChange={setPassword}
-              wrong={wrongIn(problem, "password")}
-            />
+            <PasswordInUse value={password} onChange={setPassword} problem={problem} />
             {problem && <ProblemNote problem={besides(problem, ["password"])} />}
             <div className="flex gap-2">
               <button type="button" className="key flex-1" onClick={() => setSure(false)}>

@@ -2,8 +2,9 @@
 import { useState } from "react";
 import { useCodesLeft, useNewCodes } from "@/api/account";
 import { asProblem } from "@/api/client";
+import { PasswordInUse } from "@/parts/password-in-use";
 import { ProblemNote } from "@/parts/problem-note";
-import { besides, TextField, wrongIn } from "@/parts/text-field";
+import { besides } from "@/parts/text-field";
 import { CodeList } from "./code-list";
 
 export function NewCodes() {
@@ -40,14 +41,7 @@ export function NewCodes() {
           </strong>
         )}
       </p>
-      <TextField
-        label="Password in use"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        onChange={setPassword}
-        wrong={wrongIn(problem, "password")}
-      />
+      <PasswordInUse value={password} onChange={setPassword} problem={problem} />
       {problem && <ProblemNote problem={besides(problem, ["password"])} />}
       <button type="submit" className="key w-full" disabled={make.isPending}>
         Make new codes
