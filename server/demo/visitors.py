@@ -15,9 +15,9 @@ from django.utils import timezone
 
 from bench.models import Bench, LogEntry
 from demo.models import DemoPilot, prepared_pilot
-from hangar.models import Document, Draft, DraftState, Helicopter, Revision
+from hangar.models import Document, Draft, DraftState, DraftVersion, Helicopter, Revision
 
-# Spaces cannot be typed into a sign-up, so no pilot's own name is ever in the way.
+# Reserved (accounts.names): no pilot's own name is ever in the way.
 NAME = "demo visitor"
 MOST = 200
 REST = timedelta(days=1)
@@ -63,6 +63,10 @@ def _copy(helicopter: Helicopter, owner: User) -> None:
     states = DraftState.objects.filter(draft__helicopter=old_id)
     DraftState.objects.bulk_create(
         _again(s, draft=drafts[s.draft_id], document=documents[s.document_id]) for s in states
+    )
+    DraftVersion.objects.bulk_create(
+        _again(v, helicopter=made, document=documents[v.document_id])
+        for v in DraftVersion.objects.filter(helicopter=old_id)
     )
     Revision.objects.bulk_create(
         _again(r, helicopter=made, document=documents[r.document_id])

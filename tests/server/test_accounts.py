@@ -113,6 +113,10 @@ class TestDemo:
             assert 10 <= -reach["collective_low_deg"] <= 13
             assert 10 <= reach["collective_high_deg"] <= 13
             assert 8 <= reach["aileron_deg"] <= 10.5
+            # The copy is worked on like any other: what it shows is known.
+            path = f"/api/helicopters/{each['id']}"
+            version = browser.get(path).json()["version"]
+            assert browser.get(f"{path}/frame?version={version}").status_code == 200
         refused = browser.send(
             "POST", "/api/account/password", {"old_password": "", "new_password": "reed-bed-42"}
         )
@@ -122,7 +126,7 @@ class TestDemo:
         self, prepared, db, django_assert_max_num_queries
     ):
         one = demo_browser()
-        with django_assert_max_num_queries(80):
+        with django_assert_max_num_queries(88):
             two = demo_browser()
         fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
         assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}
