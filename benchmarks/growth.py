@@ -20,8 +20,8 @@ KEYS = (
     ("zero_pitch", "blade.1"),
     ("collective_range", "up"),
     ("collective_range", "down"),
-    ("cyclic_throw", "right"),
-    ("level", "right"),
+    ("level", "mid.right"),
+    ("level", "mid.forward"),
 )
 
 
