@@ -339,6 +339,8 @@ def _count(draft: Draft, document: Document) -> Draft:
     helicopter.versions.create(number=draft.version, document=document)
     # By the count of all changes: undo and an edit, over and over, leave documents behind too.
     if draft.version % _SWEPT_EVERY == 0:
-        helicopter.versions.filter(number__lte=draft.version - KEPT_VERSIONS).delete()
+        old = helicopter.versions.filter(number__lte=draft.version - KEPT_VERSIONS)
+        # The draft that is put aside is shown again at the version it was left at.
+        old.exclude(number__in=helicopter.drafts.values("version")).delete()
         sweep(helicopter)
     return draft

@@ -117,6 +117,28 @@ def test_a_version_of_long_ago_or_never_is_refused_with_the_one_there_is(tab, he
         assert (refused.status_code, refused.json()["version"]) == (409, reached)
 
 
+def test_a_draft_put_aside_for_long_is_drawn_when_it_is_back(tab, helicopter, monkeypatch):
+    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 3)
+    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 2)
+    path = f"/api/helicopters/{helicopter['id']}"
+
+    def on_table(simulated):
+        version = tab.get(path).json()["version"]
+        body = {"version": version, "simulated": simulated}
+        assert tab.send("POST", f"{path}/bench/table", body).status_code == 200
+        return tab.get(path).json()["version"]
+
+    version = on_table(True)
+    for length in range(20):
+        change = {"path": "airframe.servos.0.arm_mm", "value": 12 + length / 10}
+        body = {"version": version, "changes": [change]}
+        version = tab.send("PATCH", f"{path}/draft", body).json()["version"]
+    back = on_table(False)
+    assert back == helicopter["version"]
+    _built.cache_clear()
+    assert tab.get(address(helicopter, "frame", version=back)).status_code == 200
+
+
 @pytest.mark.parametrize(
     ("query", "path"),
     [

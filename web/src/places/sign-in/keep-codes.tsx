@@ -1,4 +1,4 @@
-/** Right after sign-up, once: the codes for a forgotten password. There is no other way back. */
+/** Right after sign-up, once: the codes for a forgotten password. A pilot has no other way back. */
 import { CodeList } from "@/parts/codes/code-list";
 
 export function KeepCodes({ codes, done }: { codes: string[]; done: () => void }) {
