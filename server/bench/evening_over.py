@@ -4,10 +4,11 @@ from pydantic import BaseModel
 
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
-from bench.stored_run import entries_of, run_at
+from bench.stored_run import log_of, run_at, taken_on
 from hangar.documents import setup_of
-from hangar.models import Document, DraftState
+from hangar.models import DraftState
 from mint_lever.run.signed_off import LeftOpen, WasSet, sign_off
+from mint_lever.setup import Setup
 
 
 class EveningOver(BaseModel):
@@ -27,8 +28,8 @@ def evening_over(bench: Bench) -> EveningOver:
     """Sum up what is on the table, against :func:`_before`."""
     run = run_at(bench)
     practice = bench.simulated is not None
-    since, document = _before(bench)
-    found = sign_off(run, None if document is None else setup_of(document))
+    since, before = _before(bench)
+    found = sign_off(run, before)
     return EveningOver(
         since=since,
         was_set=list(found.was_set),
@@ -40,18 +41,18 @@ def evening_over(bench: Bench) -> EveningOver:
     )
 
 
-def _before(bench: Bench) -> tuple[str, Document | None]:
+def _before(bench: Bench) -> tuple[str, Setup | None]:
     """Give what an evening is held against, and that in words: the revision saved last; of a
     helicopter never saved, what was entered first; in practice, or where so much was changed that
     this is kept no longer, what stood when the log began."""
     if bench.simulated is None:
         revision = bench.helicopter.revisions.select_related("document").last()
         if revision is not None:
-            return f"since revision {revision.number}", revision.document
+            return f"since revision {revision.number}", setup_of(revision.document)
         entered = DraftState.objects.select_related("document").filter(
             draft__helicopter=bench.helicopter, draft__practice=False, position=0
         )
         if (state := entered.first()) is not None:
-            return "since this helicopter was entered", state.document
-    first = next(iter(entries_of(bench, bench.simulated)), None)
-    return "since this log began", first.document if first else None
+            return "since this helicopter was entered", setup_of(state.document)
+    entries = log_of(bench, bench.simulated).entries
+    return "since this log began", taken_on(entries[0].digest) if entries else None

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from ninja import Schema
 
 from bench.models import Bench
-from bench.stored_run import entries_of, run_at, run_of
+from bench.stored_run import log_of, run_at, run_of
 from hangar.documents import setup_of
 from hangar.models import DraftState, Helicopter
 from mint_lever.run import BenchRun, fitness_of
@@ -88,7 +88,7 @@ def standing_of(state: DraftState, bench: Bench | None) -> Standing:
 
 
 def _judged(state: DraftState, bench: Bench) -> Standing:
-    run = run_of(setup_of(state.document), entries_of(bench, None))
+    run = run_of(setup_of(state.document), log_of(bench, None))
     standings, following = run.standings, run.next_step()
     title = {step.name: step.title for step in run.steps}
     return Standing(

@@ -3,15 +3,16 @@
 A step's advice is served as the core made it; only what belongs to the log is added.
 """
 
-from collections.abc import Sequence
+from bisect import bisect_left
 from datetime import datetime
 
 from django.utils import timezone
 from pydantic import BaseModel, computed_field
 
 from bench.fitness import FitnessOut, fitness_at
+from bench.logged import Log
 from bench.models import Bench, LogEntry
-from bench.stored_run import CLOCK, elapsed_s, entries_of, run_at
+from bench.stored_run import log_of, run_at
 from mint_lever.devices import OnDevice
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
 from mint_lever.run.advice import (
@@ -156,11 +157,10 @@ class BenchOut(BaseModel):
 
 def show(bench: Bench, step: str | None = None) -> BenchOut:
     """Show a bench with one step open; the next one to do when none is named."""
-    entries = entries_of(bench, bench.simulated)
+    log = log_of(bench, bench.simulated)
     run = run_at(bench)
     following = run.next_step()
     name = run.step(step).name if step else following or run.steps[-1].name
-    seconds, running = elapsed_s(entries, timezone.now())
     draft = bench.helicopter.draft
     digest = draft.states.values_list("document__digest", flat=True).get(position=draft.position)
     return BenchOut(
@@ -170,9 +170,9 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         sequence=bench.sequence,
         simulated=bench.simulated is not None,
         mode=run.mode,
-        started=any(entry.kind in CLOCK for entry in entries),
-        running=running,
-        elapsed_s=round(seconds, 1),
+        started=log.started,
+        running=log.clock.since is not None,
+        elapsed_s=round(log.clock.at(timezone.now()), 1),
         slip=[_line(run, standing) for standing in run.standings],
         absent=[
             AbsentLine(
@@ -183,14 +183,14 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
         next_step=following,
         fitness=fitness_at(run, bench.helicopter, bench.simulated is not None),
         worked_on=[what for what in WORKED_ON if what != "powered up again"],
-        advice=_advice(run, run.advice(name), entries),
+        advice=_advice(run, run.advice(name), log),
     )
 
 
 def log_page(bench: Bench, step: str, before: int | None = None) -> LogOut:
     """Give a page of a step's log: the newest lines, or those before one of them."""
     run = run_at(bench)
-    return _log(run, run.step(step).name, entries_of(bench, bench.simulated), before)
+    return _log(run, run.step(step).name, log_of(bench, bench.simulated), before)
 
 
 def _line(run: BenchRun, standing: Standing) -> SlipLine:
@@ -210,7 +210,7 @@ def _line(run: BenchRun, standing: Standing) -> SlipLine:
     )
 
 
-def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> AdviceOut:
+def _advice(run: BenchRun, advice: Advice, log: Log) -> AdviceOut:
     return AdviceOut(
         step=advice.step,
         do=list(advice.do),
@@ -227,7 +227,7 @@ def _advice(run: BenchRun, advice: Advice, entries: Sequence[LogEntry]) -> Advic
         slide=advice.slide,
         gains=list(advice.gains),
         waits_for=list(advice.waits_for),
-        log=_log(run, advice.step, entries, None),
+        log=_log(run, advice.step, log, None),
         teaches=run.step(advice.step).teaches,
     )
 
@@ -249,12 +249,13 @@ def _action(action: Action) -> ActionOut:
     )
 
 
-def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int | None) -> LogOut:
-    own = [e for e in entries if e.step == step and (before is None or e.sequence < before)]
+def _log(run: BenchRun, step: StepName, log: Log, before: int | None) -> LogOut:
+    own = log.by_step.get(step, ())
+    if before is not None:
+        own = own[: bisect_left(own, before, key=lambda entry: entry.sequence)]
     page = own[-_LOG_PAGE:]
     keys = {entry.key for entry in page if entry.kind == LogEntry.Kind.READING}
     holds = {entry.sequence for key in keys for entry in run.held(step, key)}
-    edited = {entry.replaces_id for entry in entries if entry.replaces_id}
     asked = {ask.key: ask for ask in run.questions(step)}
     return LogOut(
         lines=[
@@ -271,7 +272,7 @@ def _log(run: BenchRun, step: StepName, entries: Sequence[LogEntry], before: int
                 ),
                 at=entry.sent_at,
                 struck=entry.struck,
-                edited=entry.pk in edited,
+                edited=entry.pk in log.edited,
                 holds=not entry.struck and entry.stands_at in holds,
             )
             for entry in page

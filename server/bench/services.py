@@ -15,8 +15,9 @@ from django.http import Http404
 from django.utils import timezone
 
 from accounts.quotas import anybodys, full, quota_of
+from bench.logged import CLOCK
 from bench.models import Bench, LogEntry
-from bench.stored_run import CLOCK, run_at, setup_at
+from bench.stored_run import run_at, setup_at
 from config.problems import Refused
 from hangar.documents import kept_today
 from hangar.services import edit_draft, forget_draft, owned, state_of, taken_once

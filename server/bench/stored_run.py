@@ -1,12 +1,12 @@
 """The stored log as the core's run: which entries count, on which setups."""
 
 import uuid
-from collections.abc import Iterable, Sequence
-from datetime import datetime
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Any
 
-from bench.entries import entries_up_to
+from bench.entries import log_up_to
+from bench.logged import Log, Logged
 from bench.models import Bench, LogEntry
 from devices.services import fitted_texts, profile_of_text
 from hangar.documents import setup_of_text
@@ -15,17 +15,14 @@ from hangar.services import present_setup, state_of
 from mint_lever.devices import DeviceProfile
 from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
 from mint_lever.run.advice import Prediction
-from mint_lever.run.log import Held, newest
+from mint_lever.run.log import Held
 from mint_lever.setup import Setup
 from mint_lever.steps import bench_run
 
-CLOCK = (LogEntry.Kind.START, LogEntry.Kind.RESUME, LogEntry.Kind.PAUSE)
-"""The entries the run's clock goes by."""
-
 
 @lru_cache(maxsize=1024)
-def _taken_on(digest: str) -> Setup:
-    """The setup of a digest: every document that has it says the same."""
+def taken_on(digest: str) -> Setup:
+    """The setup an entry was taken on, by its digest: every document that has it says the same."""
     kept = Document.objects.filter(digest=digest).first()
     assert kept is not None
     return setup_of_text(kept.text)
@@ -36,11 +33,11 @@ def setup_at(bench: Bench) -> Setup:
     return present_setup(bench.helicopter.draft)
 
 
-def entries_of(bench: Bench, simulated: int | None) -> tuple[LogEntry, ...]:
+def log_of(bench: Bench, simulated: int | None) -> Log:
     """Everything that happened to the real model (None) or to one simulated model."""
     if bench.pk is None:
-        return ()
-    return entries_up_to(bench.helicopter_id, simulated, bench.sequence)
+        return Log()
+    return log_up_to(bench.helicopter_id, simulated, bench.sequence)
 
 
 @lru_cache(maxsize=32)
@@ -51,8 +48,8 @@ def _work_out(
     sequence: int,
     devices: tuple[str, ...],
 ) -> BenchRun:
-    entries = entries_up_to(helicopter, simulated, sequence)
-    return run_of(setup_of_text(text), entries, [profile_of_text(each) for each in devices])
+    log = log_up_to(helicopter, simulated, sequence)
+    return run_of(setup_of_text(text), log, [profile_of_text(each) for each in devices])
 
 
 def run_at(bench: Bench) -> BenchRun:
@@ -62,53 +59,34 @@ def run_at(bench: Bench) -> BenchRun:
     return _work_out(text, bench.helicopter_id, bench.simulated, bench.sequence, devices)
 
 
-def run_of(
-    setup: Setup, entries: Sequence[LogEntry], devices: Sequence[DeviceProfile] = ()
-) -> BenchRun:
+def run_of(setup: Setup, log: Log, devices: Sequence[DeviceProfile] = ()) -> BenchRun:
     """The core's run of the entries that are not struck out; ``devices`` say its advice in their
     words."""
-    counted = [entry for entry in entries if not entry.struck]
-    answers = [entry for entry in counted if entry.kind == LogEntry.Kind.READING]
     readings = [
         Entry(
             entry.stands_at,
             entry.step,
             entry.key,
             entry.value,
-            _taken_on(entry.digest),  # type: ignore[attr-defined]
+            taken_on(entry.digest),
             entry.joins,
         )
-        for entry in newest(answers, lambda entry: (entry.step, entry.key))
+        for entry in log.newest_answers
     ]
-    others = [entry for entry in counted if entry.kind != LogEntry.Kind.READING]
-    events = [event for entry in others if (event := _event(entry))]
+    events = [event for entry in log.others if (event := _event(entry))]
     return bench_run(setup, readings, events, devices)
 
 
-def held_by_devices(entries: Iterable[LogEntry]) -> list[Held]:
+def held_by_devices(log: Log) -> list[Held]:
     """What devices are said to hold, oldest first."""
     return [
         Held(entry.sequence, entry.value["device"], entry.key, entry.value["value"])
-        for entry in entries
-        if entry.kind == LogEntry.Kind.HOLDS and not entry.struck and entry.value
+        for entry in log.others
+        if entry.kind == LogEntry.Kind.HOLDS and entry.value
     ]
 
 
-def elapsed_s(entries: Iterable[LogEntry], now: datetime) -> tuple[float, bool]:
-    """How long the clock ran (seconds), and whether it runs now."""
-    total, since = 0.0, None
-    for entry in entries:
-        if entry.kind not in CLOCK or entry.struck:
-            continue
-        if since is not None:
-            total += (entry.at - since).total_seconds()
-        since = None if entry.kind == LogEntry.Kind.PAUSE else entry.at
-    if since is not None:
-        total += (now - since).total_seconds()
-    return total, since is not None
-
-
-def _event(entry: LogEntry) -> Event | None:
+def _event(entry: Logged) -> Event | None:
     if entry.kind == LogEntry.Kind.ACT:
         value: dict[str, Any] = entry.value or {}
         return Event(

@@ -10,6 +10,7 @@ from django.db.models import ManyToOneRel, OuterRef, Subquery
 
 from hangar.models import Document, DraftState, Helicopter, Revision
 from mint_lever.setup import Setup, read_setup
+from mint_lever.setup.shared import sharing
 
 
 def canonical(document: Mapping[str, Any]) -> str:
@@ -41,7 +42,7 @@ def _of_today(text: str) -> bool:
 def setup_of_text(text: str) -> Setup:
     """The setup of a document's text: the same object each time, so that the core's own memory of
     what it found about a setup serves from one request to the next."""
-    return read_setup(json.loads(text))
+    return sharing(read_setup(json.loads(text)))
 
 
 def setup_of(document: Document) -> Setup:

@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 
 from bench.fitness import fitness_at
 from bench.services import bench_of
-from bench.stored_run import entries_of, run_at, run_of, setup_at
+from bench.stored_run import log_of, run_at, run_of, setup_at
 from config.problems import Refused
 from mint_lever.steps.head_speed.controller_card import confirmed
 
@@ -30,7 +30,7 @@ def card_confirmed(pilot: User, helicopter_id: uuid.UUID) -> list[datetime | Non
     """Give when each item of the card was confirmed; a simulated controller's word is
     none of the real one's."""
     bench = bench_of(pilot, helicopter_id)
-    entries = entries_of(bench, None)
-    run = run_of(setup_at(bench), entries)
-    times = {(entry.key, entry.stands_at): entry.sent_at for entry in entries}
+    log = log_of(bench, None)
+    run = run_of(setup_at(bench), log)
+    times = {(entry.key, entry.stands_at): entry.sent_at for entry in log.entries}
     return [None if took is None else times[took.key, took.sequence] for took in confirmed(run)]

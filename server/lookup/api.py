@@ -8,9 +8,9 @@ from ninja import Query, Router
 from pydantic import BaseModel, Field
 
 from accounts.pilot import pilot_of
-from bench.models import Bench, LogEntry
+from bench.models import Bench
 from bench.services import bench_of
-from bench.stored_run import entries_of, run_at
+from bench.stored_run import log_of, run_at
 from hangar.services import names_of
 from mint_lever.look_up import (
     WORDS,
@@ -104,9 +104,8 @@ def _found(text: str, items: list[Item]) -> LookedUp:
 def _readings(bench: Bench, run: BenchRun) -> list[Item]:
     """The newest reading of each question that was not struck out, and whether it still holds."""
     newest = {
-        (entry.step, entry.key): entry
-        for entry in entries_of(bench, bench.simulated)
-        if entry.kind == LogEntry.Kind.READING and not entry.struck
+        question: answers[-1]
+        for question, answers in log_of(bench, bench.simulated).answers.items()
     }
     titles = {standing.step.name: standing.step.title for standing in run.standings}
     asked = {

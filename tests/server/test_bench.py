@@ -8,7 +8,7 @@ import pytest
 
 from bench.models import Bench, LogEntry
 from bench.services import bench_of, fresh_model
-from bench.stored_run import entries_of, held_by_devices
+from bench.stored_run import held_by_devices, log_of
 from builds import document
 from hangar.models import Document, Draft, Helicopter
 
@@ -559,7 +559,7 @@ def test_a_device_is_said_to_hold_the_drafts_values(pilot, table, helicopter):
     paths = ["unit.cyclic_pct", "transmitter.channels.aileron.travel_high_pct"]
     assert table.send("holds", paths=paths).status_code == 200
     bench = bench_of(pilot, helicopter["id"])
-    held = held_by_devices(entries_of(bench, None))
+    held = held_by_devices(log_of(bench, None))
     assert [(h.device, h.path, h.value) for h in held] == [
         ("unit", "unit.cyclic_pct", 40.0),
         ("transmitter", "transmitter.channels.aileron.travel_high_pct", 100.0),

@@ -2,13 +2,15 @@
 
 import random
 import uuid
+from datetime import UTC, datetime, timedelta
 
 import pytest
 
 from bench import entries as kept
-from bench.entries import entries_up_to
+from bench.entries import log_up_to
+from bench.logged import Log, Logged
 from bench.models import Bench, LogEntry
-from mint_lever.run.log import MOST_OF_A_QUESTION, newest
+from mint_lever.run.log import MOST_OF_A_QUESTION
 
 
 @pytest.fixture
@@ -66,9 +68,12 @@ def test_read_on_after_every_change_it_is_what_the_database_has(bench):
             bench("bench/notes", {"what": "power"})
         if pick.random() < 0.6:  # another process did the others
             count = Bench.objects.get().sequence
-            assert said(entries_up_to(bench.id, None, count)) == read_anew(bench)
+            assert said(log_up_to(bench.id, None, count).entries) == read_anew(bench)
     count = Bench.objects.get().sequence
-    assert said(entries_up_to(bench.id, None, count)) == read_anew(bench)
+    read_on = log_up_to(bench.id, None, count)
+    assert said(read_on.entries) == read_anew(bench)
+    kept._known.clear()
+    assert log_up_to(bench.id, None, count) == read_on
 
 
 def test_after_a_restore_nothing_of_before_is_left(bench):
@@ -76,23 +81,64 @@ def test_after_a_restore_nothing_of_before_is_left(bench):
     for _ in range(3):
         bench("bench/readings", body)
     count = Bench.objects.get().sequence
-    assert len(entries_up_to(bench.id, None, count)) == count
+    assert len(log_up_to(bench.id, None, count).entries) == count
     # As a restore leaves it: fewer entries, every count moved on.
     LogEntry.objects.filter(sequence=count).delete()
     LogEntry.objects.update(changed_at=count + 1_000_000)
-    assert said(entries_up_to(bench.id, None, count + 1_000_000)) == read_anew(bench)
+    assert said(log_up_to(bench.id, None, count + 1_000_000).entries) == read_anew(bench)
 
 
 def test_few_logs_are_held_in_memory(bench, monkeypatch):
     monkeypatch.setattr(kept, "_MOST", 3)
     for _ in range(9):
-        entries_up_to(uuid.uuid4(), None, 1)
+        log_up_to(uuid.uuid4(), None, 1)
     assert len(kept._known) == 3
 
 
 def test_the_newest_of_each_question_are_looked_at_in_their_order():
-    lines = [(i % 3, i) for i in range(900)]
-    found = newest(lines, lambda line: line[0])
-    assert found == lines[-3 * MOST_OF_A_QUESTION :]
-    assert newest(lines[:5], lambda line: line[0]) == lines[:5]
-    assert newest([("a", 1), *lines], lambda line: line[0])[0] == ("a", 1)
+    rows = [row(i, key=str(i % 3)) for i in range(900)]
+    log = Log()
+    for start in range(0, 900, 7):
+        log = log.going_on(rows[start : start + 7])
+    assert log.newest_answers == rows[-3 * MOST_OF_A_QUESTION :]
+    assert Log().going_on(rows[:5]).newest_answers == rows[:5]
+    first = row(-1, key="another")
+    assert Log().going_on([first, *rows]).newest_answers[0] == first
+
+
+def test_what_was_struck_out_counts_nowhere_but_is_still_shown():
+    start, pause = row(1, kind="start", at=0), row(4, kind="pause", at=60)
+    rows = [start, row(2), row(3, struck=True), pause, row(5, kind="resume", at=90, struck=True)]
+    log = Log().going_on(rows)
+    assert log.newest_answers == [rows[1]]
+    assert log.others == (start, pause)
+    assert log.by_step["zero_pitch"] == tuple(rows)
+    assert (log.clock.at(moment(200)), log.clock.since) == (60, None)
+    running = log.going_on([row(6, kind="resume", at=100)])
+    assert running.clock.at(moment(200)) == 160
+    assert running.started
+    assert not Log().going_on(rows[1:3]).started
+
+
+def row(number, kind="reading", key="blade.0", struck=False, at=0):
+    when = moment(at)
+    return Logged(
+        pk=number,
+        sequence=number,
+        stands_at=number,
+        kind=kind,
+        step="zero_pitch",
+        key=key,
+        label="",
+        value=0.1,
+        digest="",
+        struck=struck,
+        joins=False,
+        replaces_id=None,
+        at=when,
+        sent_at=when,
+    )
+
+
+def moment(seconds):
+    return datetime(2026, 3, 1, 20, tzinfo=UTC) + timedelta(seconds=seconds)

@@ -5,10 +5,9 @@ A reading belongs to the setup it was taken on. An event says what was worked on
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Callable, Hashable, Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Any, TypeVar
+from typing import Any
 
 from mint_lever.run.advice import Action, Answer, Prediction
 from mint_lever.run.graph import StepName
@@ -19,20 +18,6 @@ from mint_lever.setup.document import Setup
 MOST_OF_A_QUESTION = 40
 """Readings of one question that are looked at, from the newest back: far more than anybody takes of
 one thing, and a bound to what a log of years costs with every further reading."""
-
-_Line = TypeVar("_Line")
-
-
-def newest(lines: Sequence[_Line], question: Callable[[_Line], Hashable]) -> list[_Line]:
-    """Give of lines in their order the newest of each question, as many as are looked at."""
-    seen: Counter[Hashable] = Counter()
-    kept = []
-    for line in reversed(lines):
-        asked = question(line)
-        seen[asked] += 1
-        if seen[asked] <= MOST_OF_A_QUESTION:
-            kept.append(line)
-    return kept[::-1]
 
 
 @dataclass(frozen=True)
