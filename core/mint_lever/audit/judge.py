@@ -106,8 +106,8 @@ def audit_modes(setup: Setup) -> tuple[Finding, ...]:
 
 
 @lru_cache(maxsize=64)
-def _audit_modes(of: ByIdentity) -> tuple[Finding, ...]:
-    at = Audited(of.setup)
+def _audit_modes(of: ByIdentity[Setup]) -> tuple[Finding, ...]:
+    at = Audited(of.part)
     return tuple(_with_sound_fixes(_OF_MODES, at, _by(_OF_MODES, at)))
 
 
@@ -135,11 +135,11 @@ def findings(at: Audited) -> list[Finding]:
 
 @lru_cache(maxsize=64)
 def _findings(
-    of: ByIdentity,
+    of: ByIdentity[Setup],
     read: frozenset[tuple[str, float]],
     ways: frozenset[tuple[Direction, tuple[int, ...]]],
 ) -> tuple[Finding, ...]:
-    return tuple(_by(RULES, Audited(of.setup, dict(read), dict(ways))))
+    return tuple(_by(RULES, Audited(of.part, dict(read), dict(ways))))
 
 
 def with_sound_fixes(at: Audited, found: Sequence[Finding]) -> list[Finding]:

@@ -20,8 +20,8 @@ def settings_of(setup: Setup) -> list[Item]:
 
 
 @lru_cache(maxsize=16)
-def _settings_of(of: ByIdentity) -> list[Item]:
-    setup, found = of.setup, []
+def _settings_of(of: ByIdentity[Setup]) -> list[Item]:
+    setup, found = of.part, []
     for path, value in leaves(setup.model_dump(mode="json")):
         row = row_of(path)
         if row is None or not row.in_play(setup.arranged, setup.unit is not None):

@@ -17,6 +17,7 @@ from mint_lever.rotor.described import main_rotor
 from mint_lever.rotor.many import pitches_for
 from mint_lever.rotor.turning import RAD_S
 from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import Mode, ModeName
 
 _GRAMS, _RPM = 100.0, 100.0
@@ -79,12 +80,12 @@ def _band(
 
 
 @lru_cache(maxsize=64)
-def _band_pitches(of: ByIdentity, name: ModeName) -> tuple[float, ...] | None:
+def _band_pitches(of: ByIdentity[Setup], name: ModeName) -> tuple[float, ...] | None:
     """The pitches on paper (deg) with a little more and less weight and speed; kept while a curve
     is drawn, which changes none of them."""
-    mode = getattr(of.setup.transmitter.modes, name)
-    rpm, mass_g = mode.head_speed_rpm, of.setup.airframe.mass_g
-    rotor = main_rotor(of.setup, 1.0, air_density())
+    mode = getattr(of.part.transmitter.modes, name)
+    rpm, mass_g = mode.head_speed_rpm, of.part.airframe.mass_g
+    rotor = main_rotor(of.part, 1.0, air_density())
     if rpm is None or mass_g is None or rotor is None:
         return None
     grams = mass_g + np.array([-_GRAMS, _GRAMS, 0.0, 0.0])

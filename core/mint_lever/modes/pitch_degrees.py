@@ -14,6 +14,7 @@ from mint_lever.chain.model import Chain, build_chain
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.harmonics import ROUND_DEG
 from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
@@ -116,9 +117,9 @@ def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
 
 
 @lru_cache(maxsize=64)
-def _table(of: ByIdentity, mode: ModeName) -> tuple[Array, Array]:
+def _table(of: ByIdentity[Setup], mode: ModeName) -> tuple[Array, Array]:
     """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
-    pitch, reachable = collective_deg(build_chain(of.setup), mode, _TABLE_PCT)
+    pitch, reachable = collective_deg(build_chain(of.part), mode, _TABLE_PCT)
     steps = np.diff(pitch)
     falling = bool(steps.sum() < 0)
     # What is clamped or held no longer moves: only the part that still does can be inverted.

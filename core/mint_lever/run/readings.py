@@ -74,8 +74,8 @@ def chain_of(setup: Setup) -> Chain:
 
 
 @lru_cache(maxsize=32)
-def _chain(of: ByIdentity) -> Chain:
-    return build_chain(of.setup)
+def _chain(of: ByIdentity[Setup]) -> Chain:
+    return build_chain(of.part)
 
 
 @lru_cache(maxsize=16)

@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
+from sys import intern
 from typing import Any, Literal
 
 from mint_lever.run.graph import Touch
@@ -17,6 +18,7 @@ from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.catalogue import Row, catalogue, name_of, row_of
 from mint_lever.setup.document import Setup
 from mint_lever.setup.leaves import leaves
+from mint_lever.setup.numbers import Part
 
 Aspect = Literal[
     "power",
@@ -225,13 +227,26 @@ def changed_paths(before: Setup, after: Setup) -> frozenset[str]:
 
 
 @lru_cache(maxsize=2048)
-def _changed(before: ByIdentity, after: ByIdentity) -> frozenset[str]:
-    return frozenset(differing(settings(before.setup), settings(after.setup)))
+def _changed(before: ByIdentity[Setup], after: ByIdentity[Setup]) -> frozenset[str]:
+    changed: set[str] = set()
+    for name, old in before.part:
+        new = getattr(after.part, name)
+        # Setups at hand share their equal parts, so this is all there is to most of them.
+        if old is not new:
+            changed |= differing(_settings_of(name, old), _settings_of(name, new))
+    return frozenset(changed)
 
 
 def settings(setup: Setup) -> Mapping[str, Any]:
     """Give every setting of a setup by its path; kept for setups asked about again."""
-    return _settings_of(ByIdentity(setup))
+    return _all_settings(ByIdentity(setup))
+
+
+@lru_cache(maxsize=32)
+def _all_settings(of: ByIdentity[Setup]) -> dict[str, Any]:
+    return {
+        path: value for name, held in of.part for path, value in _settings_of(name, held).items()
+    }
 
 
 def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
@@ -244,11 +259,19 @@ def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
 _WAY = ".way"
 
 
+def _settings_of(name: str, held: Any) -> Mapping[str, Any]:
+    """The settings in what a setup holds under a name; one whose sign is a setting of its own is
+    two: how far, and (``.way``) which way round."""
+    if isinstance(held, Part):
+        return _settings_in(name, ByIdentity(held))
+    return {} if held is None else {name: held}
+
+
 @lru_cache(maxsize=512)
-def _settings_of(of: ByIdentity) -> dict[str, Any]:
-    """Every setting by its path; one whose sign is a setting of its own is two: how far, and
-    (``.way``) which way round."""
-    every = dict(leaves(of.setup.as_document()))
+def _settings_in(name: str, of: ByIdentity[Part]) -> dict[str, Any]:
+    plain = of.part.model_dump(mode="json", exclude_none=True)
+    # The same few hundred paths, over and over: one of each in memory is enough.
+    every = {intern(path): value for path, value in leaves(plain, name)}
     for row in _signed():
         if row.path in every:
             every[f"{row.path}{_WAY}"] = every[row.path] < 0

@@ -51,14 +51,16 @@ def _computed(run: Readings) -> dict[str, float]:
 
 
 @lru_cache(maxsize=32)
-def _reads(of: ByIdentity, taken: tuple[ByIdentity, ...], one_end: bool) -> dict[str, float]:
+def _reads(
+    of: ByIdentity[Setup], taken: tuple[ByIdentity[Setup], ...], one_end: bool
+) -> dict[str, float]:
     """Kept for setups asked about again; ``taken`` are those that each function was taught on."""
-    taught = _taught(of.setup, [each.setup for each in taken])
+    taught = _taught(of.part, [each.part for each in taken])
     if taught is not None and one_end:
         taught = taught.mirrored()
     if taught is None:
         return {}
-    now = full_stick_reads(chain_of(of.setup), bench_mode(of.setup), taught)
+    now = full_stick_reads(chain_of(of.part), bench_mode(of.part), taught)
     return {
         f"{function}.{side}": float(now[s, f])
         for f, function in enumerate(FUNCTIONS[:3])

@@ -1,18 +1,24 @@
-"""A setup as the key of what was worked out about it."""
+"""A setup, or a part of one, as the key of what was worked out about it."""
 
 from __future__ import annotations
 
-from mint_lever.setup.document import Setup
+from typing import Generic, TypeVar
+
+from mint_lever.setup.numbers import Part
+
+P = TypeVar("P", bound=Part)
 
 
-class ByIdentity:
+class ByIdentity(Generic[P]):
     """The very same object, not an equal one, whose comparing would cost more."""
 
-    def __init__(self, setup: Setup):
-        self.setup = setup
+    __slots__ = ("part",)
+
+    def __init__(self, part: P):
+        self.part = part
 
     def __hash__(self) -> int:
-        return id(self.setup)
+        return id(self.part)
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, ByIdentity) and other.setup is self.setup
+        return isinstance(other, ByIdentity) and other.part is self.part

@@ -13,6 +13,7 @@ from mint_lever.run.readings import Readings, chain_of
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees
 from mint_lever.setup.by_identity import ByIdentity
+from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -83,11 +84,11 @@ def _mend(finding: Finding) -> Action:
 
 
 @lru_cache(maxsize=64)
-def _hints(of: ByIdentity) -> tuple[tuple[ModeName, str], ...]:
+def _hints(of: ByIdentity[Setup]) -> tuple[tuple[ModeName, str], ...]:
     """What each mode comes to, in one line."""
-    chain = chain_of(of.setup)
+    chain = chain_of(of.part)
     hints = []
-    for name in of.setup.transmitter.modes.names():
+    for name in of.part.transmitter.modes.names():
         mode = chain.mode(name)
         pitch, _ = collective_deg(chain, name, [mode.pitch_curve[0], mode.pitch_curve[-1]])
         low, high = pitch.tolist()

@@ -54,6 +54,6 @@ def lift(setup: Setup, name: ModeName, *keys: str) -> Action | None:
 
 
 @lru_cache(maxsize=64)
-def _lowest(of: ByIdentity, name: ModeName) -> float:
-    sent = chain_of(of.setup).shaped(Sticks.at(_STICKS), name)[SENT.index("throttle")]
+def _lowest(of: ByIdentity[Setup], name: ModeName) -> float:
+    sent = chain_of(of.part).shaped(Sticks.at(_STICKS), name)[SENT.index("throttle")]
     return float((sent.min() + 100.0) / 2)
