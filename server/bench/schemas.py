@@ -13,6 +13,7 @@ from bench.fitness import FitnessOut, fitness_at
 from bench.logged import Log
 from bench.models import Bench, LogEntry
 from bench.stored_run import log_of, run_at
+from hangar.services import state_of
 from mint_lever.devices import OnDevice
 from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
 from mint_lever.run.advice import (
@@ -162,11 +163,10 @@ def show(bench: Bench, step: str | None = None) -> BenchOut:
     following = run.next_step()
     name = run.step(step).name if step else following or run.steps[-1].name
     draft = bench.helicopter.draft
-    digest = draft.states.values_list("document__digest", flat=True).get(position=draft.position)
     return BenchOut(
         name=run.setup.name,
         version=draft.version,
-        digest=digest,
+        digest=state_of(draft).document.digest,
         sequence=bench.sequence,
         simulated=bench.simulated is not None,
         mode=run.mode,

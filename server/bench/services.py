@@ -15,9 +15,8 @@ from django.http import Http404
 from django.utils import timezone
 
 from accounts.quotas import anybodys, full, quota_of
-from bench.logged import CLOCK
 from bench.models import Bench, LogEntry
-from bench.stored_run import run_at, setup_at
+from bench.stored_run import log_of, run_at, setup_at
 from config.problems import Refused
 from hangar.documents import kept_today
 from hangar.services import edit_draft, forget_draft, owned, state_of, taken_once
@@ -395,18 +394,14 @@ def _begun(bench: Bench, sender: Sender) -> None:
 
     A log that has entries goes on: a start is a power-up too, and would ask for all of it anew.
     """
-    entries = LogEntry.objects.filter(helicopter=bench.helicopter_id, simulated=bench.simulated)
-    if not entries.filter(kind__in=CLOCK).exists():
-        kind = LogEntry.Kind.RESUME if entries.exists() else LogEntry.Kind.START
+    log = log_of(bench, bench.simulated)
+    if not log.started:
+        kind = LogEntry.Kind.RESUME if log.entries else LogEntry.Kind.START
         _log(bench, kind, sender.of_several(), label=kind)
 
 
 def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
-    lines = LogEntry.objects.filter(helicopter=bench.helicopter_id).count()
-    if lines >= anybodys().log_lines:
-        most = quota_of(bench.helicopter.owner).log_lines
-        if lines >= most:
-            raise full("lines of log", most, "Copy the helicopter, and go on with the copy.")
+    _make_room(bench)
     bench.sequence += 1
     bench.save()
     what.setdefault("stands_at", bench.sequence)
@@ -425,6 +420,15 @@ def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEn
         simulated=bench.simulated,
         **what,
     )
+
+
+def _make_room(bench: Bench) -> None:
+    """Refuse one more line where the pilot may have no more."""
+    # No log has more lines than were counted, so most need no counting.
+    if bench.sequence >= anybodys().log_lines:
+        most = quota_of(bench.helicopter.owner).log_lines
+        if LogEntry.objects.filter(helicopter=bench.helicopter_id).count() >= most:
+            raise full("lines of log", most, "Copy the helicopter, and go on with the copy.")
 
 
 def _hide(bench: Bench, seed: int | None = None) -> None:

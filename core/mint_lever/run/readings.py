@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
+from bisect import bisect_right
 from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
@@ -96,6 +97,16 @@ class _Since(NamedTuple):
     knew: int
 
 
+class _Asked(NamedTuple):
+    """A question, and the settings changed since it was answered; ``control`` is left out of
+    account."""
+
+    step: StepName
+    key: str
+    control: str | None
+    changed: frozenset[str]
+
+
 class _Latest:
     """When events last had to do with a step's question."""
 
@@ -134,7 +145,7 @@ class Readings(ABC):
         self.graph = _graph(here, setup.arrangement)
         self.rules_of: dict[StepName, Ruled] = {step.name: step for step in here}
         self._differences: dict[_Since, frozenset[str]] = {}
-        self._hits: dict[tuple[_Since, StepName], tuple[str, ...]] = {}
+        self._by_changes: dict[_Asked, frozenset[str]] = {}
         self._held: dict[tuple[StepName, str], list[Entry]] = {}
         self._counted: dict[tuple[StepName, str], list[Entry]] = {}
         self._means: dict[tuple[StepName, str], float | None] = {}
@@ -145,6 +156,7 @@ class Readings(ABC):
             self._answers.setdefault((entry.step, entry.key), []).append(entry)
         self.by_hand = [event for event in self.events if event.aspects]
         self._learned = [event for event in self.events if event.learned]
+        self._learned_at = [event.sequence for event in self._learned]
         self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
         self._made: dict[str, Any] = {}
         self._refuted = self._find_refuted()
@@ -261,7 +273,7 @@ class Readings(ABC):
         """
         known = (entry.sequence, control)
         if known not in self._undoing:
-            self._undoing[known] = frozenset(self._find_undone(entry, control))
+            self._undoing[known] = self._find_undone(entry, control)
         return self._undoing[known]
 
     def replaced(self, entry: Entry) -> bool:
@@ -296,27 +308,39 @@ class Readings(ABC):
         """Whether this step's own advice had something done by hand since."""
         return self._worked.after(entry, entry.step)
 
-    def _find_undone(self, entry: Entry, control: str | None) -> set[str]:
-        because: set[str] = set()
+    def _find_undone(self, entry: Entry, control: str | None) -> frozenset[str]:
         rules = self.rules_of.get(entry.step)
         if rules and entry.key in rules.lasting:
-            return because
+            return frozenset()
+        about = entry.key.removeprefix(SIGN)
+        because = self._undone_by(_Asked(entry.step, about, control, self._changed(entry)))
         refuted = self._refuted.get((entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
-            because.add(f"what “{self.rules_of[refuted.step].title}” shows")
-        about = entry.key.removeprefix(SIGN)
-        for path in self._changed_under(entry):
-            if path == control:
-                continue
-            if rules is None or rules.spares is None or not rules.spares(self, about, path):
-                because.add(words_of(path))
+            because |= {f"what “{self.rules_of[refuted.step].title}” shows"}
+        work = self._work(entry.step)
+        if not work:
+            return because
         spares_work = None if rules is None else rules.spares_work
         return because | {
             handwork(aspect).words
-            for event, aspect in self._work(entry.step)
+            for event, aspect in work
             if event.sequence > entry.sequence and event.step != entry.step
             if spares_work is None or not spares_work(self, about, aspect)
         }
+
+    def _undone_by(self, asked: _Asked) -> frozenset[str]:
+        """Which changes of settings undo a question's readings, in words."""
+        if asked not in self._by_changes:
+            rules = self.rules_of.get(asked.step)
+            spares = None if rules is None else rules.spares
+            arrangement = self.setup.arrangement
+            self._by_changes[asked] = frozenset(
+                words_of(path)
+                for path in asked.changed
+                if path != asked.control and _undoes(self.graph, arrangement, path, asked.step)
+                if spares is None or not spares(self, asked.key, path)
+            )
+        return self._by_changes[asked]
 
     def work_undoing(
         self,
@@ -350,18 +374,6 @@ class Readings(ABC):
             ]
         return self._work_on[step]
 
-    def _changed_under(self, entry: Entry) -> tuple[str, ...]:
-        """Of the settings changed since a reading, those that undo its step."""
-        since = self._since(entry)
-        if (since, entry.step) not in self._hits:
-            arrangement = self.setup.arrangement
-            self._hits[since, entry.step] = tuple(
-                path
-                for path in self._changed(entry)
-                if _undoes(self.graph, arrangement, path, entry.step)
-            )
-        return self._hits[since, entry.step]
-
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.
 
@@ -378,8 +390,7 @@ class Readings(ABC):
         return self._differences[since]
 
     def _since(self, entry: Entry) -> _Since:
-        knew = sum(event.sequence <= entry.sequence for event in self._learned)
-        return _Since(id(entry.setup), knew)
+        return _Since(id(entry.setup), bisect_right(self._learned_at, entry.sequence))
 
 
 def _as_if_known(then: Setup, learned: Sequence[Event], now: Setup) -> frozenset[str]:
