@@ -151,9 +151,12 @@ def forgotten(request: HttpRequest, response: HttpResponse, given: Forgotten) ->
     with hashing():
         pilot.set_password(given.password)
     with transaction.atomic():
-        if not use_up(pilot, given.code):
-            raise _wrong(knock, "code")
-        pilot.save(update_fields=["password"])
+        good = use_up(pilot, given.code)
+        if good:
+            pilot.save(update_fields=["password"])
+    # Outside: what a refusal notes down would go with the rest.
+    if not good:
+        raise _wrong(knock, "code")
     return _enter(request, response, pilot, knock)
 
 

@@ -209,6 +209,7 @@ def test_what_is_wrong_with_a_new_account_stands_under_its_field(page, axe):
 
 def test_a_forgotten_password_is_set_anew_with_a_code_by_keyboard(page, axe):
     name = make_an_account(page)
+    expect(page.get_by_role("heading", name="Keep these codes")).to_be_focused()
     codes = page.get_by_role("list", name="Codes").get_by_role("listitem").all_inner_texts()
     with page.expect_download() as kept:
         page.get_by_role("link", name="Keep as a file").press("Enter")

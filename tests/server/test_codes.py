@@ -121,3 +121,11 @@ def test_a_pilot_is_signed_in_at_so_many_places_and_told_which_made_room(bittern
     assert inside == [None, "bittern", "bittern", "bittern"]
     assert other.get(ACCOUNT).json()["pilot"] == "avocet"
     assert PilotSession.objects.count() == 4
+
+
+def test_who_loses_a_race_for_a_code_has_tried_a_wrong_one(bittern, monkeypatch):
+    monkeypatch.setattr("accounts.api.use_up", lambda pilot, code: False)
+    for _ in range(5):
+        assert forgotten(bittern[0]).status_code == 403
+    assert forgotten(bittern[0]).status_code == 429
+    assert User.objects.get(username="bittern").check_password(OLD)

@@ -23,9 +23,9 @@ def unreadable(text: str) -> bool:
     return _NEVER.search(text) is not None
 
 
-def check_name(name: str, path: str = "name") -> None:
+def check_name(name: str) -> None:
     """Refuse a name that cannot be told or found again: blank, of several lines, or unreadable.
-    Raises InvalidRequest with the fault of ``path``."""
+    Raises InvalidRequest with the fault."""
     seen = any(not each.isspace() and each.isprintable() for each in name)
     if not seen or unreadable(name) or _NOT_IN_NAMES.search(name):
-        raise InvalidRequest([Fault(path, ascii(name)[:60], NAMED)])
+        raise InvalidRequest([Fault("name", ascii(name)[:60], NAMED)])
