@@ -93,12 +93,16 @@ class Metal:
         figure = below if collective < 0 else unit["collective_pct"]
         own = unit.get("cyclic_elevator_pct")
         trims = unit["level_trim"]["low" if collective < 0 else "high"]
+        centre = unit.get("centre_trim", {"aileron_pct": 0.0, "elevator_pct": 0.0})
         return np.array(
             [
                 collective * figure / 100,
-                aileron * unit["cyclic_pct"] / 100 + abs(collective) * trims["aileron_pct"] / 100,
+                aileron * unit["cyclic_pct"] / 100
+                + abs(collective) * trims["aileron_pct"] / 100
+                + centre["aileron_pct"] / 100,
                 elevator * (unit["cyclic_pct"] if own is None else own) / 100
-                + abs(collective) * trims["elevator_pct"] / 100,
+                + abs(collective) * trims["elevator_pct"] / 100
+                + centre["elevator_pct"] / 100,
             ]
         )
 

@@ -43,6 +43,22 @@ def mirrored(made):
 
 
 @settings(deadline=None, max_examples=40)
+@given(st.sampled_from(LAYOUTS[1:]), seeds, stick, st.floats(-9, 9), st.floats(-9, 9))
+def test_a_centre_moved_into_the_unit_is_a_stick_held_there(
+    layout, seed, collective, right, forward
+):
+    """What was trimmed out stays as it was flown: the swash stands as if the stick were held."""
+    made = random_document(np.random.default_rng(seed), layout)
+    unit = made["unit"]
+    unit["ring_pct"] = 200.0
+    held = [100 * right / unit["cyclic_pct"], 100 * forward / unit["cyclic_pct"]]
+    flown = evaluate(build_chain(read_setup(made)), Sticks.at(collective, *held))
+    unit["centre_trim"] = {"aileron_pct": right, "elevator_pct": forward}
+    moved = evaluate(build_chain(read_setup(made)), Sticks.at(collective))
+    assert moved.run.servo.sent_us == pytest.approx(flown.run.servo.sent_us, abs=1e-6)
+
+
+@settings(deadline=None, max_examples=40)
 @given(st.sampled_from(LAYOUTS[1:]), seeds, stick, stick, stick)
 def test_a_mirrored_build_does_everything_mirrored(layout, seed, collective, aileron, elevator):
     """The guide pin stands in the fore-and-aft plane, which is the mirror's own plane.

@@ -70,7 +70,7 @@ class Throws:
     """What the device that mixes makes of full commands: shares of full servo throw (1 = full).
 
     The signs of a transmitter's swash mix are in them. ``trims`` (side, function) is what full
-    collective low and high adds to aileron and elevator.
+    collective low and high adds to aileron and elevator, ``centre`` what is always added.
     """
 
     collective_high: float
@@ -79,6 +79,7 @@ class Throws:
     elevator: float
     ring_pct: float
     trims: Array
+    centre: Array
 
 
 class Chain:
@@ -206,7 +207,8 @@ class Chain:
         """Turn commands (−1…1, same shape) into the demand on the mixing, (3, poses).
 
         The device's own ring unless another is given, its throws (the collective's each side by
-        itself), and the level trims that grow with the collective.
+        itself), the level trims that grow with the collective, and the centre found
+        in the air, which is the same everywhere.
         """
         throws = self.throws
         ring = throws.ring_pct if ring_pct is None else ring_pct
@@ -216,6 +218,7 @@ class Chain:
         if throws.trims.any():
             low, high = np.maximum(-collective, 0.0), np.maximum(collective, 0.0)
             demand[1:] += throws.trims[0][:, None] * low + throws.trims[1][:, None] * high
+        demand[1:] += throws.centre[:, None]
         return demand
 
 
@@ -232,6 +235,7 @@ def _unit_throws(unit: Unit) -> Throws:
         elevator=unit.elevator_pct / 100.0,
         ring_pct=unit.ring_pct,
         trims=0.01 * np.array([[side.aileron_pct, side.elevator_pct] for side in sides]),
+        centre=0.01 * np.array([unit.centre_trim.aileron_pct, unit.centre_trim.elevator_pct]),
     )
 
 
@@ -243,6 +247,7 @@ def _mix_throws(mix: SwashMix) -> Throws:
         elevator=mix.elevator / 100.0,
         ring_pct=mix.ring_pct,
         trims=np.zeros((2, 2)),
+        centre=np.zeros(2),
     )
 
 

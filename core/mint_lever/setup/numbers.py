@@ -55,6 +55,7 @@ SpeedPerVolt = Annotated[float, Field(gt=0, le=20_000), Quantity("rpm/V", 10)]
 Ratio = Annotated[float, Field(gt=0, le=20), Quantity("", 0.01)]
 Inertia = Annotated[float, Field(gt=0, le=10), Quantity("kg·m²", 0.001)]
 Teeth = Annotated[int, Field(ge=1, le=400), Quantity("teeth")]
+OwnScale = Annotated[float, Field(ge=-1000, le=1000), Quantity("points", 1)]
 Gain = Annotated[float, Field(ge=0, le=200), Quantity("", 0.5)]
 
 

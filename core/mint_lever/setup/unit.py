@@ -21,6 +21,7 @@ from mint_lever.setup.numbers import (
     TurnRate,
     Volt,
 )
+from mint_lever.setup.tuning import CentreTrim, Tuning
 
 _MIXING = "Mixing"
 _STABILISING = "Stabilising"
@@ -543,6 +544,7 @@ class Unit(Part):
         ),
     ] = 60.0
     level_trim: Annotated[LevelTrim, Holder(name="levelling", play="unit_mixes")] = LevelTrim()
+    centre_trim: Annotated[CentreTrim, Holder(play="unit_mixes")] = CentreTrim()
     ring_pct: Annotated[
         Share,
         About(
@@ -591,6 +593,7 @@ class Unit(Part):
     expo_pct: Annotated[UnitExpo, Holder(play="stabilised")] = UnitExpo()
     full_stick_dps: Annotated[FullStickRates, Holder(play="stabilised")] = FullStickRates()
     tail: Annotated[UnitTail, Holder()] = UnitTail()
+    tuning: Annotated[Tuning, Holder()] = Tuning()
     governor: Annotated[
         bool,
         About(

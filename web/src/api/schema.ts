@@ -1841,6 +1841,25 @@ export interface components {
             by_cells: boolean;
         };
         /**
+         * CentreTrim
+         * @description Where the unit takes the swash to with the sticks at rest: what was trimmed out in a hover
+         *     and then moved into the unit. Percent of full servo throw, + tilts right or forward.
+         */
+        CentreTrim: {
+            /**
+             * Cyclic centre, aileron
+             * @description Aileron that was trimmed out hovering and then moved into the unit; + is right.
+             * @default 0
+             */
+            aileron_pct: number;
+            /**
+             * Cyclic centre, elevator
+             * @description Elevator that was trimmed out hovering and then moved into the unit; + is forward.
+             * @default 0
+             */
+            elevator_pct: number;
+        };
+        /**
          * Channel
          * @description One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops.
          */
@@ -2053,6 +2072,37 @@ export interface components {
              *     }
              */
             pitch: components["schemas"]["CyclicGain"];
+        };
+        /**
+         * CyclicTuning
+         * @description How the unit answers the cyclic and collective sticks.
+         */
+        CyclicTuning: {
+            /**
+             * Character
+             * @description How fast and how hard the unit lets the model answer; start mild.
+             */
+            character?: number | null;
+            /**
+             * Cyclic response
+             * @description How quickly the model answers as the stick leaves its centre.
+             */
+            response?: number | null;
+            /**
+             * Collective boost
+             * @description Pitch the unit adds for a moment when the collective moves fast.
+             */
+            collective_boost?: number | null;
+            /**
+             * Cyclic dead band
+             * @description How far the stick may leave its centre before it counts.
+             */
+            dead_band?: number | null;
+            /**
+             * Pitch-up compensation
+             * @description How firmly the unit keeps the nose from rising at speed.
+             */
+            pitch_up?: number | null;
         };
         /**
          * DraftOut
@@ -3542,6 +3592,32 @@ export interface components {
             stall_a?: number | null;
         };
         /**
+         * TailTuning
+         * @description How the unit or gyro answers the rudder stick and holds the heading.
+         */
+        TailTuning: {
+            /**
+             * Heading hold
+             * @description How firmly the tail goes back to the heading it was left at.
+             */
+            heading_hold?: number | null;
+            /**
+             * Torque pre-compensation
+             * @description Tail pitch the unit adds at once when the collective moves; its sign is its direction.
+             */
+            torque_precompensation?: number | null;
+            /**
+             * Rudder response
+             * @description How quickly the tail answers the stick, and how hard it stops.
+             */
+            response?: number | null;
+            /**
+             * Rudder dead band
+             * @description How far the stick may leave its centre before it counts.
+             */
+            dead_band?: number | null;
+        };
+        /**
          * Targets
          * @description Blade degrees wanted. The defaults are common practice, no source (F10a, F10b, F11).
          *
@@ -3766,6 +3842,32 @@ export interface components {
             fail_safe_throttle_pct?: number | null;
         };
         /**
+         * Tuning
+         * @description Figures of the unit that are found by flying, on its own scale; left out where the unit has
+         *     none or nobody has looked.
+         */
+        Tuning: {
+            /**
+             * @default {
+             *       "character": null,
+             *       "response": null,
+             *       "collective_boost": null,
+             *       "dead_band": null,
+             *       "pitch_up": null
+             *     }
+             */
+            cyclic: components["schemas"]["CyclicTuning"];
+            /**
+             * @default {
+             *       "heading_hold": null,
+             *       "torque_precompensation": null,
+             *       "response": null,
+             *       "dead_band": null
+             *     }
+             */
+            tail: components["schemas"]["TailTuning"];
+        };
+        /**
          * Unit
          * @description The unit's share of the setup; ``servos`` follows the order of the swash balls.
          *
@@ -3855,6 +3957,13 @@ export interface components {
              */
             level_trim: components["schemas"]["LevelTrim"];
             /**
+             * @default {
+             *       "aileron_pct": 0,
+             *       "elevator_pct": 0
+             *     }
+             */
+            centre_trim: components["schemas"]["CentreTrim"];
+            /**
              * Cyclic ring
              * @description The furthest aileron and elevator together may go; narrowed until nothing touches.
              * @default 100
@@ -3917,6 +4026,24 @@ export interface components {
              *     }
              */
             tail: components["schemas"]["UnitTail"];
+            /**
+             * @default {
+             *       "cyclic": {
+             *         "character": null,
+             *         "collective_boost": null,
+             *         "dead_band": null,
+             *         "pitch_up": null,
+             *         "response": null
+             *       },
+             *       "tail": {
+             *         "dead_band": null,
+             *         "heading_hold": null,
+             *         "response": null,
+             *         "torque_precompensation": null
+             *       }
+             *     }
+             */
+            tuning: components["schemas"]["Tuning"];
             /**
              * Governor in the unit
              * @description Whether the unit holds the head speed.
