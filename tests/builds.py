@@ -146,3 +146,30 @@ def with_tail(**changes):
             at = at[name]
         at[last] = value
     return made
+
+
+def described():
+    """A helicopter on which every setting that tuning moves is written down."""
+    made = with_tail()
+    made["version"] = 2
+    gains = {"roll": {"gain_pct": 50.0}, "pitch": {"gain_pct": 50.0}}
+    made["transmitter"] = {
+        "modes": {"normal": {"tail_gain_pct": 44.0, "head_speed_rpm": 1900, "cyclic_gains": gains}}
+    }
+    made["drive"] = {"governor": {"gain": 6.0}}
+    made["unit"]["tuning"] = {
+        "cyclic": {
+            "character": 3,
+            "response": 50,
+            "collective_boost": 0,
+            "dead_band": 4,
+            "pitch_up": 30,
+        },
+        "tail": {
+            "heading_hold": 50,
+            "torque_precompensation": 10,
+            "response": 50,
+            "dead_band": 4,
+        },
+    }
+    return read_setup(made)

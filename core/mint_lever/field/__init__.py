@@ -1,0 +1,25 @@
+"""The field: what was seen in the air, what came of the last change, and the one next thing."""
+
+from mint_lever.field.advise import FieldAdvice, advise
+from mint_lever.field.every import SYMPTOMS
+from mint_lever.field.flight import Changed, Flight, Looked, Verdict
+from mint_lever.field.said import FieldWords, advice_said, seen_said
+from mint_lever.field.seen import Seen
+from mint_lever.field.symptom import RUNGS, Symptom, SymptomKey
+
+__all__ = [
+    "RUNGS",
+    "SYMPTOMS",
+    "Changed",
+    "FieldAdvice",
+    "FieldWords",
+    "Flight",
+    "Looked",
+    "Seen",
+    "Symptom",
+    "SymptomKey",
+    "Verdict",
+    "advice_said",
+    "advise",
+    "seen_said",
+]

@@ -1,0 +1,204 @@
+"""One next thing after a flight: look, move one setting, put one back, go to the bench, or fly."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from mint_lever.field.every import SYMPTOMS
+from mint_lever.field.flight import Changed, Flight, Looked
+from mint_lever.field.history import (
+    History,
+    history_of,
+    overdone,
+    the_one_change,
+    verdict_on,
+)
+from mint_lever.field.move import Move, move_of, row_at
+from mint_lever.field.seen import Seen
+from mint_lever.field.symptom import BEGINNER_STOPS_AFTER, RUNGS, Symptom
+from mint_lever.run.graph import StepName
+from mint_lever.run.log import setting_at
+from mint_lever.run.run import BenchRun
+from mint_lever.run.touched import touches_of
+from mint_lever.setup.catalogue import row_of
+
+Kind = Literal["fly", "look", "move", "put back", "enter", "bench", "hands"]
+_ORDER = {rung: place for place, rung in enumerate(RUNGS)}
+
+
+@dataclass(frozen=True)
+class FieldAdvice:
+    """The next thing.
+
+    ``move`` is the setting for "move", "put back" and "enter"; ``opens`` the steps of the bench
+    that it undoes; ``bench`` the step for "bench". ``rests`` are symptoms left for later, in the
+    order in which their turn comes. ``experts``: a beginner leaves this one at its default.
+    ``first`` is what is looked at before the setting is moved.
+    """
+
+    kind: Kind
+    seen: Seen | None = None
+    move: Move | None = None
+    opens: tuple[StepName, ...] = ()
+    bench: StepName | None = None
+    rests: tuple[Seen, ...] = ()
+    experts: bool = False
+    first: str = ""
+
+    @property
+    def symptom(self) -> Symptom | None:
+        """What it is for."""
+        return None if self.seen is None else SYMPTOMS[self.seen.symptom]
+
+
+def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = ()) -> FieldAdvice:
+    """Give the next thing after the newest flight, on the setup as it is now.
+
+    ``flights`` are those since the helicopter was last rebuilt, oldest first.
+    """
+    if not flights:
+        return FieldAdvice("fly")
+    last = flights[-1]
+    before = flights[-2] if len(flights) > 1 else None
+    turns = sorted(last.seen, key=lambda seen: _turn(seen, last))
+    history = history_of(flights)
+    danger = next((seen for seen in turns if SYMPTOMS[seen.symptom].danger), None)
+    if danger is not None:
+        return _bench(run, danger, turns)
+    back = _taken_back(run, last, before, history)
+    if back is not None:
+        why = _shown_by(last, turns)
+        return FieldAdvice("put back", why, back, _opens(run, back.path), rests=tuple(turns))
+    if any(look.found and look.after == last.number for look in looked):
+        return FieldAdvice("fly", rests=tuple(turns))
+    left: FieldAdvice | None = None
+    for seen in turns:
+        found = _for(run, seen, history, flights, looked)
+        found = replace(found, rests=tuple(each for each in turns if each != seen))
+        # What no setting can help is said when nothing else is left to be done.
+        if found.kind != "hands":
+            return found
+        left = left or found
+    return left or FieldAdvice("fly")
+
+
+def _turn(seen: Seen, last: Flight) -> tuple[int, int, int]:
+    """By rung; what was being worked on before what was not; then as it was said."""
+    working = any(each.against and each.against.same_as(seen) for each in last.changed)
+    return _ORDER[SYMPTOMS[seen.symptom].rung], 0 if working else 1, last.seen.index(seen)
+
+
+def _for(
+    run: BenchRun,
+    seen: Seen,
+    history: History,
+    flights: Sequence[Flight],
+    looked: Sequence[Looked],
+) -> FieldAdvice:
+    symptom = SYMPTOMS[seen.symptom]
+    if symptom.look and not _looked_at(symptom, flights, looked):
+        return FieldAdvice("look", seen)
+    experts = _ORDER[symptom.rung] > _ORDER[BEGINNER_STOPS_AFTER]
+    for remedy in symptom.remedies:
+        move = move_of(run.setup, remedy, seen, run.devices)
+        if move is None or history.did_nothing(move.path, move.way):
+            continue
+        if move.stopped == "unknown":
+            return FieldAdvice("enter", seen, move, experts=experts)
+        move = _in_the_room(history, move)
+        if not move.stopped:
+            return FieldAdvice(
+                "move",
+                seen,
+                move,
+                _opens(run, move.path),
+                experts=experts,
+                first=remedy.first,
+            )
+    return _bench(run, seen, ())
+
+
+def _in_the_room(history: History, move: Move) -> Move:
+    row = row_at(move.path)
+    if move.stopped or row is None:
+        return move
+    if isinstance(move.new, list):
+        barred = (move.path, move.way) in history.bars
+        return replace(move, new=move.old, stopped="end") if barred else move
+    new = history.room(move.path, move.way, move.old, move.new, row.nudge)
+    return replace(move, new=new, stopped="end" if new == move.old else "")
+
+
+def _looked_at(symptom: Symptom, flights: Sequence[Flight], looked: Sequence[Looked]) -> bool:
+    """Whether its parts were looked at since it showed itself, and since a step against it did
+    nothing: then it is less likely to be a setting. A single flight without it between may be one
+    in which nobody noticed."""
+    since, missing = flights[-1].number, 0
+    for flight, before in zip(reversed(flights), (*reversed(flights[:-1]), None), strict=True):
+        missing = 0 if flight.shows_any(symptom.key) else missing + 1
+        if missing > 1:
+            break
+        if not missing:
+            since = flight.number
+            if _in_vain(symptom, flight, before):
+                break
+    return any(look.symptom == symptom.key and look.after >= since for look in looked)
+
+
+def _in_vain(symptom: Symptom, flight: Flight, before: Flight | None) -> bool:
+    against = [each.against.symptom for each in flight.changed if each.against]
+    return symptom.key in against and verdict_on(flight, before) == "same"
+
+
+def _bench(run: BenchRun, seen: Seen, turns: Sequence[Seen]) -> FieldAdvice:
+    """The step of the bench that measures it; hands where this helicopter has none."""
+    rests = tuple(each for each in turns if each != seen)
+    here = _steps(run)
+    step = next((each for each in SYMPTOMS[seen.symptom].bench if each in here), None)
+    return FieldAdvice("hands" if step is None else "bench", seen, bench=step, rests=rests)
+
+
+def _taken_back(
+    run: BenchRun, last: Flight, before: Flight | None, history: History
+) -> Move | None:
+    """The newest change put back where it made things worse; half of it where it helped and was
+    overdone. None where it was neither, or is not what stands there now."""
+    made, verdict = the_one_change(last), verdict_on(last, before)
+    if made is None or setting_at(run.setup.as_document(), made.path) != made.new:
+        return None
+    if verdict == "worse":
+        return Move(made.path, made.new, made.old, -made.way)
+    if verdict == "better" and made.against and overdone(last, before, made.against):
+        return _half_back(made, history)
+    return None
+
+
+def _shown_by(last: Flight, turns: Sequence[Seen]) -> Seen | None:
+    """What shows that the newest change went wrong: a sign that it was overdone, or what it was
+    meant to cure."""
+    against = last.changed[0].against
+    if against is None:
+        return None
+    signs = (seen for seen in turns if seen.overdoes(against) or seen.same_as(against))
+    return next(signs, None)
+
+
+def _half_back(made: Changed, history: History) -> Move | None:
+    row = row_at(made.path)
+    if row is None or isinstance(made.new, list):
+        return None
+    half = history.room(made.path, -made.way, made.new, made.old, row.nudge)
+    return None if half == made.new else Move(made.path, made.new, half, -made.way)
+
+
+def _opens(run: BenchRun, path: str) -> tuple[StepName, ...]:
+    of = f"{path}.0" if row_of(path) is None else path
+    undone = run.graph.undone_by(touches_of(of, run.setup.arrangement))
+    return tuple(name for name in _steps(run) if name in undone)
+
+
+def _steps(run: BenchRun) -> list[StepName]:
+    """The steps this helicopter has, in the order of work."""
+    return [step.name for step in run.steps]

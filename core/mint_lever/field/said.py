@@ -1,0 +1,145 @@
+"""The field's advice as a pilot reads it, standing beside the model."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from mint_lever.devices import OnDevice, on_devices
+from mint_lever.field.advise import FieldAdvice
+from mint_lever.field.every import SYMPTOMS
+from mint_lever.field.move import Move, row_at
+from mint_lever.field.seen import Seen
+from mint_lever.field.symptom import BEGINNER_STOPS_AFTER, RUNGS
+from mint_lever.run.graph import StepName
+from mint_lever.run.run import BenchRun
+from mint_lever.setup.about import Device
+from mint_lever.setup.catalogue import name_of
+from mint_lever.setup.edit import Change
+from mint_lever.setup.modes import MODE_WORDS
+from mint_lever.setup.said import plainly, value_said
+
+_TOWARD = {
+    "left": "to the left",
+    "right": "to the right",
+    "forward": "forward",
+    "back": "to the back",
+}
+_AXIS = {"roll": "in roll", "pitch": "in pitch"}
+_TASTE = "Taste, not a fault."
+_FLY = "Fly it as it is: one change a flight, and now there is none."
+_CLEAN = "Nothing is left to change. This is how it flies."
+
+
+@dataclass(frozen=True)
+class FieldWords:
+    """What is said of the next thing: ``headline`` in one line, ``likely`` what it most likely is.
+
+    ``look`` is for hands, before any setting. ``device`` holds the setting, ``old`` and ``new`` are
+    its values in words with their ``unit``; ``on_devices`` says the new one as the helicopter's
+    own devices show it. ``opens`` are the steps of the bench it undoes, by name and title.
+    ``later`` are the symptoms whose turn comes after this one.
+    """
+
+    headline: str
+    likely: str = ""
+    look: tuple[str, ...] = ()
+    device: Device | None = None
+    setting: str = ""
+    old: str = ""
+    new: str = ""
+    unit: str = ""
+    on_devices: tuple[OnDevice, ...] = ()
+    first: str = ""
+    wrong_if: str = ""
+    opens: tuple[tuple[StepName, str], ...] = ()
+    later: tuple[str, ...] = ()
+    note: str = ""
+
+
+def seen_said(seen: Seen) -> str:
+    """Say one thing that was seen: "Leans … to the left, in idle-up 1"."""
+    words = [SYMPTOMS[seen.symptom].seen]
+    if seen.toward is not None:
+        words.append(_TOWARD[seen.toward])
+    if seen.axis is not None:
+        words.append(_AXIS[seen.axis])
+    words.append(f"in {MODE_WORDS[seen.mode].lower()}")
+    if seen.manoeuvre:
+        words.append(seen.manoeuvre)
+    return ", ".join(words)
+
+
+def advice_said(run: BenchRun, advice: FieldAdvice) -> FieldWords:
+    """Put an advice into words."""
+    later = tuple(seen_said(each) for each in advice.rests)
+    symptom = advice.symptom
+    if advice.kind == "fly" or (symptom is None and advice.move is None):
+        return FieldWords(headline=_FLY if later else _CLEAN, later=later)
+    words = FieldWords(
+        headline=_headline(run, advice),
+        likely="" if symptom is None or advice.kind == "put back" else symptom.likely,
+        look=symptom.look if symptom is not None and advice.kind in ("look", "hands") else (),
+        wrong_if="" if symptom is None or advice.kind != "move" else symptom.wrong_if,
+        opens=tuple((name, run.step(name).title) for name in advice.opens),
+        later=later,
+        note=_note(advice),
+    )
+    return words if advice.move is None else _with_move(run, advice, words, advice.move)
+
+
+def _headline(run: BenchRun, advice: FieldAdvice) -> str:
+    if advice.move is not None:
+        name = name_of(advice.move.path)
+        if advice.kind == "enter":
+            return f"Write down what it is set to: {_small(name)}"
+        return f"Put back: {_small(name)}" if advice.kind == "put back" else name
+    if advice.bench is not None:
+        title = run.step(advice.bench).title
+        danger = advice.symptom is not None and advice.symptom.danger
+        return f"Do not fly. On the bench: “{title}”" if danger else f"On the bench: “{title}”"
+    if advice.kind == "look":
+        return "Look first, before a setting is moved"
+    return "No setting is left to try: look again, by hand"
+
+
+def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move) -> FieldWords:
+    row = row_at(move.path)
+    assert row is not None
+    numbers = isinstance(move.old, list)
+    mode = advice.seen.mode if advice.seen is not None else run.mode
+    shown: tuple[OnDevice, ...] = ()
+    if move.new is not None and advice.kind != "enter":
+        changes = (Change(move.path, move.new),)
+        shown = tuple(
+            each for each in on_devices(run.devices, run.setup, changes, mode) if each.own
+        )
+    said = [
+        " · ".join(plainly(each) for each in value) if numbers else value_said(row, value)
+        for value in (move.old, move.new)
+    ]
+    return replace(
+        words,
+        device=row.device,
+        setting=name_of(move.path),
+        old=said[0],
+        new="" if advice.kind == "enter" else said[1],
+        unit=row.unit,
+        on_devices=shown,
+        first=advice.first,
+    )
+
+
+def _note(advice: FieldAdvice) -> str:
+    notes = []
+    if advice.symptom is not None and advice.symptom.taste:
+        notes.append(_TASTE)
+    if advice.experts and advice.kind in ("move", "enter"):
+        notes.append(
+            f"A beginner stops after the {RUNGS[BEGINNER_STOPS_AFTER]} and leaves this at its "
+            "default."
+        )
+    return " ".join(notes)
+
+
+def _small(name: str) -> str:
+    return name[:1].lower() + name[1:]
