@@ -15,6 +15,7 @@ from mint_lever.run.run import BenchRun
 from mint_lever.setup.about import Device
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.edit import Change
+from mint_lever.setup.held_by import held_by
 from mint_lever.setup.modes import MODE_WORDS
 from mint_lever.setup.said import plainly, value_said
 
@@ -119,7 +120,7 @@ def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move
     ]
     return replace(
         words,
-        device=row.device,
+        device=held_by(move.path, run.setup),
         setting=name_of(move.path),
         old=said[0],
         new="" if advice.kind == "enter" else said[1],
