@@ -59,7 +59,11 @@ def _look(
 
 
 def _memory_mb(port: str) -> float:
-    """What the server's processes have in memory, shared pages divided among them."""
+    """What the server's processes keep in memory of their own, what they share divided among them.
+
+    Pages of programs and libraries are left out: they do not grow, and how much of them a process
+    is charged with depends on who else on the machine has them open.
+    """
     servers = {
         each.name
         for each in Path("/proc").iterdir()
@@ -73,7 +77,7 @@ def _memory_mb(port: str) -> float:
     total = 0
     for process in servers | children:
         rollup = Path(f"/proc/{process}/smaps_rollup").read_text().splitlines()
-        total += next(int(line.split()[1]) for line in rollup if line.startswith("Pss:"))
+        total += next(int(line.split()[1]) for line in rollup if line.startswith("Pss_Anon:"))
     return total / 1e3
 
 

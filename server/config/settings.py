@@ -66,7 +66,7 @@ TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIR
 DATABASE = VAR / "mint-lever.sqlite3"
 DATABASES = {
     "default": {
-        "ENGINE": "django.db.backends.sqlite3",
+        "ENGINE": "config.sqlite",
         "NAME": DATABASE,
         "CONN_MAX_AGE": None,
         "OPTIONS": {

@@ -1,0 +1,1 @@
+"""SQLite as Django has it, with writers that take turns."""

@@ -1,0 +1,63 @@
+"""Writers take turns: one that waits finds the next gap, and none waits for ever."""
+
+import sqlite3
+import threading
+
+import pytest
+from django.conf import settings
+from django.db import OperationalError, connection, transaction
+
+
+@pytest.fixture
+def another(transactional_db):
+    """Another program's connection to the same database, on a file as the real one is."""
+    name = connection.settings_dict["NAME"]
+    line = sqlite3.connect(name, uri=True, isolation_level=None, check_same_thread=False)
+    yield line
+    line.close()
+
+
+def test_a_writer_gets_in_as_soon_as_the_other_is_done(another):
+    another.execute("BEGIN IMMEDIATE")
+    waits = threading.Event()
+
+    def let_go():
+        waits.wait()
+        another.execute("COMMIT")
+
+    other = threading.Thread(target=let_go)
+    other.start()
+    waits.set()
+    with transaction.atomic(), connection.cursor() as cursor:
+        assert cursor.execute("SELECT 1").fetchone() == (1,)
+    other.join()
+
+
+def test_one_that_never_gets_a_turn_is_told_so(another, monkeypatch):
+    monkeypatch.setitem(connection.settings_dict["OPTIONS"], "timeout", 0.05)
+    another.execute("BEGIN IMMEDIATE")
+    with pytest.raises(OperationalError, match="locked"), transaction.atomic():
+        pass
+    another.execute("ROLLBACK")
+    with transaction.atomic():
+        pass
+
+
+def test_what_is_not_a_matter_of_turns_is_not_waited_for(transactional_db, monkeypatch):
+    """Its file is gone: no look again makes it better."""
+    looked = []
+
+    def broken(self):
+        raise OperationalError("no such file")
+
+    plain = "django.db.backends.sqlite3.base.DatabaseWrapper._start_transaction_under_autocommit"
+    with monkeypatch.context() as patched:
+        patched.setattr("config.sqlite.base.time.sleep", lambda _: looked.append(1))
+        patched.setattr(plain, broken)
+        with pytest.raises(OperationalError, match="no such file"), transaction.atomic():
+            pass
+    assert looked == []
+
+
+def test_the_server_uses_it():
+    assert settings.DATABASES["default"]["ENGINE"] == "config.sqlite"
