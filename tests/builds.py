@@ -156,7 +156,7 @@ def described():
     made["transmitter"] = {
         "modes": {"normal": {"tail_gain_pct": 44.0, "head_speed_rpm": 1900, "cyclic_gains": gains}}
     }
-    made["drive"] = {"governor": {"gain": 6.0}}
+    made["drive"] = {"governor": {"place": "unit", "gain": 6.0}}
     made["unit"]["tuning"] = {
         "cyclic": {
             "character": 3,

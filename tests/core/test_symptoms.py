@@ -170,6 +170,14 @@ def test_a_kick_with_the_torque_asks_for_more_and_one_against_it_for_less(
     assert advice.move.new * now > 0
 
 
+@pytest.mark.parametrize("taken", [("drive", None), ("drive.governor.place", "none")])
+def test_a_governor_that_is_not_there_has_no_gain_to_move(taken):
+    looked = [Looked("speed_surges", 1, found=False)]
+    flight = Flight(1, (Seen("speed_surges", "normal"),))
+    assert after(flight, looked=looked).move.path == "drive.governor.gain"
+    assert after(flight, setup=with_(taken), looked=looked).kind == "hands"
+
+
 def test_what_nobody_wrote_down_is_asked_for():
     setup = with_(("unit.tuning.cyclic.character", None))
     advice = after(Flight(1, (Seen("too_sensitive", "normal"),)), setup=setup)

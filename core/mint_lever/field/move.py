@@ -19,6 +19,7 @@ from mint_lever.tail.limits import just_clear
 _LEAST_HOLD_PCT = 4.0
 """F15: 52 of 0 to 100 is the least that is surely heading hold; 4 of ±100."""
 _CURVE = ".pitch_curve"
+_GOVERNOR = "drive.governor."
 
 
 @dataclass(frozen=True)
@@ -75,7 +76,10 @@ def move_of(
 
 
 def _described(setup: Setup, path: str) -> bool:
-    """Whether the parts a setting stands in are there: a drive nobody described has no gain."""
+    """Whether the parts a setting stands in are there: a drive nobody described has no governor,
+    and one that has none has no gain of one."""
+    if path.startswith(_GOVERNOR) and (setup.drive is None or setup.drive.governor.place == "none"):
+        return False
     part: Any = setup
     for name in path.split(".")[:-1]:
         part = getattr(part, name, None)
