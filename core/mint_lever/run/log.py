@@ -80,10 +80,11 @@ def action_event(sequence: int, step: StepName, action: Action, before: Setup) -
 
 
 def setting_at(document: Any, path: str) -> Any:
-    """Give the value at a dotted path of a setup document; None where a part is left out."""
+    """Give the value at a dotted path of a setup document; None where a part is left out, or a
+    list has no such entry."""
     for part in path.split("."):
         if isinstance(document, list):
-            document = document[int(part)]
+            document = document[int(part)] if int(part) < len(document) else None
         elif document is not None:
             document = document.get(part)
     return document
