@@ -6,6 +6,7 @@ from mint_lever.field.flight import Changed, Flight, Looked, Verdict
 from mint_lever.field.said import FieldWords, advice_said, seen_said
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import RUNGS, Symptom, SymptomKey
+from mint_lever.field.trim import NotReady, Trimmed, into_the_centre, not_ready
 
 __all__ = [
     "RUNGS",
@@ -15,11 +16,15 @@ __all__ = [
     "FieldWords",
     "Flight",
     "Looked",
+    "NotReady",
     "Seen",
     "Symptom",
     "SymptomKey",
+    "Trimmed",
     "Verdict",
     "advice_said",
     "advise",
+    "into_the_centre",
+    "not_ready",
     "seen_said",
 ]
