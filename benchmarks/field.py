@@ -1,0 +1,80 @@
+"""The next thing after a season of flights, and two setups compared. Prints figures only; each also
+as a multiple of one look at the chain in the same run."""
+
+from __future__ import annotations
+
+import random
+import statistics
+import time
+from collections.abc import Callable
+
+from builds import described, document
+from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
+from mint_lever.records import compare, keying_list
+from mint_lever.setup import Change, apply_changes, read_setup
+from mint_lever.steps import bench_run
+
+ROUNDS, FLIGHTS, AIM_MS = 25, 300, 50
+FEW = (
+    ("unit.cyclic_pct", 46.0),
+    ("airframe.servos.0.arm_mm", 12.0),
+    ("transmitter.modes.normal.pitch_curve.1", 30.0),
+    ("transmitter.modes.normal.tail_gain_pct", 40.0),
+    ("unit.tail.limit_left_pct", 90.0),
+    ("transmitter.modes.normal.rates.aileron.rate_pct", 80.0),
+    ("unit.tuning.tail.heading_hold", 52.0),
+    ("drive.governor.gain", 7.0),
+)
+
+
+def main() -> None:
+    """Measure."""
+    setup = described()
+    run = bench_run(setup, [], [])
+    look = _median(lambda: evaluate(build_chain(setup), Sticks.at(10.0)))
+    near = read_setup(apply_changes(setup.as_document(), [Change(*each) for each in FEW]))
+    far = read_setup(document("four_90", radius=25.0, rotation="counter_clockwise"))
+    flights, looked = _season()
+    for what, took in (
+        (f"advice after {FLIGHTS} flights", _median(lambda: advise(run, flights, looked))),
+        (f"compare, {len(FEW)} differences", _median(lambda: compare(run, near))),
+        ("compare, two helicopters", _median(lambda: compare(run, far))),
+        ("keying list, nothing said yet", _median(lambda: keying_list(setup, []))),
+    ):
+        print(f"{what}: {took:.1f} ms (aim {AIM_MS}), {took / look:.1f} looks at the chain")
+
+
+def _season() -> tuple[list[Flight], list[Looked]]:
+    draw = random.Random(300)
+    gain = "transmitter.modes.normal.tail_gain_pct"
+    flights, looked = [], []
+    for number in range(1, FLIGHTS + 1):
+        keys = draw.sample(list(SYMPTOMS), draw.choice([0, 1, 1, 2, 3]))
+        seen = tuple(
+            Seen(
+                key,
+                "normal",
+                draw.choice(SYMPTOMS[key].toward) if "toward" in SYMPTOMS[key].asks else None,
+                draw.choice(["roll", "pitch"]) if "axis" in SYMPTOMS[key].asks else None,
+            )
+            for key in keys
+        )
+        old = draw.choice([36.0, 40.0, 44.0])
+        changed = (Changed(gain, old, old + draw.choice([-8.0, 8.0]), Seen("tail_wags", "normal")),)
+        flights.append(Flight(number, seen, changed, draw.choice(["better", "same", None])))
+        looked += [Looked(key, number, found=False) for key in keys]
+    return flights, looked
+
+
+def _median(work: Callable[[], object]) -> float:
+    times = []
+    for _ in range(ROUNDS):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) * 1e3)
+    return statistics.median(times)
+
+
+if __name__ == "__main__":
+    main()
