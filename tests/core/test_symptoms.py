@@ -6,14 +6,17 @@ from itertools import product
 import pytest
 
 from builds import described
+from live_server import ROOT
 from mint_lever.field.advise import advise
 from mint_lever.field.every import SYMPTOMS
+from mint_lever.field.evidence import headroom
 from mint_lever.field.flatter import flatter_round_hover
 from mint_lever.field.flight import Changed, Flight, Looked
 from mint_lever.field.move import path_of, row_at
 from mint_lever.field.said import advice_said
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import RUNGS
+from mint_lever.run.log import Entry
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.steps import STEPS, bench_run
 
@@ -141,6 +144,46 @@ def test_points_of_tail_gain_count_on_the_scale_of_one_channel():
     assert after(Flight(1, (seen,)), setup=in_rate, looked=looked).move.new == -36.0
     lowest = with_(("transmitter.modes.normal.tail_gain_pct", 6.0))
     assert after(Flight(1, (seen,)), setup=lowest, looked=looked).kind == "hands"
+
+
+class TestWhatIsKnown:
+    """A tail that was seen to wag at 78 of 0 to 100, in the mode and on the metal of now."""
+
+    def gain_after(self, symptom, now):
+        setup = with_(("transmitter.modes.normal.tail_gain_pct", now))
+        wagged = [Entry(1, "tail_gain", "wag.normal", 78.0, setup)]
+        looked = [Looked(symptom, 1, found=False)]
+        flights = [Flight(1, (Seen(symptom, "normal"),))]
+        advice = advise(bench_run(setup, wagged, []), flights, looked)
+        return advice.move.new if advice.move else advice.kind
+
+    def test_above_where_it_wagged_it_comes_down_at_once(self):
+        # 78 is 56 of ±100; it is started a good way below.
+        assert 36 < self.gain_after("tail_wags", 60.0) < 52
+
+    def test_below_it_the_usual_step_is_taken(self):
+        assert self.gain_after("tail_wags", 48.0) == 40.0
+
+    def test_it_is_raised_up_to_there_and_no_further(self):
+        assert self.gain_after("tail_drifts", 40.0) == 48.0
+        assert self.gain_after("tail_drifts", 50.0) == 54.0
+        assert self.gain_after("tail_drifts", 54.0) == "hands"
+
+    def test_a_drive_with_nothing_left_is_not_asked_harder(self, monkeypatch):
+        looked = [Looked("speed_falls", 1, found=False)]
+        flight = Flight(1, (Seen("speed_falls", "normal"),))
+        assert after(flight, looked=looked).move.path == "drive.governor.gain"
+        monkeypatch.setattr("mint_lever.field.move.headroom", lambda run, mode: "out")
+        slower = after(flight, looked=looked).move
+        assert (slower.path, slower.new) == ("transmitter.modes.normal.head_speed_rpm", 1800.0)
+
+
+def test_head_room_is_known_where_drive_and_rotor_are_described():
+    assert headroom(bench_run(described(), [], []), "normal") is None
+    assert headroom(bench_run(with_(("drive", None)), [], []), "normal") is None
+    sorrel = read_setup((ROOT / "server/demo/fleet/sorrel-690.json").read_bytes())
+    assert headroom(bench_run(sorrel, [], []), "idle_up_1") in ("in", "workable", "out")
+    assert headroom(bench_run(sorrel, [], []), "normal") is None  # no head speed is asked for
 
 
 @pytest.mark.parametrize(

@@ -102,7 +102,7 @@ def _for(
         return FieldAdvice("look", seen)
     experts = _ORDER[symptom.rung] > _ORDER[BEGINNER_STOPS_AFTER]
     for remedy in symptom.remedies:
-        move = move_of(run.setup, remedy, seen, run.devices)
+        move = move_of(run, remedy, seen)
         if move is None or history.did_nothing(move.path, move.way):
             continue
         if move.stopped == "unknown":

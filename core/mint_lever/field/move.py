@@ -7,19 +7,21 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from mint_lever.devices import DeviceProfile, as_held
+from mint_lever.field.evidence import headroom, tail_gain_ends
 from mint_lever.field.flatter import flatter_round_hover
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import Amount, Remedy
+from mint_lever.run.readings import Readings
 from mint_lever.run.touched import settings
 from mint_lever.setup.catalogue import Row, row_of
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
+from mint_lever.tail.gain import CHANGE_OVER
 from mint_lever.tail.limits import just_clear
 
-_LEAST_HOLD_PCT = 4.0
-"""F15: 52 of 0 to 100 is the least that is surely heading hold; 4 of ±100."""
 _CURVE = ".pitch_curve"
-_GOVERNOR = "drive.governor."
+_TAIL_GAIN = ".tail_gain_pct"
+_GOVERNOR, _GOVERNOR_GAIN = "drive.governor.", "drive.governor.gain"
 
 
 @dataclass(frozen=True)
@@ -50,16 +52,14 @@ def row_at(path: str) -> Row | None:
     return row_of(f"{path}.0") if path.endswith(_CURVE) else row_of(path)
 
 
-def move_of(
-    setup: Setup, remedy: Remedy, seen: Seen, devices: Sequence[DeviceProfile] = ()
-) -> Move | None:
+def move_of(run: Readings, remedy: Remedy, seen: Seen) -> Move | None:
     """Give the next figure of a remedy's setting, as the devices can hold it; None where this
-    helicopter has no such setting."""
-    path = path_of(remedy, seen)
+    helicopter has no such setting, or where what is known of it says that it is not the one."""
+    path, setup = path_of(remedy, seen), run.setup
     row = row_at(path)
     if row is None or not row.in_play(setup.arranged, setup.unit is not None):
         return None
-    if not _described(setup, path):
+    if not _described(setup, path) or _cannot_help(run, remedy, seen):
         return None
     if path.endswith(_CURVE):
         return _curve(setup, remedy, seen, path)
@@ -68,8 +68,8 @@ def move_of(
     if old is None:
         return Move(path, None, None, way, "unknown")
     new = _next(float(old), remedy, row, way)
-    new = _inside(setup, remedy, seen, row, float(old), new)
-    new = _held(devices, path, row, float(old), new)
+    new = _inside(run, remedy, seen, row, float(old), new)
+    new = _held(run.devices, path, row, float(old), new)
     if new == old:
         return Move(path, old, old, way, "end")
     return Move(path, old, new, 1 if new > old else -1)
@@ -117,20 +117,40 @@ def _by(amount: Amount, size: float, row: Row) -> float:
     return amount.points / abs(scales[0].factor) if scales else amount.points
 
 
-def _inside(setup: Setup, remedy: Remedy, seen: Seen, row: Row, old: float, new: float) -> float:
+def _cannot_help(run: Readings, remedy: Remedy, seen: Seen) -> bool:
+    """A governor that asks for more than the drive has is not helped by asking harder."""
+    harder = remedy.path == _GOVERNOR_GAIN and remedy.way > 0
+    return harder and headroom(run, seen.mode) == "out"
+
+
+def _inside(run: Readings, remedy: Remedy, seen: Seen, row: Row, old: float, new: float) -> float:
     """The figure within what the setting and the metal allow; the old one where nothing is left."""
     least, most = row.least, row.most
     if least is not None:
         new = max(new, least)
     if most is not None:
         new = min(new, most)
-    if remedy.path.endswith("tail_gain_pct") and abs(new) < _LEAST_HOLD_PCT:
-        return old
+    if remedy.path.endswith(_TAIL_GAIN):
+        return _tail_gain(run, seen, old, new)
     if remedy.path.startswith("unit.tail.limit_"):
-        return _clear(setup, seen, old, new)
+        return _clear(run.setup, seen, old, new)
     if row.above and least is not None and new <= least:
         return old
     return new
+
+
+def _tail_gain(run: Readings, seen: Seen, old: float, new: float) -> float:
+    """Never so low that it is no heading hold for sure, nor up to where it is known to wag; and
+    where it stands above that, down to where it is to begin."""
+    size, ends = abs(new), tail_gain_ends(run, seen.mode)
+    if ends is not None:
+        most, start = ends
+        if size < abs(old):
+            size = start if abs(old) > most else size
+        else:
+            size = max(min(size, most), abs(old))
+    sign = -1.0 if old < 0 else 1.0
+    return old if size < CHANGE_OVER else sign * size
 
 
 def _clear(setup: Setup, seen: Seen, old: float, new: float) -> float:
