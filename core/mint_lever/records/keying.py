@@ -28,7 +28,8 @@ class KeyingLine:
     ``before`` is what the device was last said to hold, :data:`NEVER_SAID` where nobody said;
     ``after`` what the setup has; both in words, with our ``unit``. ``shown_before`` and
     ``shown_after`` are the same on the device's own scale, where its profile speaks of it:
-    ``called`` is then its own name of the setting and ``menu`` where it stands.
+    ``called`` is then its own name of the setting and ``menu`` where it stands. ``open``: it is
+    still to be keyed in.
     """
 
     device: Device
@@ -42,12 +43,20 @@ class KeyingLine:
     shown_before: str = ""
     shown_after: str = ""
     shown_unit: str = ""
+    open: bool = True
 
 
 def keying_list(
     setup: Setup, held: Iterable[Held], profiles: Sequence[DeviceProfile] = ()
 ) -> tuple[KeyingLine, ...]:
-    """Give every setting that differs from what its device was last said to hold.
+    """Give every setting that differs from what its device was last said to hold."""
+    return tuple(line for line in device_lines(setup, held, profiles) if line.open)
+
+
+def device_lines(
+    setup: Setup, held: Iterable[Held], profiles: Sequence[DeviceProfile] = ()
+) -> tuple[KeyingLine, ...]:
+    """Give every setting that a device holds, with what it was last said to hold.
 
     ``held`` is oldest first. By device, then in the order of that device's own work; what its
     profile does not speak of comes after, in the order of the document.
@@ -63,11 +72,12 @@ def keying_list(
             continue
         line = _Line(device, row, path, last.get((device, path)), value, profiles)
         groups.setdefault((device, line.curve or path), []).append(line)
-    # A curve is keyed in as a whole, whichever of its points is another.
-    open_ = [group for group in groups.values() if any(line.open for line in group)]
     place = {row.path: n for n, row in enumerate(catalogue())}
-    open_.sort(key=lambda group: (*group[0].order, place[group[0].row.path], group[0].path))
-    return tuple(_written(group) for group in open_)
+    ordered = sorted(
+        groups.values(),
+        key=lambda group: (*group[0].order, place[group[0].row.path], group[0].path),
+    )
+    return tuple(_written(group) for group in ordered)
 
 
 @dataclass(frozen=True)
@@ -123,6 +133,8 @@ def _written(group: Sequence[_Line]) -> KeyingLine:
         before=_SEVERAL.join(line.before for line in group) if known else NEVER_SAID,
         after=_SEVERAL.join(line.said(line.value) for line in group),
         unit=first.row.unit,
+        # A curve is keyed in as a whole, whichever of its points is another.
+        open=any(line.open for line in group),
     )
     own = first.shown(first.value)
     if own is None or not own.own:

@@ -1,0 +1,23 @@
+"""Whether a setting stands as it is delivered here, or was entered."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic_core import PydanticUndefined
+
+from mint_lever.setup.document import Setup
+from mint_lever.setup.numbers import Part
+
+
+def by_default(setup: Setup, path: str) -> bool:
+    """Whether what stands at a path is the value a setting has when nobody entered one. What has no
+    such value, as a horn's length, was entered."""
+    part: Any = setup
+    *around, name = path.split(".")
+    for step in around:
+        part = part[int(step)] if isinstance(part, list) else getattr(part, step, None)
+    if not isinstance(part, Part):
+        return False
+    default = type(part).model_fields[name].get_default(call_default_factory=True)
+    return default is not PydanticUndefined and getattr(part, name) == default
