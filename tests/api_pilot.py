@@ -6,6 +6,7 @@ import io
 import json
 import random
 import secrets
+import uuid
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any
@@ -123,6 +124,8 @@ class ApiPilot:
             self.ask("DELETE", f"/api/devices/{each['id']}")
         for each in self.ask("GET", f"{self.at}/logs").json():
             self.ask("DELETE", f"{self.at}/logs/{each['id']}")
+        for each in self.ask("GET", "/api/field/packs").json():
+            self.ask("DELETE", f"/api/field/packs/{each['id']}")
 
 
 def _with_token(asked: requests.PreparedRequest, token: str) -> requests.PreparedRequest:
@@ -210,6 +213,52 @@ def _changed(pilot: ApiPilot) -> Call:
         {"version": device["version"]},
         {**device["profile"], "note": "on the shelf"},
     )
+
+
+def _flight(stage: str = "ready") -> Callable[[ApiPilot], dict[str, Any]]:
+    """A flight that is ready, in the air or down again, and not struck out."""
+
+    def number(pilot: ApiPilot) -> dict[str, Any]:
+        now = pilot.ask("GET", f"{pilot.at}/field").json()["at_hand"]
+        if now is not None and now["stage"] == "air":
+            pilot.made(f"{pilot.at}/field/flights/{now['number']}/land", {})
+        at = f"{pilot.at}/field/flights"
+        found = {"number": pilot.made(at, {})["at_hand"]["number"]}
+        if stage in ("air", "landed"):
+            pilot.made(f"{at}/{found['number']}/begin", {"knowing": True})
+        if stage == "landed":
+            pilot.made(f"{at}/{found['number']}/land", {})
+        return found
+
+    return number
+
+
+def _looked(pilot: ApiPilot) -> Call:
+    _flight("landed")(pilot)
+    return Call(body={"symptom": "tail_wags", "found": False})
+
+
+def _advised(pilot: ApiPilot) -> Call:
+    """A pilot who was told which setting to move, and by how much."""
+    pilot.anew()
+    at = f"{pilot.at}/field"
+    number = _flight("landed")(pilot)["number"]
+    seen = [{"symptom": "collective_sharp", "mode": "normal"}]
+    advised = pilot.ask("PATCH", f"{at}/flights/{number}", {"seen": seen}).json()["next"]
+    new = {"path": advised["path"], "new": advised["new_value"]}
+    return Call(body={"version": pilot.version, **new})
+
+
+def _name(pilot: ApiPilot) -> str:
+    return f"6S {pilot.random.getrandbits(40)}"
+
+
+def _pack(pilot: ApiPilot) -> str:
+    for each in pilot.ask("GET", "/api/field/packs").json():
+        pilot.ask("DELETE", f"/api/field/packs/{each['id']}")
+    made = str(uuid.UUID(int=pilot.random.getrandbits(128), version=4))
+    pilot.made("/api/field/packs", {"id": made, "name": f"6S {made[:8]}"})
+    return made
 
 
 def _curve(**more: Any) -> Callable[[ApiPilot], Call]:
@@ -341,6 +390,32 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         {"version": pilot.version, "path": "unit.cyclic_pct", "figure": 50.0},
     ),
     ("POST", f"{_H}/audit/fix"): _fix,
+    ("POST", f"{_H}/field/flights"): lambda _: Call(body={}),
+    ("POST", f"{_H}/field/flights/{{number}}/begin"): lambda pilot: Call(
+        _flight()(pilot), body={"knowing": True}
+    ),
+    ("POST", f"{_H}/field/flights/{{number}}/land"): lambda pilot: Call(
+        _flight("air")(pilot), body={}
+    ),
+    ("POST", f"{_H}/field/flights/{{number}}/back"): lambda pilot: Call(_flight()(pilot), body={}),
+    ("PATCH", f"{_H}/field/flights/{{number}}"): lambda pilot: Call(
+        _flight("landed")(pilot), body={"words": "calm", "minutes": 5.5}
+    ),
+    ("POST", f"{_H}/field/flights/{{number}}/strike"): lambda pilot: Call(
+        _flight("landed")(pilot), body={}
+    ),
+    ("POST", f"{_H}/field/looks"): _looked,
+    ("POST", f"{_H}/field/made"): _advised,
+    ("POST", "/api/field/packs"): lambda pilot: Call(
+        body={
+            "id": str(uuid.UUID(int=pilot.random.getrandbits(128), version=4)),
+            "name": _name(pilot),
+        }
+    ),
+    ("PATCH", "/api/field/packs/{pack_id}"): lambda pilot: Call(
+        {"pack_id": _pack(pilot)}, body={"put_away": True}
+    ),
+    ("DELETE", "/api/field/packs/{pack_id}"): lambda pilot: Call({"pack_id": _pack(pilot)}),
     ("POST", "/api/bench/pitch"): lambda _: Call(
         body={"by": "gap", "small_mm": 12.0, "large_mm": 600.0}
     ),

@@ -55,6 +55,8 @@ class Acknowledged:
     devices: dict[str, int] = field(default_factory=dict)
     photos: list[int] = field(default_factory=list)
     logs: list[str] = field(default_factory=list)
+    flights: dict[int, str] = field(default_factory=dict)
+    """What was written of flights, by their numbers."""
     passwords: tuple[str, ...] = (PASSWORD,)
     """Which may be the one: two, where the answer to a change never came."""
 
@@ -192,6 +194,18 @@ class Writer:
             made = self.send("POST", f"{self.pilot.at}/logs?name=flight", LOG)
             self.kept.logs.append(made["id"])
 
+    def flight(self) -> None:
+        at = f"{self.pilot.at}/field/flights"
+        flight = self.send("POST", at, {})["at_hand"]
+        number = flight["number"]
+        # A kill may have come while it was in the air.
+        if flight["stage"] == "ready":
+            self.send("POST", f"{at}/{number}/begin", {"knowing": True})
+        self.send("POST", f"{at}/{number}/land", {})
+        words = f"calm {self.random.random()}"
+        self.send("PATCH", f"{at}/{number}", {"words": words})
+        self.kept.flights[number] = words
+
     def password(self) -> None:
         old = self.kept.passwords[-1]
         new = f"reed-bed-{self.random.randrange(10**6)}"
@@ -255,6 +269,11 @@ class Writer:
                     missing.append(f"reading {number} of {value}")
                 elif number in self.kept.struck and not lines[number]["struck"]:
                     missing.append(f"reading {number} counts again")
+            flights = json.loads(everything.read(f"{at}/flights.json"))["flights"]
+            flown = {each["number"]: each["words"] for each in flights}
+            for number, words in self.kept.flights.items():
+                if flown.get(number) != words:
+                    missing.append(f"flight {number}: {words}")
             names = set(everything.namelist())
             for number, note in self.kept.revisions.items():
                 file = f"{at}/revisions/{number}.json"
@@ -283,6 +302,7 @@ WRITES: dict[str, Callable[[Writer], Any]] = {
         "fitted",
         "photo",
         "log",
+        "flight",
         "password",
     )
 }

@@ -10,15 +10,18 @@ from demo.models import is_visitor
 
 @dataclass(frozen=True)
 class Quota:
-    """The most of each: helicopters of a pilot, revisions and lines of log of a helicopter."""
+    """The most of each: helicopters and packs of a pilot; revisions, lines of log and flights of a
+    helicopter."""
 
     helicopters: int
     revisions: int
     log_lines: int
+    flights: int
+    packs: int
 
 
-PILOT = Quota(helicopters=500, revisions=5_000, log_lines=50_000)
-VISITOR = Quota(helicopters=20, revisions=50, log_lines=2_000)
+PILOT = Quota(helicopters=500, revisions=5_000, log_lines=50_000, flights=5_000, packs=500)
+VISITOR = Quota(helicopters=20, revisions=50, log_lines=2_000, flights=200, packs=40)
 
 
 def quota_of(pilot: User) -> Quota:

@@ -1,7 +1,6 @@
 """The bench over the API: the slip and a step, readings, advice followed, the simulated model."""
 
 import uuid
-from datetime import datetime
 from typing import Annotated, Literal
 
 from django.db.models import F
@@ -15,7 +14,6 @@ from bench.fitness import Standing, standing_of
 from bench.given import AnswerGiven, Line
 from bench.schemas import BenchOut, LogOut, log_page, show
 from bench.services import (
-    Sender,
     act,
     add_reading,
     bench_of,
@@ -29,6 +27,7 @@ from bench.services import (
     take_simulated,
     worked_on,
 )
+from bench.stamp import Stamp
 from bench.stored_run import run_at
 from config.given import Count, CountAsked, Length, StepAsked, Yes
 from hangar.documents import newest_revision
@@ -50,19 +49,6 @@ class AtVersion(Schema):
     """The draft's version that the page shows."""
 
     version: Count
-
-
-class Stamp(Schema):
-    """What a browser sends: under an id of its own, with the time on its clock and the digest of
-    the setup the pilot saw. Sent twice, it is taken once."""
-
-    id: uuid.UUID | None = None
-    at: datetime | None = None
-    saw: str = Field("", max_length=64)
-
-    def sender(self) -> Sender:
-        """Who sent it, for the log."""
-        return Sender(self.id, self.at, self.saw)
 
 
 class NewReading(AtVersion, Stamp):

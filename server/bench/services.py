@@ -28,10 +28,10 @@ from mint_lever.run import WORKED_ON, Action, Ask, BenchRun, StepName
 from mint_lever.run.advice import Answer
 from mint_lever.run.entering import entered, written_by
 from mint_lever.run.learning import learn
-from mint_lever.run.log import action_event
+from mint_lever.run.log import action_event, setting_at
 from mint_lever.setup import Change
-from mint_lever.setup.arrangement import device_of
 from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.held_by import held_by
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import Truth, random_truth
 
@@ -82,14 +82,14 @@ def add_reading(
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    _claim(bench, version)
+    claim(bench, version)
     run = run_at(bench)
     name = run.step(step).name
     ask = _asked(run, name, key)
     good = entered(ask, value)
     _safe_first(run, name)
     if changes := written_by(ask, good):
-        _edit(pilot, bench, version, changes)
+        edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
     _begun(bench, sender)
     _log(bench, LogEntry.Kind.READING, sender, **what)
@@ -165,7 +165,7 @@ def act(
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    _claim(bench, version)
+    claim(bench, version)
     run = run_at(bench)
     name = run.step(step).name
     _safe_first(run, name)
@@ -192,7 +192,7 @@ def take_lesson(
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    _claim(bench, version)
+    claim(bench, version)
     lesson = learn(run_at(bench), parameters, measured_sd_mm)
     if lesson.action is None:
         raise Refused(409, "There is nothing to write down")
@@ -231,17 +231,14 @@ def device_holds(
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    document = setup_at(bench).as_document()
+    setup = setup_at(bench)
     for path in paths:
         row = row_of(path)
-        device = device_of(path)
+        device = "helicopter" if row is None else held_by(path, setup)
         if row is None or device == "helicopter":
             allowed = "the path of a setting that a device holds"
             raise InvalidRequest([Fault("paths", path, allowed)])
-        value: Any = document
-        for part in path.split("."):
-            value = value[int(part)] if isinstance(value, list) else (value or {}).get(part)
-        held = {"device": device, "value": value}
+        held = {"device": device, "value": setting_at(setup.as_document(), path)}
         words = row.name(path)[:500]
         _log(bench, LogEntry.Kind.HOLDS, sender.of_several(), key=path, label=words, value=held)
     return bench
@@ -258,7 +255,7 @@ def put_on_table(
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    _claim(bench, version)
+    claim(bench, version)
     if (bench.simulated is not None) == simulated:
         return bench
     swap_drafts(bench.helicopter, simulated)
@@ -304,7 +301,7 @@ def _do(
     event = action_event(0, step, action, setup_at(bench))
     _begun(bench, sender)
     if action.changes:
-        _edit(pilot, bench, version, action.changes)
+        edit(pilot, bench, version, action.changes)
     if bench.simulated is not None and action.work:
         model = _simulated(bench)
         for work in action.work:
@@ -333,7 +330,8 @@ def _bench(pilot: User, helicopter_id: uuid.UUID) -> Bench:
     return bench_of(pilot, helicopter_id)
 
 
-def _claim(bench: Bench, version: int) -> Bench:
+def claim(bench: Bench, version: int) -> Bench:
+    """Refuse what was entered on another setup than there is now."""
     newest = bench.helicopter.draft.version
     if newest != version:
         raise Refused(
@@ -346,7 +344,8 @@ def _claim(bench: Bench, version: int) -> Bench:
     return bench
 
 
-def _edit(pilot: User, bench: Bench, version: int, changes: Sequence[Change]) -> None:
+def edit(pilot: User, bench: Bench, version: int, changes: Sequence[Change]) -> None:
+    """Change settings of the draft on the table."""
     edit_draft(pilot, bench.helicopter_id, version, changes)
     bench.helicopter.refresh_from_db()
     forget_draft(bench.helicopter)

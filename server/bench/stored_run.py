@@ -74,7 +74,7 @@ def run_of(setup: Setup, log: Log, devices: Sequence[DeviceProfile] = ()) -> Ben
         for entry in log.newest_answers
     ]
     events = [event for entry in log.others if (event := _event(entry))]
-    return bench_run(setup, readings, events, devices)
+    return bench_run(setup, readings, events, devices, held_by_devices(log))
 
 
 def held_by_devices(log: Log) -> list[Held]:

@@ -15,6 +15,8 @@ from config.problems import Api, use_problems
 from demo.api import router as demo
 from devices.api import of_helicopter as fitted_devices
 from devices.api import router as devices
+from field.api import everywhere as at_field
+from field.api import router as field
 from hangar.api import router as hangar
 from hangar.catalogue import router as catalogue
 from headspeed.api import router as headspeed
@@ -49,7 +51,9 @@ api.add_router("/helicopters", fitted_devices)
 api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/helicopters", looked_up)
+api.add_router("/helicopters", field)
 api.add_router("", lookup)
+api.add_router("/field", at_field)
 api.add_router("/bench", benches)
 api.add_router("/catalogue", catalogue)
 api.add_router("/devices", devices)

@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "devices",
     "audit",
     "bench",
+    "field",
     "lookup",
     "leaving",
     "shell",

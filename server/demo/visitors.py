@@ -5,7 +5,7 @@ Two hundred at once; the one idle longest goes first; all are cleared after a da
 
 import secrets
 import uuid
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from datetime import timedelta
 from typing import Any
 
@@ -15,6 +15,7 @@ from django.utils import timezone
 
 from bench.models import Bench, LogEntry
 from demo.models import DemoPilot, prepared_pilot
+from field.models import Flight, Look, Pack
 from hangar.models import Document, Draft, DraftState, DraftVersion, Helicopter, Revision
 
 # Reserved (accounts.names): no pilot's own name is ever in the way.
@@ -34,8 +35,13 @@ def welcome() -> User | None:
     visitor.set_unusable_password()
     visitor.save()
     DemoPilot.objects.create(user=visitor, visitor=True)
+    packs = {
+        pack.pk: _again(pack, id=uuid.uuid4(), owner=visitor)
+        for pack in Pack.objects.filter(owner=prepared)
+    }
+    Pack.objects.bulk_create(packs.values())
     for helicopter in Helicopter.objects.filter(owner=prepared):
-        _copy(helicopter, visitor)
+        _copy(helicopter, visitor, packs)
     return visitor
 
 
@@ -53,8 +59,9 @@ def _make_room() -> None:
     User.objects.filter(pk__in=gone).delete()
 
 
-def _copy(helicopter: Helicopter, owner: User) -> None:
-    """Copy a helicopter whole but for its photos: a few statements, however long its log."""
+def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) -> None:
+    """Copy a helicopter whole but for its photos and flight logs: a few statements, however long
+    its log. ``packs`` are the owner's, by those they are copies of."""
     old_id = helicopter.pk
     made = _again(helicopter, id=uuid.uuid4(), owner=owner)
     made.save(force_insert=True)
@@ -85,6 +92,31 @@ def _copy(helicopter: Helicopter, owner: User) -> None:
         if old.replaces_id:
             new[old.pk].replaces = new[old.replaces_id]
     LogEntry.objects.bulk_update(replacing, ["replaces"])
+    _copy_flights(old_id, made, documents, packs)
+
+
+def _copy_flights(
+    old_id: uuid.UUID,
+    made: Helicopter,
+    documents: Mapping[int, Document],
+    packs: Mapping[uuid.UUID, Pack],
+) -> None:
+    flights = list(Flight.objects.filter(helicopter=old_id))
+    copied = Flight.objects.bulk_create(
+        _again(
+            flight,
+            helicopter=made,
+            document=documents[flight.document_id],
+            pack=packs[flight.pack_id] if flight.pack_id else None,
+            flight_log=None,
+        )
+        for flight in flights
+    )
+    new = {old.pk: copy for old, copy in zip(flights, copied, strict=True)}
+    Look.objects.bulk_create(
+        _again(look, flight=new[look.flight_id])
+        for look in Look.objects.filter(flight__helicopter=old_id)
+    )
 
 
 def _copies(rows: Iterable[Any], **other: Any) -> dict[int, Any]:

@@ -147,6 +147,7 @@ _COUNTED_ON = (
     ("hangar_draftversion", "number"),
     ("bench_bench", "sequence"),
     ("bench_logentry", "changed_at"),
+    ("field_flight", "log_count"),
 )
 
 

@@ -13,6 +13,7 @@ from django.contrib.auth.models import User
 
 from bench.models import LogEntry, Photo
 from devices.models import Device, Fitted
+from field.models import Flight, Look, Pack
 from hangar.api import file_stem
 from hangar.documents import setup_of
 from hangar.models import Helicopter
@@ -39,6 +40,35 @@ _LOG = (
     "document__digest",
 )
 
+_FLIGHT = (
+    "number",
+    "simulated",
+    "stage",
+    "opened_at",
+    "began_at",
+    "landed_at",
+    "minutes",
+    "pack__name",
+    "place",
+    "wind",
+    "modes",
+    "trims",
+    "seen",
+    "words",
+    "noted",
+    "changed",
+    "verdict",
+    "next_idea",
+    "revision",
+    "fit",
+    "withheld",
+    "log_count",
+    "flight_log__name",
+    "struck",
+    "document__digest",
+)
+_LOOK = ("flight__number", "flight__simulated", "symptom", "found", "at")
+
 
 def pack(pilot: User) -> IO[bytes]:
     """Give an archive: a folder for each helicopter (setup, revisions, log, photos, flight logs)
@@ -51,6 +81,9 @@ def pack(pilot: User) -> IO[bytes]:
         for device in Device.objects.filter(owner=pilot):
             name = _free(f"devices/{file_stem(device.name, 'device')}", names)
             _write(archive, f"{name}.json", device.profile)
+        packs = list(Pack.objects.filter(owner=pilot).values("name", "put_away", "made_at"))
+        if packs:
+            _write(archive, "packs.json", packs)
         account = {"name": pilot.get_username(), "since": pilot.date_joined.isoformat()}
         _write(archive, "account.json", account)
     file.seek(0)
@@ -72,11 +105,14 @@ def _pack(archive: ZipFile, helicopter: Helicopter, names: set[str]) -> None:
         _write(archive, f"{at}/revisions/{revision.number}.json", kept)
     log = LogEntry.objects.filter(helicopter=helicopter).order_by("sequence")
     lines = [dict(zip(_LOG, line, strict=True)) for line in log.values_list(*_LOG)]
+    flights = list(Flight.objects.filter(helicopter=helicopter).values(*_FLIGHT))
     for document in helicopter.documents.filter(
-        digest__in={line["document__digest"] for line in lines}
+        digest__in={line["document__digest"] for line in [*lines, *flights]}
     ).iterator():
         documents[document.digest] = setup_of(document).as_document()
     _write(archive, f"{at}/log.json", {"lines": lines, "setups": documents})
+    looks = list(Look.objects.filter(flight__helicopter=helicopter).values(*_LOOK))
+    _write(archive, f"{at}/flights.json", {"flights": flights, "looks": looks})
     fitted = Fitted.objects.filter(helicopter=helicopter).values_list("kind", "device__name")
     _write(archive, f"{at}/devices.json", dict(fitted))
     for photo in Photo.objects.filter(bench__helicopter=helicopter).iterator():

@@ -126,7 +126,7 @@ class TestDemo:
         self, prepared, db, django_assert_max_num_queries
     ):
         one = demo_browser()
-        with django_assert_max_num_queries(88):
+        with django_assert_max_num_queries(100):
             two = demo_browser()
         fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
         assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}

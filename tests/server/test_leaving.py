@@ -22,6 +22,7 @@ from mint_lever.setup import read_setup
 from .conftest import Browser
 from .test_photos import file_of, pixels
 
+PACK = "5f0c9a52-3e0a-4a57-9d4e-0c6c7a1f2b3d"
 REMOVE = "/api/account/remove"
 
 
@@ -34,6 +35,16 @@ def full(tab, helicopter):
     tab.send("POST", f"{path}/revisions", {"version": 1, "note": "as it was"})
     reading = {"version": 1, "step": "make_safe", "key": "motor", "value": True}
     assert tab.send("POST", f"{path}/bench/readings", reading).status_code == 200
+    assert tab.send("POST", "/api/field/packs", {"id": PACK, "name": "6S 1"}).status_code == 200
+    for what, body in (
+        ("flights", {}),
+        ("flights/1/begin", {"knowing": True}),
+        ("flights/1/land", {}),
+        ("looks", {"symptom": "tail_wags", "found": True}),
+    ):
+        assert tab.send("POST", f"{path}/field/{what}", body).status_code == 200
+    flown = {"pack": PACK, "words": "calm over the pans"}
+    assert tab.send("PATCH", f"{path}/field/flights/1", flown).status_code == 200
     for what, body in (
         ("bench/photos", file_of(pixels())),
         ("logs?name=noon", b"t,rpm\n0,1\n1,2\n"),
@@ -75,6 +86,16 @@ def test_everything_goes_out_and_each_file_can_be_read(full, stranger):
         ("reading", "motor", True),
     ]
     assert all(line["document__digest"] in log["setups"] for line in log["lines"])
+    field = read(f"{at}/flights.json")
+    (flown,) = field["flights"]
+    assert (flown["number"], flown["pack__name"], flown["words"]) == (
+        1,
+        "6S 1",
+        "calm over the pans",
+    )
+    assert flown["document__digest"] in log["setups"]
+    assert [(look["symptom"], look["found"]) for look in field["looks"]] == [("tail_wags", True)]
+    assert read("packs.json")[0]["name"] == "6S 1"
     assert archive.read(next(n for n in names if n.endswith(".jpg"))).startswith(b"\xff\xd8")
     flight = archive.read(next(n for n in names if n.endswith(".csv"))).decode()
     assert next(csv.reader(io.StringIO(flight))) == ["t", "rpm"]

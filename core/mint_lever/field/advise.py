@@ -56,7 +56,8 @@ class FieldAdvice:
 def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = ()) -> FieldAdvice:
     """Give the next thing after the newest flight, on the setup as it is now.
 
-    ``flights`` are those since the helicopter was last rebuilt, oldest first.
+    ``flights`` are those since the helicopter was last rebuilt, oldest first. ``looked`` has the
+    looks, and as one that found something every step of the bench that was measured anew.
     """
     if not flights:
         return FieldAdvice("fly")
@@ -64,14 +65,17 @@ def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = 
     before = flights[-2] if len(flights) > 1 else None
     turns = sorted(last.seen, key=lambda seen: _turn(seen, last))
     history = history_of(flights)
-    danger = next((seen for seen in turns if SYMPTOMS[seen.symptom].danger), None)
+    mended = {look.symptom for look in looked if look.found and look.after == last.number}
+    danger = next(
+        (s for s in turns if SYMPTOMS[s.symptom].danger and s.symptom not in mended), None
+    )
     if danger is not None:
         return _bench(run, danger, turns)
     back = _taken_back(run, last, before, history)
     if back is not None:
         why = _shown_by(last, turns)
         return FieldAdvice("put back", why, back, _opens(run, back.path), rests=tuple(turns))
-    if any(look.found and look.after == last.number for look in looked):
+    if mended:
         return FieldAdvice("fly", rests=tuple(turns))
     left: FieldAdvice | None = None
     for seen in turns:

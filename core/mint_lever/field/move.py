@@ -28,7 +28,7 @@ _GOVERNOR, _GOVERNOR_GAIN = "drive.governor.", "drive.governor.gain"
 class Move:
     """A setting with its value and the next one; ``way`` is 1 where that is more, −1 where less.
 
-    ``stopped`` says in words why there is no next one: ``unknown`` where nobody wrote the present
+    ``stopped`` says why there is no next one: ``unknown`` where nobody wrote the present
     value down, ``end`` where the setting, or what is known of the metal, ends there.
     """
 

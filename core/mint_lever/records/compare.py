@@ -7,23 +7,18 @@ from dataclasses import dataclass
 from typing import Any
 
 from mint_lever.records.moved import Effect, farthest, pitches
+from mint_lever.run.differs import Differs, differences
 from mint_lever.run.graph import StepName
-from mint_lever.run.log import setting_at
 from mint_lever.run.run import BenchRun
-from mint_lever.run.touched import changed_paths, touched_by_difference
+from mint_lever.run.touched import touched_by_difference
 from mint_lever.setup.about import Device, Stage
-from mint_lever.setup.catalogue import Row, catalogue, name_of, row_of
 from mint_lever.setup.document import Setup
-from mint_lever.setup.held_by import held_by
 from mint_lever.setup.numbers import Part
-from mint_lever.setup.said import NOT_SET, value_said
 
 MOST_WORKED_OUT = 12
 """Differences whose effect is worked out one by one. Of more, as of two helicopters, it is worked
 out of all together."""
-_DEVICES: tuple[Device, ...] = ("transmitter", "unit", "speed controller", "helicopter")
 _STILL: frozenset[Stage] = frozenset(("whole", "drive"))
-_WAY = ".way"
 _SPEED = ".head_speed_rpm"
 
 
@@ -63,12 +58,12 @@ class LostGround:
 def compare(run: BenchRun, other: Setup) -> Comparison:
     """Say in what another setup differs from the one of a run, and what going there would do."""
     sides = _Sides(run.setup, other)
-    found = sorted(_differing(sides.one, other), key=lambda each: each[0])
+    found = differences(sides.one, other)
     single = len(found) <= MOST_WORKED_OUT
     undone = run.graph.undone_by(touched_by_difference(sides.one, other))
     together = farthest(sides.stands, pitches(other, sides.modes)) if found else None
     return Comparison(
-        differences=tuple(_difference(sides, path, row, single) for _, path, row in found),
+        differences=tuple(_difference(sides, each, single) for each in found),
         effect=together,
         stale=tuple((step.name, step.title) for step in run.steps if step.name in undone),
     )
@@ -85,60 +80,35 @@ def lost_ground(now: BenchRun, there: BenchRun) -> tuple[LostGround, ...]:
     return tuple(lost)
 
 
-def _differing(one: Setup, other: Setup) -> list[tuple[tuple[int, int, str], str, Row]]:
-    """Each setting or curve that differs, once, with its place in the order."""
-    place = {row.path: n for n, row in enumerate(catalogue())}
-    found: dict[str, tuple[tuple[int, int, str], str, Row]] = {}
-    for changed in changed_paths(one, other):
-        path = changed.removesuffix(_WAY)
-        row = row_of(path)
-        if row is None:
-            continue
-        head, _, last = path.rpartition(".")
-        whole = head if last.isdecimal() else path
-        order = (_DEVICES.index(held_by(path, other)), place[row.path], whole)
-        found[whole] = (order, whole, row)
-    return list(found.values())
-
-
 class _Sides:
     """The two setups, with what is asked of both again and again."""
 
     def __init__(self, one: Setup, other: Setup):
         self.one, self.other = one, other
-        self.documents = one.as_document(), other.as_document()
         there = other.transmitter.modes.names()
         self.modes = tuple(name for name in one.transmitter.modes.names() if name in there)
         self.stands = pitches(one, self.modes)
 
 
-def _difference(sides: _Sides, path: str, row: Row, single: bool) -> Difference:
-    old, new = (setting_at(document, path) for document in sides.documents)
+def _difference(sides: _Sides, each: Differs, single: bool) -> Difference:
     return Difference(
-        device=held_by(path, sides.other),
-        path=path,
-        name=name_of(path),
-        before=_said(row, old),
-        after=_said(row, new),
-        unit=row.unit if new is not None else "",
-        effect=_effect(sides, path, row, old, new) if single else None,
+        device=each.device,
+        path=each.path,
+        name=each.name,
+        before=each.before,
+        after=each.after,
+        unit=each.unit,
+        effect=_effect(sides, each) if single else None,
     )
 
 
-def _said(row: Row, value: Any) -> str:
-    if value is None:
-        return NOT_SET
-    values = value if isinstance(value, list) else [value]
-    return " · ".join(value_said(row, each) for each in values)
-
-
-def _effect(sides: _Sides, path: str, row: Row, old: Any, new: Any) -> Effect | None:
-    if path.endswith(_SPEED):
-        both = old is not None and new is not None
-        return Effect(abs(new - old), "rpm", "head speed", "steady") if both else None
-    if row.about.record or row.about.stage in _STILL:
+def _effect(sides: _Sides, each: Differs) -> Effect | None:
+    if each.path.endswith(_SPEED):
+        both = each.old is not None and each.new is not None
+        return Effect(abs(each.new - each.old), "rpm", "head speed", "steady") if both else None
+    if each.row.about.record or each.row.about.stage in _STILL:
         return None
-    alone = _with(sides.one, sides.other, path.split("."))
+    alone = _with(sides.one, sides.other, each.path.split("."))
     return None if alone is None else farthest(sides.stands, pitches(alone, sides.modes))
 
 

@@ -54,6 +54,15 @@ def alike(one: Setup, other: Setup) -> bool:
     )
 
 
+def only_the_last_is_stale(run: BenchRun) -> bool:
+    """Whether nothing that was done is stale, but for the final list, which every change undoes,
+    and for what is asked again at each power-up."""
+    return not any(
+        each.state == "stale" and not (each.step.always_last or each.step.every_power_up)
+        for each in run.standings
+    )
+
+
 def _of_steps(run: BenchRun) -> list[str]:
     withheld = []
     for standing in run.standings:

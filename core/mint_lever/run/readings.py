@@ -19,7 +19,7 @@ from mint_lever.dials import function_way
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
 from mint_lever.run.graph import Graph, Node, StepName
-from mint_lever.run.log import Entry, Event
+from mint_lever.run.log import Entry, Event, Held
 from mint_lever.run.signs import SIGN, as_meant
 from mint_lever.run.touched import (
     Aspect,
@@ -136,8 +136,10 @@ class Readings(ABC):
         events: Iterable[Event],
         steps: Sequence[Ruled],
         devices: Sequence[DeviceProfile] = (),
+        holds: Iterable[Held] = (),
     ):
         self.setup = setup
+        self._said_held = {held.path: held for held in holds}
         self.devices = tuple(devices)
         self.entries = as_meant(entries)
         self.events = sorted(events, key=lambda event: event.sequence)
@@ -160,6 +162,14 @@ class Readings(ABC):
         self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
         self._made: dict[str, Any] = {}
         self._refuted = self._find_refuted()
+
+    def held_since(self, step: StepName, key: str, path: str) -> bool:
+        """Whether, after a question of a step was answered last, the pilot said that the device
+        holds what the setup has at ``path`` now."""
+        said, answers = self._said_held.get(path), self.all(step, key)
+        if said is None or not answers or said.sequence < answers[-1].sequence:
+            return False
+        return bool(said.value == settings(self.setup).get(path))
 
     @abstractmethod
     def done(self, name: StepName) -> bool:

@@ -11,7 +11,7 @@ from mint_lever.devices import DeviceProfile
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.run.advice import Advice, Ask, at_once
 from mint_lever.run.graph import StepName
-from mint_lever.run.log import Entry, Event
+from mint_lever.run.log import Entry, Event, Held
 from mint_lever.run.on_the_devices import on_the_devices
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
@@ -35,7 +35,7 @@ class Standing:
 class BenchRun(Readings):
     """A run of the steps it is handed; ``steps`` is the registry, of every arrangement. ``absent``
     are those this setup has not, each with the reason. ``devices`` are the profiles of the devices
-    the helicopter has."""
+    the helicopter has, ``holds`` what these are said to hold, oldest first."""
 
     def __init__(
         self,
@@ -44,8 +44,9 @@ class BenchRun(Readings):
         events: Iterable[Event],
         steps: Sequence[Step],
         devices: Sequence[DeviceProfile] = (),
+        holds: Iterable[Held] = (),
     ):
-        super().__init__(setup, entries, events, steps, devices)
+        super().__init__(setup, entries, events, steps, devices, holds)
         missing = {step.name: _why_not(step, setup) for step in steps}
         self.steps: tuple[Step, ...] = tuple(
             sorted((s for s in steps if missing[s.name] is None), key=lambda step: step.place)

@@ -5,16 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from mint_lever.run.audited import audit_of
+from mint_lever.run.differs import differences
 from mint_lever.run.graph import StepName
 from mint_lever.run.run import BenchRun, State
-from mint_lever.run.touched import differing
 from mint_lever.setup.about import Device
-from mint_lever.setup.catalogue import catalogue, row_of
 from mint_lever.setup.document import Setup
-from mint_lever.setup.leaves import leaves
-from mint_lever.setup.said import NOT_SET, value_said
-
-_DEVICES: tuple[Device, ...] = ("transmitter", "unit", "speed controller", "helicopter")
 
 
 @dataclass(frozen=True)
@@ -61,19 +56,11 @@ def sign_off(run: BenchRun, before: Setup | None) -> SignedOff:
 
 
 def was_set(before: Setup, after: Setup) -> tuple[WasSet, ...]:
-    """Give every setting in which two setups differ, as it was and as it is."""
-    old, new = (dict(leaves(setup.as_document())) for setup in (before, after))
-    place = {row.path: n for n, row in enumerate(catalogue())}
-    found = []
-    for path in differing(old, new):
-        row = row_of(path)
-        if row is None:
-            continue
-        at = (_DEVICES.index(row.device), place[row.path], path)
-        said = [value_said(row, each.get(path)) for each in (old, new)]
-        unit = "" if said[1] == NOT_SET else row.unit
-        found.append((at, WasSet(path, row.name(path), row.device, said[0], said[1], unit)))
-    return tuple(each for _, each in sorted(found, key=lambda one: one[0]))
+    """Give every setting in which two setups differ, as it was and as it is; a curve as one."""
+    return tuple(
+        WasSet(each.path, each.name, each.device, each.before, each.after, each.unit)
+        for each in differences(before, after)
+    )
 
 
 def _left_open(run: BenchRun) -> list[LeftOpen]:

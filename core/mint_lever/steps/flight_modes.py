@@ -104,6 +104,11 @@ def _rest(mode: Mode) -> str:
     return f"{throttle}{gain}{speed}"
 
 
+def _spares(run: Readings, key: str, path: str) -> bool:
+    """What was keyed in since, by the pilot's own word, is as it is written down."""
+    return run.held_since("flight_modes", key, path)
+
+
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if ask.key.startswith(_RATES):
         return True
@@ -116,6 +121,7 @@ STEP = Step(
     title="Flight modes",
     why="A mode that was never looked through is found out in the air, when the switch moves.",
     settings_of=("model_memory",),
+    spares=_spares,
     cautions=(
         "Propulsion disabled while the switch is moved: in idle-up the throttle is high with the "
         "stick low. Never power the model in an idle-up mode.",

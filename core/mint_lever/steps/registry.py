@@ -7,7 +7,7 @@ from functools import cache
 
 from mint_lever.devices import DeviceProfile
 from mint_lever.run.graph import Graph
-from mint_lever.run.log import Entry, Event
+from mint_lever.run.log import Entry, Event, Held
 from mint_lever.run.run import BenchRun
 from mint_lever.run.step import Step
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
@@ -68,9 +68,11 @@ def bench_run(
     entries: Iterable[Entry] = (),
     events: Iterable[Event] = (),
     devices: Sequence[DeviceProfile] = (),
+    holds: Iterable[Held] = (),
 ) -> BenchRun:
-    """Give the run of a log on a setup, over every step, with the devices the helicopter has."""
-    return BenchRun(setup, entries, events, STEPS, devices)
+    """Give the run of a log on a setup, over every step, with the devices the helicopter has and
+    what these are said to hold."""
+    return BenchRun(setup, entries, events, STEPS, devices, holds)
 
 
 @cache

@@ -38,6 +38,7 @@ from mint_lever.tail.gain import (
 
 NAME = "tail_gain"
 _SPEED = ".head_speed_rpm"
+_GAIN = ".tail_gain_pct"
 _SHOWS = ("holds", "rate", "flickers")
 _WORDS = {"holds": "heading hold", "rate": "rate mode", "flickers": "neither: it flickers"}
 _MEANT = {"heading_hold": "holds", "rate": "rate", None: ""}
@@ -225,7 +226,21 @@ def _spares(run: Readings, key: str, path: str) -> bool:
             return True
         if path.endswith(_SPEED):
             return not _speed_changed(run, key, path)
+        if path.endswith(_GAIN):
+            return _same_mode(run, key, path)
     return False
+
+
+def _same_mode(run: Readings, key: str, path: str) -> bool:
+    """Whether a gain that was keyed in since, by the pilot's own word, means what it meant: a few
+    points, well away from the change-over, as after a flight."""
+    if not run.held_since(NAME, key, path):
+        return False
+    then = setting_at(run.all(NAME, key)[-1].setup.as_document(), path)
+    now = setting_at(run.setup.as_document(), path)
+    if then is None or now is None or in_change_over(then) or in_change_over(now):
+        return False
+    return mode_of(then) == mode_of(now)
 
 
 def _speed_changed(run: Readings, key: str, path: str) -> bool:

@@ -1,0 +1,234 @@
+"""The field over the API: flights, what was seen, the next thing, packs."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+
+from accounts.pilot import pilot_of
+from bench.models import LogEntry
+from bench.services import Sender, bench_of
+from bench.stamp import Stamp
+from config.given import Count, CountAsked, Yes
+from field.flights import begin, land, look, open_next, strike, take_back, write
+from field.made import made_it
+from field.packs import add_pack, change_pack, drop_pack, packs_of
+from field.schemas import (
+    FieldOut,
+    FlightsOut,
+    PackOut,
+    SeenGiven,
+    SymptomOut,
+    Trims,
+    Verdict,
+    flights_page,
+    show,
+    symptoms_out,
+)
+from mint_lever.setup.modes import ModeName
+
+router = Router(tags=["field"])
+everywhere = Router(tags=["field"])
+"""What is asked of no single helicopter."""
+
+_Figure = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
+
+
+class AtField(Stamp):
+    """What a browser sends from the field."""
+
+    def sender(self) -> Sender:
+        """Who sent it, and that it was at the field."""
+        return Sender(self.id, self.at, self.saw, LogEntry.Place.FIELD)
+
+
+class Begin(AtField):
+    """``knowing`` what speaks against it."""
+
+    knowing: Yes = False
+
+
+class FlightWritten(AtField):
+    """What is known of a flight; what is left out stays as it was."""
+
+    minutes: Annotated[float, Field(ge=0, le=600, allow_inf_nan=False)] | None = None
+    pack: uuid.UUID | None = None
+    place: str = Field("", max_length=80)
+    wind: str = Field("", max_length=80)
+    modes: list[ModeName] = Field([], max_length=8)
+    trims: Trims = Trims()
+    seen: list[SeenGiven] = Field([], max_length=20)
+    words: str = Field("", max_length=2000)
+    verdict: Verdict | None = None
+    next_idea: str = Field("", max_length=500)
+    flight_log: uuid.UUID | None = None
+
+    def given(self) -> dict[str, Any]:
+        """What was given, as it is kept."""
+        what = self.model_dump(include=self.model_fields_set - set(Stamp.model_fields))
+        if "verdict" in what:
+            what["verdict"] = what["verdict"] or ""
+        return what
+
+
+class FlightStruck(AtField):
+    """Whether a flight is struck out or counts again."""
+
+    struck: Yes = True
+
+
+class LookedAt(AtField):
+    """What was looked at by hand, and whether something was found and put right."""
+
+    symptom: str = Field(max_length=40)
+    found: Yes
+
+
+class Made(AtField):
+    """The advised change, as the page shows it; ``knowing`` that another was made already."""
+
+    version: Count
+    path: str = Field(max_length=200)
+    new: _Figure | Annotated[list[_Figure], Field(max_length=20)]
+    knowing: Yes = False
+
+
+class NewPack(Schema):
+    """A pack under an id its sender gave it."""
+
+    id: uuid.UUID
+    name: str = Field(min_length=1, max_length=60)
+
+
+class PackChanged(Schema):
+    """What is changed of a pack."""
+
+    name: str = Field("", min_length=1, max_length=60)
+    put_away: Yes = False
+
+
+@everywhere.get("/symptoms", response=list[SymptomOut])
+def symptoms(request: HttpRequest) -> list[SymptomOut]:
+    """List everything that may be seen in the air."""
+    return symptoms_out()
+
+
+@everywhere.get("/packs", response=list[PackOut])
+def packs(request: HttpRequest) -> list[PackOut]:
+    """List the pilot's packs."""
+    return _packs(request)
+
+
+@everywhere.post("/packs", response=list[PackOut])
+def new_pack(request: HttpRequest, given: NewPack) -> list[PackOut]:
+    """Name a pack."""
+    add_pack(pilot_of(request), given.id, given.name)
+    return _packs(request)
+
+
+@everywhere.patch("/packs/{pack_id}", response=list[PackOut])
+def pack_changed(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[PackOut]:
+    """Give a pack another name, put it away or take it up again."""
+    change_pack(pilot_of(request), pack_id, given.model_dump(exclude_unset=True))
+    return _packs(request)
+
+
+@everywhere.delete("/packs/{pack_id}", response=list[PackOut])
+def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[PackOut]:
+    """Take a pack away that never flew."""
+    drop_pack(pilot_of(request), pack_id)
+    return _packs(request)
+
+
+@router.get("/{helicopter_id}/field", response=FieldOut)
+def field(request: HttpRequest, helicopter_id: uuid.UUID) -> FieldOut:
+    """Show the field."""
+    return show(bench_of(pilot_of(request), helicopter_id))
+
+
+@router.get("/{helicopter_id}/field/flights", response=FlightsOut)
+def flights(
+    request: HttpRequest, helicopter_id: uuid.UUID, before: CountAsked | None = None
+) -> FlightsOut:
+    """Give a page of flights, the newest first, or those before one of them."""
+    return flights_page(bench_of(pilot_of(request), helicopter_id), before=before)
+
+
+@router.post("/{helicopter_id}/field/flights", response=FieldOut)
+def ready(request: HttpRequest, helicopter_id: uuid.UUID, given: AtField) -> FieldOut:
+    """Make the next flight ready."""
+    return show(open_next(pilot_of(request), helicopter_id, given.sender()))
+
+
+@router.post("/{helicopter_id}/field/flights/{number}/begin", response=FieldOut)
+def took_off(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: Begin
+) -> FieldOut:
+    """Take off."""
+    sender = given.sender()
+    return show(begin(pilot_of(request), helicopter_id, number, given.knowing, sender))
+
+
+@router.post("/{helicopter_id}/field/flights/{number}/land", response=FieldOut)
+def landed(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
+) -> FieldOut:
+    """Land."""
+    return show(land(pilot_of(request), helicopter_id, number, given.sender()))
+
+
+@router.post("/{helicopter_id}/field/flights/{number}/back", response=FieldOut)
+def taken_back(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
+) -> FieldOut:
+    """Take back a flight begun or made ready by mistake."""
+    return show(take_back(pilot_of(request), helicopter_id, number, given.sender()))
+
+
+@router.patch("/{helicopter_id}/field/flights/{number}", response=FieldOut)
+def written(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: FlightWritten
+) -> FieldOut:
+    """Write down what is known of a flight."""
+    sender = given.sender()
+    return show(write(pilot_of(request), helicopter_id, number, given.given(), sender))
+
+
+@router.post("/{helicopter_id}/field/flights/{number}/strike", response=FieldOut)
+def struck_out(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: FlightStruck
+) -> FieldOut:
+    """Strike a flight out, or let it count again."""
+    return show(strike(pilot_of(request), helicopter_id, number, given.struck, given.sender()))
+
+
+@router.post("/{helicopter_id}/field/looks", response=FieldOut)
+def looked(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedAt) -> FieldOut:
+    """Note a look by hand."""
+    sender = given.sender()
+    return show(look(pilot_of(request), helicopter_id, given.symptom, given.found, sender))
+
+
+@router.post("/{helicopter_id}/field/made", response=FieldOut)
+def made(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOut:
+    """Note that the advised change was made on its device."""
+    done = made_it(
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.path,
+        given.new,
+        given.knowing,
+        given.sender(),
+    )
+    return show(done)
+
+
+def _packs(request: HttpRequest) -> list[PackOut]:
+    return [
+        PackOut(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
+        for each in packs_of(pilot_of(request))
+    ]
