@@ -30,6 +30,7 @@ NOTES = {
     "yarrow-570.json": "New links all round, levelled on the salt works table",
     "sorrel-690.json": "Phase set on the three-blade head",
     "marjoram-450.json": "The old radio's own mixing, a small stabiliser behind it",
+    "lovage-500.json": "Before its first season over the pans",
 }
 # A simulated model stands on the table of these two: worked through up to a step, or to the end.
 # Then this was touched. The others are fresh.

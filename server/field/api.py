@@ -18,16 +18,15 @@ from field.made import made_it
 from field.packs import add_pack, change_pack, drop_pack, packs_of
 from field.schemas import (
     FieldOut,
-    FlightsOut,
-    PackOut,
+    FlownPack,
     SeenGiven,
     SymptomOut,
     Trims,
     Verdict,
-    flights_page,
     show,
     symptoms_out,
 )
+from field.timeline import TimelineOut, timeline
 from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["field"])
@@ -60,7 +59,7 @@ class FlightWritten(AtField):
     wind: str = Field("", max_length=80)
     modes: list[ModeName] = Field([], max_length=8)
     trims: Trims = Trims()
-    seen: list[SeenGiven] = Field([], max_length=20)
+    seen: Annotated[list[SeenGiven], Field(max_length=20)] | None = None
     words: str = Field("", max_length=2000)
     verdict: Verdict | None = None
     next_idea: str = Field("", max_length=500)
@@ -96,7 +95,7 @@ class Made(AtField):
     knowing: Yes = False
 
 
-class NewPack(Schema):
+class PackNamed(Schema):
     """A pack under an id its sender gave it."""
 
     id: uuid.UUID
@@ -116,28 +115,28 @@ def symptoms(request: HttpRequest) -> list[SymptomOut]:
     return symptoms_out()
 
 
-@everywhere.get("/packs", response=list[PackOut])
-def packs(request: HttpRequest) -> list[PackOut]:
+@everywhere.get("/packs", response=list[FlownPack])
+def packs(request: HttpRequest) -> list[FlownPack]:
     """List the pilot's packs."""
     return _packs(request)
 
 
-@everywhere.post("/packs", response=list[PackOut])
-def new_pack(request: HttpRequest, given: NewPack) -> list[PackOut]:
+@everywhere.post("/packs", response=list[FlownPack])
+def new_pack(request: HttpRequest, given: PackNamed) -> list[FlownPack]:
     """Name a pack."""
     add_pack(pilot_of(request), given.id, given.name)
     return _packs(request)
 
 
-@everywhere.patch("/packs/{pack_id}", response=list[PackOut])
-def pack_changed(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[PackOut]:
+@everywhere.patch("/packs/{pack_id}", response=list[FlownPack])
+def pack_changed(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[FlownPack]:
     """Give a pack another name, put it away or take it up again."""
     change_pack(pilot_of(request), pack_id, given.model_dump(exclude_unset=True))
     return _packs(request)
 
 
-@everywhere.delete("/packs/{pack_id}", response=list[PackOut])
-def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[PackOut]:
+@everywhere.delete("/packs/{pack_id}", response=list[FlownPack])
+def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[FlownPack]:
     """Take a pack away that never flew."""
     drop_pack(pilot_of(request), pack_id)
     return _packs(request)
@@ -149,12 +148,12 @@ def field(request: HttpRequest, helicopter_id: uuid.UUID) -> FieldOut:
     return show(bench_of(pilot_of(request), helicopter_id))
 
 
-@router.get("/{helicopter_id}/field/flights", response=FlightsOut)
-def flights(
-    request: HttpRequest, helicopter_id: uuid.UUID, before: CountAsked | None = None
-) -> FlightsOut:
-    """Give a page of flights, the newest first, or those before one of them."""
-    return flights_page(bench_of(pilot_of(request), helicopter_id), before=before)
+@router.get("/{helicopter_id}/field/timeline", response=TimelineOut)
+def what_happened(
+    request: HttpRequest, helicopter_id: uuid.UUID, skip: CountAsked = 0
+) -> TimelineOut:
+    """Give a page of what happened, the newest first, after so many newer things."""
+    return timeline(bench_of(pilot_of(request), helicopter_id), skip)
 
 
 @router.post("/{helicopter_id}/field/flights", response=FieldOut)
@@ -227,8 +226,8 @@ def made(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOu
     return show(done)
 
 
-def _packs(request: HttpRequest) -> list[PackOut]:
+def _packs(request: HttpRequest) -> list[FlownPack]:
     return [
-        PackOut(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
+        FlownPack(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
         for each in packs_of(pilot_of(request))
     ]

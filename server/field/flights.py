@@ -27,6 +27,8 @@ from mint_lever.field import SYMPTOMS, Changed, Seen
 from mint_lever.field.between import changed_between
 
 _LONGEST_MIN = 600.0
+_NAMED = 2
+"""Reasons named where several keep it from being fit."""
 _MOST_LOOKS = 50
 """Looks kept of one flight."""
 
@@ -85,7 +87,9 @@ def speaks_against(bench: Bench, flight: Flight) -> list[str]:
     found = []
     fitness = fitness_at(run_at(bench), bench.helicopter, bench.simulated is not None)
     if not fitness.fit:
-        found.append("It is not fit to fly: " + "; ".join(fitness.withheld))
+        first, more = fitness.withheld[:_NAMED], len(fitness.withheld) - _NAMED
+        rest = f"; and {more} more" if more > 0 else ""
+        found.append(f"It is not fit to fly: {'; '.join(first)}{rest}")
     changed = changed_before(bench, flight)
     if len(changed) > 1:
         found.append(
@@ -145,7 +149,7 @@ def write(
     if not taken_once(bench.helicopter, sender.id):
         return bench
     flight = _one(bench, number)
-    if "seen" in what:
+    if what.get("seen"):
         _check_seen(bench, what["seen"])
     if "modes" in what:
         _check_modes(bench, "modes", what["modes"])

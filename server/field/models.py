@@ -35,8 +35,9 @@ class Flight(models.Model):
     ``number`` counts a model's flights; ``simulated`` is the simulated model's number, null for the
     real one. ``document`` is the setup it flew on, ``revision`` the saved one that is the same;
     ``fit`` and ``withheld`` are what was said of it before it flew. ``changed`` is what was moved
-    since the flight before, ``noted`` those of it that were made here, with what for. ``log_count``
-    is what the bench's log had counted to when it landed. What is struck out stays to be seen.
+    since the flight before, ``noted`` those of it that were made here, with what for. ``seen`` is
+    null until somebody said what was seen; an empty list says that nothing was. ``log_count`` is
+    what the bench's log had counted to when it landed. What is struck out stays to be seen.
     """
 
     class Stage(models.TextChoices):
@@ -57,7 +58,7 @@ class Flight(models.Model):
     wind = models.CharField(max_length=80, blank=True)
     modes: Any = models.JSONField(default=list)
     trims: Any = models.JSONField(default=dict)
-    seen: Any = models.JSONField(default=list)
+    seen: Any = models.JSONField(null=True)
     words = models.TextField(max_length=2000, blank=True)
     noted: Any = models.JSONField(default=list)
     changed: Any = models.JSONField(default=list)

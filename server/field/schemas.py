@@ -11,14 +11,25 @@ from pydantic import BaseModel
 
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
+from bench.stored_run import log_of
 from field.flights import changed_before, speaks_against
 from field.models import Flight
 from field.packs import packs_of
-from field.stored import FieldNow, changed_of, field_at, flights_at, open_flight, seen_of
+from field.stored import (
+    FieldNow,
+    changed_of,
+    field_at,
+    flights_at,
+    last_flown,
+    open_flight,
+    seen_of,
+)
+from hangar.documents import setup_of
 from hangar.services import state_of
 from mint_lever.devices import OnDevice
 from mint_lever.field import SYMPTOMS, Changed, advice_said, seen_said
 from mint_lever.field.advise import Kind
+from mint_lever.field.between import changed_between
 from mint_lever.field.likely import likely_first
 from mint_lever.field.move import row_at
 from mint_lever.field.symptom import Axis, Part, Toward
@@ -30,7 +41,6 @@ from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.held_by import held_by
 from mint_lever.setup.modes import ModeName
 
-_PAGE = 20
 Stage = Literal["ready", "air", "landed"]
 Verdict = Literal["better", "worse", "same"]
 
@@ -66,7 +76,7 @@ class SymptomOut(BaseModel):
     taste: bool
 
 
-class PackOut(BaseModel):
+class FlownPack(BaseModel):
     """A pack, and how many real flights it had."""
 
     id: uuid.UUID
@@ -88,7 +98,8 @@ class ChangedOut(BaseModel):
 
 
 class FlightOut(BaseModel):
-    """One flight. ``seen_words`` says each of ``seen`` in words, in the same order."""
+    """One flight. ``seen`` is null until somebody said what was seen; ``seen_words`` says each in
+    words, in the same order."""
 
     number: int
     stage: Stage
@@ -100,7 +111,7 @@ class FlightOut(BaseModel):
     wind: str
     modes: list[ModeName]
     trims: Trims
-    seen: list[SeenGiven]
+    seen: list[SeenGiven] | None
     seen_words: list[str]
     words: str
     changed: list[ChangedOut]
@@ -113,11 +124,11 @@ class FlightOut(BaseModel):
     struck: bool
 
 
-class FlightsOut(BaseModel):
-    """A page of flights, the newest first; ``more`` when older ones are left."""
+class SinceGood(BaseModel):
+    """What is otherwise than on flight ``number``, the last one on which nothing was wrong."""
 
-    flights: list[FlightOut]
-    more: bool
+    number: int
+    changed: list[ChangedOut]
 
 
 class NextThing(BaseModel):
@@ -150,9 +161,12 @@ class FieldOut(BaseModel):
     """The field as it stands. ``version`` and ``digest`` are the draft's, ``sequence`` the log's.
 
     ``at_hand`` is the flight that is made ready or in the air; ``will_fly`` what it has otherwise
-    than the one before, ``against`` what speaks against it. ``final`` is the final list's state.
-    ``next`` is the one next thing, null while a change is made and not flown. ``likely`` are the
-    symptoms by their keys, the likely ones first.
+    than the one before, ``against`` what speaks against it. ``final`` is the final list's state,
+    ``final_at`` when anything of it was answered last.
+    ``next`` is the one next thing; null while a change is made and not flown, and while nobody said
+    what was seen on the newest flight. ``likely`` are the
+    symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
+    ``since_good`` is null where nothing was changed since a good flight, or none was.
     """
 
     name: str
@@ -163,13 +177,16 @@ class FieldOut(BaseModel):
     modes: list[ModeName]
     fitness: FitnessOut
     final: State
+    final_step: StepName
+    final_at: datetime | None
     at_hand: FlightOut | None
     will_fly: list[ChangedOut]
     against: list[str]
     next: NextThing | None
     likely: list[str]
-    packs: list[PackOut]
-    flights: FlightsOut
+    packs: list[FlownPack]
+    newest: FlightOut | None
+    since_good: SinceGood | None
 
 
 def symptoms_out() -> list[SymptomOut]:
@@ -192,8 +209,12 @@ def show(bench: Bench) -> FieldOut:
     """Show the field of the model on the table."""
     now, at_hand, draft = field_at(bench), open_flight(bench), bench.helicopter.draft
     run = now.run
+    newest = last_flown(bench)
+    untold = newest is not None and newest.seen is None
     ready = at_hand is not None and at_hand.stage == Flight.Stage.READY
     will_fly = changed_before(bench, at_hand) if ready and at_hand is not None else ()
+    final = next(each for each in run.standings if each.step.always_last)
+    answers = log_of(bench, bench.simulated).by_step.get(final.step.name, ())
     return FieldOut(
         name=run.setup.name,
         version=draft.version,
@@ -202,32 +223,32 @@ def show(bench: Bench) -> FieldOut:
         simulated=bench.simulated is not None,
         modes=list(run.setup.transmitter.modes.names()),
         fitness=fitness_at(run, bench.helicopter, bench.simulated is not None),
-        final=next(each.state for each in run.standings if each.step.always_last),
-        at_hand=None if at_hand is None else _flight(bench, now, at_hand),
+        final=final.state,
+        final_step=final.step.name,
+        final_at=max((each.sent_at for each in answers if not each.struck), default=None),
+        at_hand=None if at_hand is None else flight_out(now, at_hand),
         will_fly=[_changed(now, each) for each in will_fly],
         against=speaks_against(bench, at_hand) if ready and at_hand is not None else [],
-        next=None if at_hand is not None and at_hand.noted else _next(now),
+        next=None if (at_hand is not None and at_hand.noted) or untold else _next(now),
         likely=list(likely_first(now.flights, _against(at_hand, now))),
         packs=[
-            PackOut(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
+            FlownPack(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
             for each in packs_of(bench.helicopter.owner)
         ],
-        flights=flights_page(bench, now),
+        newest=None if newest is None else flight_out(now, newest),
+        since_good=_since_good(bench, now),
     )
 
 
-def flights_page(
-    bench: Bench, now: FieldNow | None = None, before: int | None = None
-) -> FlightsOut:
-    """Give a page of flights that landed or were struck out, the newest first."""
-    now = now or field_at(bench)
-    rows = flights_at(bench).filter(stage=Flight.Stage.LANDED)
-    if before is not None:
-        rows = rows.filter(number__lt=before)
-    page = list(rows.order_by("-number")[: _PAGE + 1])
-    return FlightsOut(
-        flights=[_flight(bench, now, row) for row in page[:_PAGE]], more=len(page) > _PAGE
-    )
+def _since_good(bench: Bench, now: FieldNow) -> SinceGood | None:
+    good = next((each.number for each in reversed(now.flights) if not each.seen), None)
+    if good is None:
+        return None
+    row = flights_at(bench).select_related("document").get(number=good)
+    changed = changed_between(setup_of(row.document), now.run.setup)
+    if not changed:
+        return None
+    return SinceGood(number=good, changed=[_changed(now, each) for each in changed])
 
 
 def _against(at_hand: Flight | None, now: FieldNow) -> list[str]:
@@ -239,7 +260,8 @@ def _against(at_hand: Flight | None, now: FieldNow) -> list[str]:
     return [each.against.symptom for each in changed if each.against is not None]
 
 
-def _flight(bench: Bench, now: FieldNow, row: Flight) -> FlightOut:
+def flight_out(now: FieldNow, row: Flight) -> FlightOut:
+    """A flight as it is shown."""
     return FlightOut(
         number=row.number,
         stage=row.stage,
@@ -251,8 +273,8 @@ def _flight(bench: Bench, now: FieldNow, row: Flight) -> FlightOut:
         wind=row.wind,
         modes=row.modes,
         trims=Trims(**row.trims),
-        seen=[SeenGiven(**each) for each in row.seen],
-        seen_words=[seen_said(seen_of(each)) for each in row.seen],
+        seen=None if row.seen is None else [SeenGiven(**each) for each in row.seen],
+        seen_words=[seen_said(seen_of(each)) for each in row.seen or ()],
         words=row.words,
         changed=[_changed(now, changed_of(each)) for each in row.changed or row.noted],
         verdict=row.verdict or None,

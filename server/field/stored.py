@@ -51,15 +51,17 @@ class FieldNow:
 
 
 def field_at(bench: Bench) -> FieldNow:
-    """Read the flights of the model on the table."""
+    """Read the flights of the model on the table of which it was said what was seen: one of which
+    nobody said anything is not one on which nothing was wrong."""
     log = log_of(bench, bench.simulated)
     touched = [e for e in log.others if e.kind == LogEntry.Kind.TOUCHED and e.key in _REBUILT]
     since = touched[-1].sequence if touched else -1
-    rows = list(_flown(bench).filter(log_count__gte=since).order_by("-number")[:_LOOKED_BACK])
+    told = _flown(bench).filter(log_count__gte=since, seen__isnull=False)
+    rows = list(told.order_by("-number")[:_LOOKED_BACK])
     rows.reverse()
     run = run_at(bench)
     flights = tuple(flight_of(row) for row in rows)
-    looks = Look.objects.filter(flight__in=[row.pk for row in rows[-_LOOKED_BACK:]])
+    looks = Look.objects.filter(flight__in=[row.pk for row in rows])
     looked = [
         Looked(symptom, number, found)
         for symptom, number, found in looks.values_list("symptom", "flight__number", "found")

@@ -78,6 +78,14 @@ class Field:
         body = {"version": self.show()["version"], "note": ""}
         assert self.tab.send("POST", f"{self.at}/revisions", body).status_code == 201
 
+    def timeline(self, skip=0):
+        return self.tab.get(f"{self.at}/field/timeline?skip={skip}").json()
+
+    def flights(self):
+        """The flights in the timeline, the newest first."""
+        happened = self.timeline()["happened"]
+        return [each["flight"] for each in happened if each["kind"] == "flight"]
+
     def revisions(self):
         return self.tab.get(f"{self.at}/revisions").json()["revisions"]
 
@@ -92,7 +100,7 @@ def test_before_the_first_flight_there_is_nothing_to_change(field):
     now = field.show()
     assert now["at_hand"] is None
     assert now["next"]["kind"] == "fly"
-    assert now["flights"]["flights"] == []
+    assert now["newest"] is None
     assert now["final"] == "open"
     assert now["fitness"]["fit"] is False
 
@@ -101,7 +109,7 @@ class TestFlight:
     def test_it_begins_and_lands_by_the_clock_of_whoever_flew(self, field):
         number = field.up(at="2026-03-01T10:00:00Z")
         landed = {"at": "2026-03-01T10:06:30Z"}
-        flight = field.call("POST", f"flights/{number}/land", landed)["flights"]["flights"][0]
+        flight = field.call("POST", f"flights/{number}/land", landed)["newest"]
         assert flight["minutes"] == 6.5
         assert flight["began_at"] == "2026-03-01T10:00:00Z"
 
@@ -121,20 +129,20 @@ class TestFlight:
         field.call("POST", f"flights/{number}/begin", {"knowing": True})
         land = {"id": str(uuid.uuid4())}
         field.call("POST", f"flights/{number}/land", land)
-        again = field.call("POST", f"flights/{number}/land", land)
-        assert [each["number"] for each in again["flights"]["flights"]] == [1]
+        field.call("POST", f"flights/{number}/land", land)
+        assert [each["number"] for each in field.flights()] == [1]
 
     def test_what_is_written_stays_until_it_is_written_anew(self, field):
         field.fly(WAGS, words="in the turn by the brine pump", place="salt works", wind="light")
-        number = field.show()["flights"]["flights"][0]["number"]
+        number = field.show()["newest"]["number"]
         field.call("PATCH", f"flights/{number}", {"trims": {"aileron": 2.5}, "verdict": "same"})
-        flight = field.show()["flights"]["flights"][0]
+        flight = field.show()["newest"]
         assert flight["words"] == "in the turn by the brine pump"
         assert flight["seen_words"] == ["Tail wags quickly, in normal"]
         assert flight["trims"] == {"aileron": 2.5, "elevator": None, "rudder": None}
         assert flight["verdict"] == "same"
         field.call("PATCH", f"flights/{number}", {"verdict": None})
-        assert field.show()["flights"]["flights"][0]["verdict"] is None
+        assert field.show()["newest"]["verdict"] is None
 
     def test_the_next_one_begins_where_the_last_one_was(self, field):
         field.fly(place="salt works", modes=["normal"])
@@ -152,7 +160,7 @@ class TestFlight:
         assert field.show()["next"]["kind"] == "look"
         now = field.call("POST", "flights/1/strike", {"struck": True})
         assert now["next"]["kind"] == "fly"
-        assert now["flights"]["flights"][0]["struck"] is True
+        assert (now["newest"], field.flights()[0]["struck"]) == (None, True)
         assert field.call("POST", "flights/1/strike", {"struck": False})["next"]["kind"] == "look"
 
     @pytest.mark.parametrize(
@@ -169,7 +177,7 @@ class TestFlight:
         field.fly(WAGS)
         refused = field.call("PATCH", "flights/1", {"seen": [seen], "words": "no"}, status=422)
         assert names in json.dumps(refused)
-        flight = field.show()["flights"]["flights"][0]
+        flight = field.show()["newest"]
         assert (flight["seen"][0]["symptom"], flight["words"]) == ("tail_wags", "")
 
     def test_another_pilots_field_is_not_there(self, field, stranger):
@@ -178,6 +186,12 @@ class TestFlight:
 
 
 class TestNextThing:
+    def test_nothing_is_advised_until_somebody_said_what_was_seen(self, field):
+        number = field.up()
+        landed = field.call("POST", f"flights/{number}/land")
+        assert (landed["next"], landed["newest"]["seen"]) == (None, None)
+        assert field.call("PATCH", f"flights/{number}", {"seen": []})["next"]["kind"] == "fly"
+
     def test_a_look_comes_before_a_setting_and_one_that_found_something_is_flown_first(self, field):
         field.fly(WAGS)
         assert field.show()["next"]["kind"] == "look"
@@ -289,7 +303,7 @@ class TestMadeIt:
     def test_the_record_has_the_change_it_flew_with(self, advised):
         advised.made()
         advised.fly()
-        flight = advised.show()["flights"]["flights"][0]
+        flight = advised.show()["newest"]
         assert [(each["path"], each["before"]) for each in flight["changed"]] == [(GAIN, "44")]
 
 
@@ -328,7 +342,7 @@ class TestPacks:
         tab.send("POST", "/api/field/packs", {"id": pack, "name": "6S red 1"})
         field.fly(pack=pack)
         assert tab.get("/api/field/packs").json()[0]["flown"] == 1
-        assert field.show()["flights"]["flights"][0]["pack"] == pack
+        assert field.show()["newest"]["pack"] == pack
         assert tab.send("DELETE", f"/api/field/packs/{pack}").status_code == 409
         away = tab.send("PATCH", f"/api/field/packs/{pack}", {"put_away": True}).json()
         assert (away[0]["put_away"], away[0]["name"]) == (True, "6S red 1")
@@ -357,9 +371,44 @@ def test_practice_flights_are_kept_apart(field):
     table = {"version": version, "simulated": True}
     field.tab.send("POST", f"{field.at}/bench/table", table)
     assert field.show()["simulated"] is True
-    assert field.show()["flights"]["flights"] == []
+    assert field.show()["newest"] is None
     field.fly()
-    assert [each["number"] for each in field.show()["flights"]["flights"]] == [1]
+    assert [each["number"] for each in field.flights()] == [1]
     table = {"version": field.show()["version"], "simulated": False}
     field.tab.send("POST", f"{field.at}/bench/table", table)
-    assert field.show()["flights"]["flights"][0]["seen"][0]["symptom"] == "tail_wags"
+    assert field.show()["newest"]["seen"][0]["symptom"] == "tail_wags"
+
+
+class TestRecord:
+    def test_flights_revisions_and_work_stand_in_the_order_they_happened(self, field):
+        field.save()
+        field.fly(WAGS)
+        field.tab.send("POST", f"{field.at}/bench/touched", {"what": "tail push rod"})
+        field.fly()
+        happened = field.timeline()["happened"]
+        said = [(each["kind"], each["number"] or each["words"]) for each in happened]
+        assert said == [
+            ("flight", 2),
+            ("work", "tail push rod"),
+            ("flight", 1),
+            ("revision", 1),
+        ]
+
+    def test_it_comes_page_by_page_and_nothing_twice(self, field):
+        for _ in range(32):
+            field.up()
+            number = field.show()["at_hand"]["number"]
+            field.call("POST", f"flights/{number}/land")
+        first, second = field.timeline(), field.timeline(skip=30)
+        numbers = [each["number"] for each in first["happened"] + second["happened"]]
+        assert (first["more"], second["more"]) == (True, False)
+        assert numbers == list(range(32, 0, -1))
+
+    def test_what_changed_since_the_last_good_flight(self, field):
+        field.fly()
+        assert field.show()["since_good"] is None
+        field.edit("unit.tuning.tail.response", 45)
+        field.fly(WAGS)
+        since = field.show()["since_good"]
+        assert since["number"] == 1
+        assert [(each["before"], each["after"]) for each in since["changed"]] == [("50", "45")]

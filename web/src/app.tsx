@@ -14,6 +14,7 @@ import { SignIn } from "@/places/sign-in/sign-in";
 const bench = () => import("@/places/bench/bench");
 const modes = () => import("@/places/modes/modes");
 const headSpeed = () => import("@/places/head-speed/head-speed");
+const field = () => import("@/places/field/field");
 const path = () => import("@/places/path/path");
 const devices = () => import("@/places/devices/devices");
 const sheet = () => import("@/places/devices/device-sheet");
@@ -22,12 +23,13 @@ const help = () => import("@/places/help/help");
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
 const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
+const FieldPlace = lazy(() => field().then((place) => ({ default: place.FieldPlace })));
 const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
 const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
 const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
-const PLACES = [bench, modes, path, headSpeed, devices, sheet, help];
+const PLACES = [bench, field, modes, path, headSpeed, devices, sheet, help];
 const AFTER_OPENING_MS = 1500;
 
 /** Fetch the code of every place early: one that is opened without a network is there then. */
@@ -139,6 +141,7 @@ const router = createBrowserRouter([
           { path: "path", element: <Path /> },
           { path: "modes", element: <ModesPlace /> },
           { path: "head-speed", element: <HeadSpeedPlace /> },
+          { path: "field", element: <FieldPlace /> },
         ],
       },
       { path: "*", element: <Nowhere /> },

@@ -1435,6 +1435,206 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/field": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Field
+         * @description Show the field.
+         */
+        get: operations["field_api_field"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Happened
+         * @description Give a page of what happened, the newest first, after so many newer things.
+         */
+        get: operations["field_api_what_happened"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ready
+         * @description Make the next flight ready.
+         */
+        post: operations["field_api_ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Took Off
+         * @description Take off.
+         */
+        post: operations["field_api_took_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/land": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Landed
+         * @description Land.
+         */
+        post: operations["field_api_landed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Taken Back
+         * @description Take back a flight begun or made ready by mistake.
+         */
+        post: operations["field_api_taken_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Written
+         * @description Write down what is known of a flight.
+         */
+        patch: operations["field_api_written"];
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Struck Out
+         * @description Strike a flight out, or let it count again.
+         */
+        post: operations["field_api_struck_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Looked
+         * @description Note a look by hand.
+         */
+        post: operations["field_api_looked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Made
+         * @description Note that the advised change was made on its device.
+         */
+        post: operations["field_api_made"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -1473,6 +1673,74 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/field/symptoms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Symptoms
+         * @description List everything that may be seen in the air.
+         */
+        get: operations["field_api_symptoms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packs
+         * @description List the pilot's packs.
+         */
+        get: operations["field_api_packs"];
+        put?: never;
+        /**
+         * New Pack
+         * @description Name a pack.
+         */
+        post: operations["field_api_new_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/packs/{pack_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Pack Gone
+         * @description Take a pack away that never flew.
+         */
+        delete: operations["field_api_pack_gone"];
+        options?: never;
+        head?: never;
+        /**
+         * Pack Changed
+         * @description Give a pack another name, put it away or take it up again.
+         */
+        patch: operations["field_api_pack_changed"];
         trace?: never;
     };
     "/api/bench/standings": {
@@ -6916,6 +7184,433 @@ export interface components {
             found: components["schemas"]["FoundItem"][];
         };
         /**
+         * ChangedOut
+         * @description A setting that was moved before a flight, in words; ``against`` says what for.
+         */
+        ChangedOut: {
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Unit */
+            unit: string;
+            /** Against */
+            against: string;
+        };
+        /**
+         * FieldOut
+         * @description The field as it stands. ``version`` and ``digest`` are the draft's, ``sequence`` the log's.
+         *
+         *     ``at_hand`` is the flight that is made ready or in the air; ``will_fly`` what it has otherwise
+         *     than the one before, ``against`` what speaks against it. ``final`` is the final list's state,
+         *     ``final_at`` when anything of it was answered last.
+         *     ``next`` is the one next thing; null while a change is made and not flown, and while nobody said
+         *     what was seen on the newest flight. ``likely`` are the
+         *     symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
+         *     ``since_good`` is null where nothing was changed since a good flight, or none was.
+         */
+        FieldOut: {
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+            /** Digest */
+            digest: string;
+            /** Sequence */
+            sequence: number;
+            /** Simulated */
+            simulated: boolean;
+            /** Modes */
+            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming")[];
+            fitness: components["schemas"]["FitnessOut"];
+            /**
+             * Final
+             * @enum {string}
+             */
+            final: "open" | "in hand" | "good" | "workable" | "out" | "stale";
+            /** Final Step */
+            final_step: string;
+            /** Final At */
+            final_at: string | null;
+            at_hand: components["schemas"]["FlightOut"] | null;
+            /** Will Fly */
+            will_fly: components["schemas"]["ChangedOut"][];
+            /** Against */
+            against: string[];
+            next: components["schemas"]["NextThing"] | null;
+            /** Likely */
+            likely: string[];
+            /** Packs */
+            packs: components["schemas"]["FlownPack"][];
+            newest: components["schemas"]["FlightOut"] | null;
+            since_good: components["schemas"]["SinceGood"] | null;
+        };
+        /**
+         * FlightOut
+         * @description One flight. ``seen`` is null until somebody said what was seen; ``seen_words`` says each in
+         *     words, in the same order.
+         */
+        FlightOut: {
+            /** Number */
+            number: number;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "ready" | "air" | "landed";
+            /** Began At */
+            began_at: string | null;
+            /** Landed At */
+            landed_at: string | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Pack */
+            pack: string | null;
+            /** Place */
+            place: string;
+            /** Wind */
+            wind: string;
+            /** Modes */
+            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming")[];
+            trims: components["schemas"]["Trims"];
+            /** Seen */
+            seen: components["schemas"]["SeenGiven"][] | null;
+            /** Seen Words */
+            seen_words: string[];
+            /** Words */
+            words: string;
+            /** Changed */
+            changed: components["schemas"]["ChangedOut"][];
+            /** Verdict */
+            verdict: ("better" | "worse" | "same") | null;
+            /** Next Idea */
+            next_idea: string;
+            /** Revision */
+            revision: number | null;
+            /** Fit */
+            fit: boolean;
+            /** Withheld */
+            withheld: string[];
+            /** Flight Log */
+            flight_log: string | null;
+            /** Struck */
+            struck: boolean;
+        };
+        /**
+         * FlownPack
+         * @description A pack, and how many real flights it had.
+         */
+        FlownPack: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Put Away */
+            put_away: boolean;
+            /** Flown */
+            flown: number;
+        };
+        /**
+         * NextThing
+         * @description The one next thing: ``kind`` with its words. ``path`` and ``new_value`` are of the setting to
+         *     move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at.
+         */
+        NextThing: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fly" | "look" | "move" | "put back" | "enter" | "bench" | "hands";
+            /** Headline */
+            headline: string;
+            /** Likely */
+            likely: string;
+            /** Look */
+            look: string[];
+            /** Device */
+            device: ("transmitter" | "unit" | "helicopter" | "speed controller") | null;
+            /** Setting */
+            setting: string;
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+            /** Unit */
+            unit: string;
+            /** On Devices */
+            on_devices: components["schemas"]["OnDevice"][];
+            /** First */
+            first: string;
+            /** Wrong If */
+            wrong_if: string;
+            /** Opens */
+            opens: string[];
+            /** Later */
+            later: string[];
+            /** Note */
+            note: string;
+            /** Path */
+            path: string;
+            /** New Value */
+            new_value: unknown;
+            /** Step */
+            step: string | null;
+            /** Symptom */
+            symptom: string | null;
+            /** Danger */
+            danger: boolean;
+        };
+        /**
+         * SeenGiven
+         * @description Something that was seen: a symptom of the list, in which mode; ``toward`` or ``axis`` where
+         *     the symptom asks for it; the manoeuvre in the pilot's words.
+         */
+        SeenGiven: {
+            /** Symptom */
+            symptom: string;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Toward */
+            toward?: ("left" | "right" | "forward" | "back") | null;
+            /** Axis */
+            axis?: ("roll" | "pitch") | null;
+            /**
+             * Manoeuvre
+             * @default
+             */
+            manoeuvre: string;
+        };
+        /**
+         * SinceGood
+         * @description What is otherwise than on flight ``number``, the last one on which nothing was wrong.
+         */
+        SinceGood: {
+            /** Number */
+            number: number;
+            /** Changed */
+            changed: components["schemas"]["ChangedOut"][];
+        };
+        /**
+         * Trims
+         * @description Trims as they were found in flight, percent of the channel; + is right and forward.
+         */
+        Trims: {
+            /** Aileron */
+            aileron?: number | null;
+            /** Elevator */
+            elevator?: number | null;
+            /** Rudder */
+            rudder?: number | null;
+        };
+        /**
+         * Happened
+         * @description One thing: a flight; a revision with its ``number`` and the note as ``words``; work by hand
+         *     in ``words``.
+         */
+        Happened: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flight" | "revision" | "work";
+            /** Number */
+            number?: number | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            flight?: components["schemas"]["FlightOut"] | null;
+        };
+        /**
+         * TimelineOut
+         * @description A page of what happened; ``more`` when older things are left.
+         */
+        TimelineOut: {
+            /** Happened */
+            happened: components["schemas"]["Happened"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * AtField
+         * @description What a browser sends from the field.
+         */
+        AtField: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+        };
+        /**
+         * Begin
+         * @description ``knowing`` what speaks against it.
+         */
+        Begin: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /**
+             * Knowing
+             * @default false
+             */
+            knowing: boolean;
+        };
+        /**
+         * FlightWritten
+         * @description What is known of a flight; what is left out stays as it was.
+         */
+        FlightWritten: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Minutes */
+            minutes?: number | null;
+            /** Pack */
+            pack?: string | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Wind
+             * @default
+             */
+            wind: string;
+            /**
+             * Modes
+             * @default []
+             */
+            modes: ("normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming")[];
+            /**
+             * @default {
+             *       "aileron": null,
+             *       "elevator": null,
+             *       "rudder": null
+             *     }
+             */
+            trims: components["schemas"]["Trims"];
+            /** Seen */
+            seen?: components["schemas"]["SeenGiven"][] | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** Verdict */
+            verdict?: ("better" | "worse" | "same") | null;
+            /**
+             * Next Idea
+             * @default
+             */
+            next_idea: string;
+            /** Flight Log */
+            flight_log?: string | null;
+        };
+        /**
+         * FlightStruck
+         * @description Whether a flight is struck out or counts again.
+         */
+        FlightStruck: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /**
+             * Struck
+             * @default true
+             */
+            struck: boolean;
+        };
+        /**
+         * LookedAt
+         * @description What was looked at by hand, and whether something was found and put right.
+         */
+        LookedAt: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Symptom */
+            symptom: string;
+            /** Found */
+            found: boolean;
+        };
+        /**
+         * Made
+         * @description The advised change, as the page shows it; ``knowing`` that another was made already.
+         */
+        Made: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /** Path */
+            path: string;
+            /** New */
+            new: number | number[];
+            /**
+             * Knowing
+             * @default false
+             */
+            knowing: boolean;
+        };
+        /**
          * WordMeaning
          * @description A word of the trade, what it means and what else it goes by.
          */
@@ -6926,6 +7621,58 @@ export interface components {
             says: string;
             /** Also */
             also: string[];
+        };
+        /**
+         * SymptomOut
+         * @description A line of the list. ``asks`` is what has to be said with it: which way, about which axis.
+         */
+        SymptomOut: {
+            /** Key */
+            key: string;
+            /** Seen */
+            seen: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "whole" | "head" | "cyclic" | "collective" | "tail" | "head speed";
+            /** Asks */
+            asks: ("toward" | "axis")[];
+            /** Toward */
+            toward: ("left" | "right" | "forward" | "back")[];
+            /** Danger */
+            danger: boolean;
+            /** Taste */
+            taste: boolean;
+        };
+        /**
+         * PackNamed
+         * @description A pack under an id its sender gave it.
+         */
+        PackNamed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PackChanged
+         * @description What is changed of a pack.
+         */
+        PackChanged: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Put Away
+             * @default false
+             */
+            put_away: boolean;
         };
         /**
          * Standing
@@ -9886,6 +10633,355 @@ export interface operations {
             };
         };
     };
+    field_api_field: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_what_happened: {
+        parameters: {
+            query?: {
+                skip?: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimelineOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtField"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_took_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_landed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtField"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_taken_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtField"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_written: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlightWritten"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_struck_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlightStruck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_looked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookedAt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_made: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Made"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lookup_api_every_word: {
         parameters: {
             query?: never;
@@ -9933,6 +11029,163 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookedUp"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_symptoms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SymptomOut"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_packs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlownPack"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_new_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackNamed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlownPack"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_pack_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlownPack"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_pack_changed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackChanged"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlownPack"][];
                 };
             };
             /** @description What went wrong */

@@ -1,12 +1,13 @@
 /** The places one helicopter has. */
 import { NavLink } from "react-router";
 
-export type PlaceName = "bench" | "path" | "modes" | "head-speed";
+export type PlaceName = "bench" | "path" | "modes" | "head-speed" | "field";
 export const PLACES: { name: PlaceName; label: string }[] = [
   { name: "bench", label: "Bench" },
   { name: "path", label: "Path" },
   { name: "modes", label: "Modes" },
   { name: "head-speed", label: "Head speed" },
+  { name: "field", label: "Field" },
 ];
 
 export function PlaceLinks({

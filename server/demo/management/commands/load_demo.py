@@ -4,8 +4,11 @@ from argparse import ArgumentParser
 from typing import Any
 
 from django.core.management.base import BaseCommand
+from django.db import transaction
 
 from demo.hangar import load_demo
+from demo.models import prepared_pilot
+from demo.season import load_season
 
 
 class Command(BaseCommand):
@@ -15,5 +18,9 @@ class Command(BaseCommand):
         parser.add_argument("--reset", action="store_true", help="start the fleet over")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        loaded = load_demo(reset=options["reset"])
+        with transaction.atomic():
+            loaded = load_demo(reset=options["reset"])
+            pilot = prepared_pilot()
+            if loaded and pilot is not None:
+                load_season(pilot)
         self.stdout.write("Demo hangar loaded." if loaded else "Demo hangar is there already.")

@@ -1,0 +1,50 @@
+/** In the air: a clock to be read from afar, and one key to land. */
+import { PlaneLanding } from "lucide-react";
+import { useEffect, useState } from "react";
+import { type FieldHand, type Flight, useClock } from "@/api/field";
+import { useShortcut } from "@/parts/shortcuts/registry";
+import { useAwake } from "@/places/bench/use-awake";
+
+type Props = { id: string; flight: Flight; hand: FieldHand };
+
+export function InTheAir({ id, flight, hand }: Props) {
+  const { began } = useClock(id, flight);
+  const seconds = useSeconds(began);
+  useAwake(true);
+  useShortcut({ keys: ["o"], says: "land", run: () => void hand.land(flight.number) });
+  return (
+    <section aria-labelledby="in-the-air" className="space-y-4">
+      <h2 id="in-the-air" className="text-2xl font-semibold">
+        Flight <span className="figure">{flight.number}</span>, in the air
+      </h2>
+      <p className="figure text-center text-[min(28vw,8rem)] leading-none" role="timer">
+        {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, "0")}
+      </p>
+      <button
+        type="button"
+        className="key key-main min-h-24 w-full text-2xl"
+        onClick={() => void hand.land(flight.number)}
+      >
+        <PlaneLanding aria-hidden size={28} /> Landed
+        <kbd className="figure text-xs">O</kbd>
+      </button>
+      <button
+        type="button"
+        className="text-sm text-faint underline"
+        onClick={() => void hand.takeBack(flight.number)}
+      >
+        It was not flown: back to the ground
+      </button>
+    </section>
+  );
+}
+
+/** Whole seconds since a moment. */
+function useSeconds(since: string | null): number {
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 500);
+    return () => clearInterval(timer);
+  }, []);
+  return since ? Math.max(0, Math.floor((now - Date.parse(since)) / 1000)) : 0;
+}
