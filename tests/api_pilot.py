@@ -233,6 +233,24 @@ def _flight(stage: str = "ready") -> Callable[[ApiPilot], dict[str, Any]]:
     return number
 
 
+def _simulated_flight(pilot: ApiPilot) -> Call:
+    pilot.anew()
+    pilot.on_table(True)
+    return Call(_flight()(pilot), body={})
+
+
+def _trimmed(pilot: ApiPilot) -> Call:
+    pilot.anew()
+    trims = {"aileron_pct": 1.5, "elevator_pct": -0.5}
+    return Call(body={"version": pilot.version, "mode": "normal", **trims})
+
+
+def _measured(pilot: ApiPilot) -> dict[str, Any]:
+    pack = _pack(pilot)
+    made = pilot.made(f"/api/field/packs/{pack}/measures", {"day": DAY, "mohm": 12.0})
+    return {"pack_id": pack, "measure": made["measures"][0]["id"]}
+
+
 def _looked(pilot: ApiPilot) -> Call:
     _flight("landed")(pilot)
     return Call(body={"symptom": "tail_wags", "found": False})
@@ -415,6 +433,17 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("PATCH", "/api/field/packs/{pack_id}"): lambda pilot: Call(
         {"pack_id": _pack(pilot)}, body={"put_away": True}
     ),
+    ("GET", "/api/field/packs/{pack_id}/life"): lambda pilot: Call({"pack_id": _pack(pilot)}),
+    ("POST", "/api/field/packs/{pack_id}/measures"): lambda pilot: Call(
+        {"pack_id": _pack(pilot)}, body={"day": DAY, "mohm": 12.5}
+    ),
+    ("DELETE", "/api/field/packs/{pack_id}/measures/{measure}"): lambda pilot: Call(
+        _measured(pilot)
+    ),
+    ("GET", f"{_H}/field/trim"): lambda _: Call(query={"mode": "normal"}),
+    ("POST", f"{_H}/field/trimmed"): _trimmed,
+    ("POST", f"{_H}/field/parts"): lambda _: Call(body={"part": "belt"}),
+    ("POST", f"{_H}/field/flights/{{number}}/simulated"): _simulated_flight,
     ("DELETE", "/api/field/packs/{pack_id}"): lambda pilot: Call({"pack_id": _pack(pilot)}),
     ("POST", "/api/bench/pitch"): lambda _: Call(
         body={"by": "gap", "small_mm": 12.0, "large_mm": 600.0}

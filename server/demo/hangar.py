@@ -1,5 +1,6 @@
 """The demo hangar: the herb fleet, flown off a disused salt works. All of it is invented."""
 
+from datetime import UTC, datetime
 from pathlib import Path
 
 from django.contrib.auth.models import User
@@ -32,6 +33,7 @@ NOTES = {
     "marjoram-450.json": "The old radio's own mixing, a small stabiliser behind it",
     "lovage-500.json": "Before its first season over the pans",
 }
+SAVED = datetime(2026, 3, 28, 19, 30, tzinfo=UTC)
 # A simulated model stands on the table of these two: worked through up to a step, or to the end.
 # Then this was touched. The others are fresh.
 PRACTISED: dict[str, tuple[int, StepName | None, str]] = {
@@ -54,7 +56,7 @@ def load_demo(reset: bool = False) -> bool:
     for name, said in NOTES.items():
         setup = checked(read_document((FLEET / name).read_bytes()))
         helicopter = add_helicopter(pilot, setup, "demo data")
-        save_revision(pilot, helicopter.id, 1, said)
+        save_revision(pilot, helicopter.id, 1, said, at=SAVED)
         if name == UNSAVED[0]:
             edit_draft(pilot, helicopter.id, 1, [UNSAVED[1]])
         if name in PRACTISED:

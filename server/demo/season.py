@@ -17,7 +17,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from bench.services import Sender, bench_of
-from field.flights import begin, land, look, open_next, write
+from field.flights import begin, land, open_next, write
+from field.looks import look
 from field.made import made_it
 from field.models import Flight, Pack
 from field.stored import field_at

@@ -15,7 +15,7 @@ from django.utils import timezone
 
 from bench.models import Bench, LogEntry
 from demo.models import DemoPilot, prepared_pilot
-from field.models import Flight, Look, Pack
+from field.models import Flight, Hidden, Look, Pack, PackMeasure, PartNew
 from hangar.models import Document, Draft, DraftState, DraftVersion, Helicopter, Revision
 
 # Reserved (accounts.names): no pilot's own name is ever in the way.
@@ -40,6 +40,10 @@ def welcome() -> User | None:
         for pack in Pack.objects.filter(owner=prepared)
     }
     Pack.objects.bulk_create(packs.values())
+    PackMeasure.objects.bulk_create(
+        _again(each, pack=packs[each.pack_id])
+        for each in PackMeasure.objects.filter(pack__owner=prepared)
+    )
     for helicopter in Helicopter.objects.filter(owner=prepared):
         _copy(helicopter, visitor, packs)
     return visitor
@@ -112,6 +116,13 @@ def _copy_flights(
         )
         for flight in flights
     )
+    for kind in (Hidden, PartNew):
+        kind._default_manager.bulk_create(
+            _again(each, helicopter=made)
+            for each in kind._default_manager.filter(helicopter=old_id)
+        )
+    if not flights:
+        return
     new = {old.pk: copy for old, copy in zip(flights, copied, strict=True)}
     Look.objects.bulk_create(
         _again(look, flight=new[look.flight_id])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import date
 from typing import Annotated, Any
 
 from django.http import HttpRequest
@@ -12,8 +13,9 @@ from accounts.pilot import pilot_of
 from bench.models import LogEntry
 from bench.services import Sender, bench_of
 from bench.stamp import Stamp
-from config.given import Count, CountAsked, Yes
-from field.flights import begin, land, look, open_next, strike, take_back, write
+from config.given import Count, CountAsked, LeverAsked, Yes
+from field.flights import begin, land, open_next, strike, take_back, write
+from field.looks import look
 from field.made import made_it
 from field.packs import add_pack, change_pack, drop_pack, packs_of
 from field.schemas import (
@@ -26,13 +28,26 @@ from field.schemas import (
     show,
     symptoms_out,
 )
+from field.simulated import fly_simulated
 from field.timeline import TimelineOut, timeline
+from field.trimming import TrimOut, move_trims, trim_at
+from field.wear import (
+    By,
+    PackLifeOut,
+    WearOut,
+    drop_measure,
+    measure_pack,
+    pack_life,
+    part_is_new,
+    wear_of,
+)
 from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["field"])
 everywhere = Router(tags=["field"])
 """What is asked of no single helicopter."""
 
+TrimGiven = Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
 _Figure = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 
 
@@ -95,6 +110,29 @@ class Made(AtField):
     knowing: Yes = False
 
 
+class Trimmed(AtField):
+    """Trims as they were found in flight (percent of the channel, + right and forward)."""
+
+    version: Count
+    mode: ModeName
+    aileron_pct: TrimGiven
+    elevator_pct: TrimGiven
+
+
+class PartGiven(AtField):
+    """A part that is new."""
+
+    part: str = Field(max_length=24)
+
+
+class Measured(Schema):
+    """A pack's resistance, milliohm, all of it."""
+
+    day: date
+    mohm: Annotated[float, Field(gt=0, le=10_000, allow_inf_nan=False)]
+    by: By = "meter"
+
+
 class PackNamed(Schema):
     """A pack under an id its sender gave it."""
 
@@ -140,6 +178,26 @@ def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[FlownPack]:
     """Take a pack away that never flew."""
     drop_pack(pilot_of(request), pack_id)
     return _packs(request)
+
+
+@everywhere.get("/packs/{pack_id}/life", response=PackLifeOut)
+def life(request: HttpRequest, pack_id: uuid.UUID) -> PackLifeOut:
+    """Say what a pack's measurements come to."""
+    return pack_life(pilot_of(request), pack_id)
+
+
+@everywhere.post("/packs/{pack_id}/measures", response=PackLifeOut)
+def measured(request: HttpRequest, pack_id: uuid.UUID, given: Measured) -> PackLifeOut:
+    """Write a pack's resistance down."""
+    measure_pack(pilot_of(request), pack_id, given.day, given.mohm, given.by)
+    return pack_life(pilot_of(request), pack_id)
+
+
+@everywhere.delete("/packs/{pack_id}/measures/{measure}", response=PackLifeOut)
+def unmeasured(request: HttpRequest, pack_id: uuid.UUID, measure: CountAsked) -> PackLifeOut:
+    """Take a mistyped measurement away."""
+    drop_measure(pilot_of(request), pack_id, measure)
+    return pack_life(pilot_of(request), pack_id)
 
 
 @router.get("/{helicopter_id}/field", response=FieldOut)
@@ -224,6 +282,53 @@ def made(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOu
         given.sender(),
     )
     return show(done)
+
+
+@router.post("/{helicopter_id}/field/flights/{number}/simulated", response=FieldOut)
+def flown_simulated(
+    request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
+) -> FieldOut:
+    """Fly the simulated model, and write down what is seen of it."""
+    return show(fly_simulated(pilot_of(request), helicopter_id, number, given.sender()))
+
+
+@router.get("/{helicopter_id}/field/trim", response=TrimOut)
+def trim(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    mode: ModeName,
+    aileron_pct: LeverAsked = 0.0,
+    elevator_pct: LeverAsked = 0.0,
+) -> TrimOut:
+    """Say what a trim flight in a mode needs, and what its trims come to."""
+    return trim_at(bench_of(pilot_of(request), helicopter_id), mode, aileron_pct, elevator_pct)
+
+
+@router.post("/{helicopter_id}/field/trimmed", response=FieldOut)
+def trimmed(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> FieldOut:
+    """Note that trims were moved into the unit's centre."""
+    done = move_trims(
+        pilot_of(request),
+        helicopter_id,
+        given.version,
+        given.mode,
+        given.aileron_pct,
+        given.elevator_pct,
+        given.sender(),
+    )
+    return show(done)
+
+
+@router.get("/{helicopter_id}/field/wear", response=WearOut)
+def wear(request: HttpRequest, helicopter_id: uuid.UUID) -> WearOut:
+    """Say how many flights each part has had, and what a crash asks for."""
+    return wear_of(bench_of(pilot_of(request), helicopter_id))
+
+
+@router.post("/{helicopter_id}/field/parts", response=WearOut)
+def new_part(request: HttpRequest, helicopter_id: uuid.UUID, given: PartGiven) -> WearOut:
+    """Note that a part is new."""
+    return wear_of(part_is_new(pilot_of(request), helicopter_id, given.part, given.sender()))
 
 
 def _packs(request: HttpRequest) -> list[FlownPack]:

@@ -18,7 +18,7 @@ from bench.models import Bench
 from bench.services import Sender, bench_of
 from bench.stored_run import run_at, setup_at
 from config.problems import Refused
-from field.models import Flight, Look, Pack
+from field.models import Flight, Pack
 from field.stored import changed_of, flights_at, kept_change, last_flown, open_flight
 from hangar.documents import kept_today, setup_of
 from hangar.services import state_of, taken_once
@@ -29,8 +29,6 @@ from mint_lever.field.between import changed_between
 _LONGEST_MIN = 600.0
 _NAMED = 2
 """Reasons named where several keep it from being fit."""
-_MOST_LOOKS = 50
-"""Looks kept of one flight."""
 
 
 @transaction.atomic
@@ -90,7 +88,8 @@ def speaks_against(bench: Bench, flight: Flight) -> list[str]:
         first, more = fitness.withheld[:_NAMED], len(fitness.withheld) - _NAMED
         rest = f"; and {more} more" if more > 0 else ""
         found.append(f"It is not fit to fly: {'; '.join(first)}{rest}")
-    changed = changed_before(bench, flight)
+    # Both axes of one centre are moved together, after a trim flight: that is one change.
+    changed = {each.path.split(".centre_trim.")[0] for each in changed_before(bench, flight)}
     if len(changed) > 1:
         found.append(
             f"{len(changed)} settings are other than on the flight before: whatever comes of it, "
@@ -176,23 +175,6 @@ def strike(
             raise Refused(409, "It has not landed", "Take it back instead.")
         flight.struck = struck
         flight.save()
-    return bench
-
-
-@transaction.atomic
-def look(pilot: User, helicopter_id: uuid.UUID, symptom: str, found: bool, sender: Sender) -> Bench:
-    """Note a look by hand after the newest flight."""
-    bench = bench_of(pilot, helicopter_id)
-    if not taken_once(bench.helicopter, sender.id):
-        return bench
-    if symptom not in SYMPTOMS:
-        raise InvalidRequest([Fault("symptom", symptom, "one of the list of symptoms")])
-    last = last_flown(bench)
-    if last is None:
-        raise Refused(409, "Nothing was flown yet", "A look is noted after a flight.")
-    if last.looks.count() >= _MOST_LOOKS:
-        raise full("looks at a flight", _MOST_LOOKS, "Fly, and note what is seen then.")
-    Look.objects.create(flight=last, symptom=symptom, found=found)
     return bench
 
 

@@ -8,11 +8,12 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from bench.models import Bench, LogEntry
-from bench.services import Sender, bench_of, claim, device_holds, edit
-from bench.stored_run import run_at, setup_at
+from bench.models import Bench
+from bench.services import Sender, bench_of, claim, edit
+from bench.stored_run import run_at
 from config.problems import Refused
 from field.flights import make_ready
+from field.held import say_held
 from field.models import Flight
 from field.stored import field_at, kept_change, open_flight
 from hangar.services import same, save_revision, state_of, taken_once
@@ -22,7 +23,6 @@ from mint_lever.run.differs import said
 from mint_lever.run.fitness import only_the_last_is_stale
 from mint_lever.setup import Change
 from mint_lever.setup.catalogue import name_of
-from mint_lever.setup.held_by import held_by
 
 _LONGEST_NOTE = 500
 WHY_NOT = (
@@ -68,13 +68,14 @@ def made_it(
     flight = flight or make_ready(bench)
     was_saved = _is_saved(bench)
     edit(pilot, bench, version, [Change(path, new)])
-    _held(pilot, bench, path, new)
+    say_held(pilot, bench, [path])
     change = Changed(path, move.old, new, advice.seen)
     flight.noted = [*flight.noted, kept_change(change)]
     flight.save()
     if was_saved and bench.simulated is None and only_the_last_is_stale(run_at(bench)):
         draft = bench.helicopter.draft
-        save_revision(pilot, helicopter_id, draft.version, _note(change, advice, flight))
+        note = _note(change, advice, flight)
+        save_revision(pilot, helicopter_id, draft.version, note, at=sender.at)
     return bench
 
 
@@ -84,13 +85,6 @@ def _is_saved(bench: Bench) -> bool:
     return last is not None and same(
         last.document.text, state_of(bench.helicopter.draft).document.text
     )
-
-
-def _held(pilot: User, bench: Bench, path: str, new: Any) -> None:
-    paths = [f"{path}.{n}" for n in range(len(new))] if isinstance(new, list) else [path]
-    if held_by(paths[0], setup_at(bench)) != "helicopter":
-        device_holds(pilot, bench.helicopter_id, paths, Sender(place=LogEntry.Place.FIELD))
-        bench.refresh_from_db(fields=["sequence"])
 
 
 def _note(change: Changed, advice: FieldAdvice, flight: Flight) -> str:

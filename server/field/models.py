@@ -104,3 +104,54 @@ class Look(models.Model):
 
     def __str__(self) -> str:
         return f"look at {self.symptom} after {self.flight_id}"
+
+
+class Hidden(models.Model):
+    """What is hidden in a simulated helicopter that is flown: its flaws, and how often it flew
+    (the pilot's luck goes on from there). ``number`` is the simulated model's."""
+
+    helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="+")
+    number = models.PositiveIntegerField()
+    flaws: Any = models.JSONField()
+    seed = models.PositiveBigIntegerField()
+    seen = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["helicopter", "number"], name="one_hidden_a_model")
+        ]
+
+    def __str__(self) -> str:
+        return f"hidden in {self.number} of {self.helicopter_id}"
+
+
+class PackMeasure(models.Model):
+    """A pack's resistance (milliohm, all of it) on a day, by a flight log or by a meter."""
+
+    pack = models.ForeignKey(Pack, on_delete=models.CASCADE, related_name="measures")
+    day = models.DateField()
+    mohm = models.FloatField()
+    by = models.CharField(max_length=5)
+
+    class Meta:
+        ordering = ["day", "pk"]
+
+    def __str__(self) -> str:
+        return f"{self.mohm} mOhm of {self.pack_id}"
+
+
+class PartNew(models.Model):
+    """A part that wears was new after so many real flights."""
+
+    helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="parts_new")
+    part = models.CharField(max_length=24)
+    flown = models.PositiveIntegerField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["helicopter", "part"], name="one_newest_a_part")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.part} of {self.helicopter_id}"

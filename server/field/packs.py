@@ -38,7 +38,7 @@ def add_pack(pilot: User, pack_id: uuid.UUID, name: str) -> None:
 @transaction.atomic
 def change_pack(pilot: User, pack_id: uuid.UUID, what: Mapping[str, Any]) -> None:
     """Give a pack another name, put it away or take it up again; only what is given is changed."""
-    pack = _own(pilot, pack_id)
+    pack = own_pack(pilot, pack_id)
     if "name" in what and what["name"] != pack.name:
         _free(pilot, what["name"])
     for name, value in what.items():
@@ -49,13 +49,14 @@ def change_pack(pilot: User, pack_id: uuid.UUID, what: Mapping[str, Any]) -> Non
 @transaction.atomic
 def drop_pack(pilot: User, pack_id: uuid.UUID) -> None:
     """Take away a pack that never flew; one that did stays in its flights and is put away."""
-    pack = _own(pilot, pack_id)
+    pack = own_pack(pilot, pack_id)
     if pack.flights.exists():
         raise Refused(409, "This pack has flown", "Its flights name it. Put it away instead.")
     pack.delete()
 
 
-def _own(pilot: User, pack_id: uuid.UUID) -> Pack:
+def own_pack(pilot: User, pack_id: uuid.UUID) -> Pack:
+    """A pilot's own pack; another pilot's is not found."""
     pack = Pack.objects.filter(owner=pilot, pk=pack_id).first()
     if pack is None:
         raise Http404

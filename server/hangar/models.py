@@ -6,6 +6,7 @@ from typing import Any
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 
 class Helicopter(models.Model):
@@ -123,13 +124,16 @@ class DraftVersion(models.Model):
 
 
 class Revision(models.Model):
-    """A numbered setup with a note. It never changes: a trigger in the database sees to it too."""
+    """A numbered setup with a note. It never changes: a trigger in the database sees to it too.
+
+    ``saved_at`` is the time on the clock of whoever saved it, where that was sent along.
+    """
 
     helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     note = models.CharField(max_length=500, blank=True)
     document = models.ForeignKey(Document, on_delete=models.RESTRICT, related_name="+")
-    saved_at = models.DateTimeField(auto_now_add=True)
+    saved_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         constraints = [

@@ -2,10 +2,12 @@
 
 import uuid
 from collections.abc import Callable, Sequence
+from datetime import datetime
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
+from django.utils import timezone
 
 from accounts.quotas import full, quota_of
 from config.problems import Refused
@@ -225,8 +227,9 @@ def save_revision(
     version: int,
     note: str,
     sent_id: uuid.UUID | None = None,
+    at: datetime | None = None,
 ) -> Draft:
-    """Freeze the draft as the next numbered revision."""
+    """Freeze the draft as the next numbered revision; ``at`` where that was before now."""
 
     def save(draft: Draft) -> Draft:
         if draft.practice:
@@ -254,6 +257,7 @@ def save_revision(
             number=1 if last is None else last.number + 1,
             note=note.strip(),
             document=document,
+            saved_at=at or timezone.now(),
         )
         return draft
 

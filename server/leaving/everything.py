@@ -13,7 +13,7 @@ from django.contrib.auth.models import User
 
 from bench.models import LogEntry, Photo
 from devices.models import Device, Fitted
-from field.models import Flight, Look, Pack
+from field.models import Flight, Look, Pack, PartNew
 from hangar.api import file_stem
 from hangar.documents import setup_of
 from hangar.models import Helicopter
@@ -81,7 +81,15 @@ def pack(pilot: User) -> IO[bytes]:
         for device in Device.objects.filter(owner=pilot):
             name = _free(f"devices/{file_stem(device.name, 'device')}", names)
             _write(archive, f"{name}.json", device.profile)
-        packs = list(Pack.objects.filter(owner=pilot).values("name", "put_away", "made_at"))
+        packs = [
+            {
+                "name": each.name,
+                "put_away": each.put_away,
+                "made_at": each.made_at.isoformat(),
+                "measured": list(each.measures.values("day", "mohm", "by")),
+            }
+            for each in Pack.objects.filter(owner=pilot)
+        ]
         if packs:
             _write(archive, "packs.json", packs)
         account = {"name": pilot.get_username(), "since": pilot.date_joined.isoformat()}
@@ -112,7 +120,12 @@ def _pack(archive: ZipFile, helicopter: Helicopter, names: set[str]) -> None:
         documents[document.digest] = setup_of(document).as_document()
     _write(archive, f"{at}/log.json", {"lines": lines, "setups": documents})
     looks = list(Look.objects.filter(flight__helicopter=helicopter).values(*_LOOK))
-    _write(archive, f"{at}/flights.json", {"flights": flights, "looks": looks})
+    parts = list(PartNew.objects.filter(helicopter=helicopter).values("part", "flown", "at"))
+    _write(
+        archive,
+        f"{at}/flights.json",
+        {"flights": flights, "looks": looks, "parts_new": parts},
+    )
     fitted = Fitted.objects.filter(helicopter=helicopter).values_list("kind", "device__name")
     _write(archive, f"{at}/devices.json", dict(fitted))
     for photo in Photo.objects.filter(bench__helicopter=helicopter).iterator():

@@ -15,6 +15,8 @@ ROUTES = {
     "path": ("[data-testid=pitch]", "Tansy 380 · Path – Mint Lever"),
     "modes": ("g[role=slider]", "Tansy 380 · Modes – Mint Lever"),
     "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
+    "field": ("text=Nothing was flown yet", "Tansy 380 · Field – Mint Lever"),
+    "season": ("text=What happened", "Lovage 500 · Field – Mint Lever"),
     "devices": ("text=Describe another", "Devices – Mint Lever"),
     "sheet": ("text=Tansy 380 on My transmitter", "Tansy 380 · Sheet – Mint Lever"),
     "help": ("text=A turn of the cyclic in the unit", "Help – Mint Lever"),
@@ -47,6 +49,8 @@ class TestEveryRoute:
             page.get_by_role("link", name="sheet of Tansy 380").click()
         elif route in ("hangar", "devices", "help", "nowhere"):
             page.goto({"hangar": "/"}.get(route, f"/{route}"))
+        elif route == "season":
+            page.goto(f"{address_of(page, 'Lovage 500')}/field")
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")
 

@@ -160,7 +160,7 @@ class TestDemo:
         DemoPilot.objects.filter(user__in=there).update(seen_at=timezone.now() - timedelta(days=2))
         last = visitors.welcome()
         assert set(User.objects.filter(demopilot__visitor=True)) == {last}
-        assert Helicopter.objects.filter(owner=owner).count() == 4
+        assert Helicopter.objects.filter(owner=owner).count() == 5
         assert Document.objects.count() == 2 * kept
 
     def test_a_visitor_at_work_is_noted_now_and_then(self, prepared, db):

@@ -336,6 +336,109 @@ class TestSeveralAtOnce:
         assert field.show()["at_hand"]["changed"] == []
 
 
+class TestTrimFlight:
+    TRIMS = {"mode": "normal", "aileron_pct": 2.0, "elevator_pct": -1.0}
+
+    def trim(self, field, **query):
+        return field.tab.get(f"{field.at}/field/trim", {**self.TRIMS, **query}).json()
+
+    def test_hold_mode_hides_the_lean_and_is_said_before_it_flies(self, field):
+        waits = self.trim(field)["not_ready"]
+        assert [each["wanted"] for each in waits if each["path"].endswith("roll.mode")] == ["rate"]
+
+    def test_trims_go_into_the_centre_the_transmitters_to_zero_and_the_next_flight_is_ready(
+        self, field
+    ):
+        field.edit("transmitter.channels.aileron.trim_pct", 2.0)
+        field.fly({"symptom": "drifts_in_rate", "mode": "normal", "toward": "left"})
+        to = self.trim(field)["new"]
+        now = field.call("POST", "trimmed", {"version": field.show()["version"], **self.TRIMS})
+        centre = field.setting("unit.centre_trim")
+        assert [centre["aileron_pct"], centre["elevator_pct"]] == to
+        assert field.setting("transmitter.channels.aileron.trim_pct") == 0.0
+        # Right and back is where it was trimmed to (formulas: + is right and forward).
+        assert to[0] > 0 > to[1]
+        assert now["at_hand"]["stage"] == "ready"
+        assert now["will_fly"][0]["against"].startswith("Drifts in a hover")
+
+    def test_both_axes_at_once_are_one_change(self, field):
+        field.fly()
+        now = field.call("POST", "trimmed", {"version": field.show()["version"], **self.TRIMS})
+        assert len(now["will_fly"]) == 2
+        assert not any("settings are other" in each for each in now["against"])
+
+    def test_nothing_to_move_is_said(self, field):
+        none = {"version": field.show()["version"], "mode": "normal"}
+        body = {**none, "aileron_pct": 0.0, "elevator_pct": 0.0}
+        assert field.call("POST", "trimmed", body, status=409)["title"].startswith("There is noth")
+
+
+class TestSimulatedFlying:
+    @pytest.fixture
+    def practised(self, field, settings):
+        settings.SIMULATION_SEED = 5
+        table = {"version": field.show()["version"], "simulated": True}
+        field.tab.send("POST", f"{field.at}/bench/table", table)
+        return field
+
+    def fly(self, field):
+        number = field.call("POST", "flights")["at_hand"]["number"]
+        return field.call("POST", f"flights/{number}/simulated")
+
+    def test_by_the_advice_alone_it_flies_clean_in_the_end(self, practised):
+        now = self.fly(practised)
+        for _ in range(30):
+            advised = now["next"]
+            if advised["kind"] == "fly" and not advised["later"] and not now["newest"]["seen"]:
+                break
+            if advised["kind"] in ("move", "put back"):
+                practised.made()
+            elif advised["kind"] in ("look", "hands"):
+                now = practised.look(advised["symptom"])
+                continue
+            now = self.fly(practised)
+        assert practised.flights()[-1]["seen"], "nothing was hidden: another seed"
+        assert now["newest"]["seen"] == []
+
+    def test_the_real_helicopter_is_not_flown_so(self, field):
+        number = field.call("POST", "flights")["at_hand"]["number"]
+        refused = field.call("POST", f"flights/{number}/simulated", status=409)
+        assert refused["title"] == "The real model is on the table"
+        assert field.show()["at_hand"]["stage"] == "ready"
+
+
+class TestWear:
+    def test_flights_on_a_part_are_counted_from_when_it_was_new(self, field):
+        field.fly()
+        wear = field.call("POST", "parts", {"part": "belt"})
+        belt = {each["name"]: each["flights"] for each in wear["parts"]}
+        assert (belt["belt"], belt["main blades"]) == (0, None)
+        field.fly()
+        parts = field.tab.get(f"{field.at}/field/wear").json()["parts"]
+        assert {each["name"]: each["flights"] for each in parts}["belt"] == 1
+
+    def test_practice_wears_nothing_out(self, field):
+        field.call("POST", "parts", {"part": "belt"})
+        table = {"version": field.show()["version"], "simulated": True}
+        field.tab.send("POST", f"{field.at}/bench/table", table)
+        field.fly()
+        assert field.tab.get(f"{field.at}/field/wear").json()["flown"] == 0
+
+    def test_a_part_nobody_knows_is_refused(self, field):
+        field.call("POST", "parts", {"part": "rotor"}, status=422)
+
+    def test_a_pack_is_judged_by_its_measurements(self, tab):
+        pack = str(uuid.uuid4())
+        tab.send("POST", "/api/field/packs", {"id": pack, "name": "6S red 1"})
+        for day, mohm in enumerate((10.0, 10.0, 10.0, 17.0, 17.0, 17.0), start=1):
+            body = {"day": f"2026-03-{day:02}", "mohm": mohm}
+            life = tab.send("POST", f"/api/field/packs/{pack}/measures", body).json()
+        assert (life["word"], life["times"]) == ("worn", pytest.approx(1.7))
+        last = life["measures"][-1]["id"]
+        life = tab.send("DELETE", f"/api/field/packs/{pack}/measures/{last}").json()
+        assert (life["word"], len(life["measures"])) == ("not known", 5)
+
+
 class TestPacks:
     def test_a_pack_is_named_flown_and_then_only_put_away(self, tab, field):
         pack = str(uuid.uuid4())

@@ -130,7 +130,7 @@ function keep(queries: QueryClient, id: string, bench: Bench, step: StepName | n
   if (draft && draft.version !== bench.version) {
     queries.invalidateQueries({ queryKey: draftKey(id) });
   }
-  for (const key of [["fleet"], ["standings"], ["audit", id]]) {
+  for (const key of [["fleet"], ["standings"], ["audit", id], ["field", id]]) {
     queries.invalidateQueries({ queryKey: key });
   }
 }

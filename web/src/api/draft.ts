@@ -63,9 +63,10 @@ function draftCall<Args extends Record<string, unknown>>(
     const args = { ...(change.args as Args), version, id: change.id };
     const made = await send({ helicopter_id: id }, args);
     queries.setQueryData(draftKey(id), made);
-    for (const key of [["fleet"], ["standings"], ["bench", id], ["audit", id], ["revisions", id]]) {
-      queries.invalidateQueries({ queryKey: key });
+    for (const key of ["bench", "field", "audit", "revisions"]) {
+      queries.invalidateQueries({ queryKey: [key, id] });
     }
+    for (const key of ["fleet", "standings"]) queries.invalidateQueries({ queryKey: [key] });
     return made.version;
   });
 }

@@ -8,7 +8,7 @@ import {
   useQueryClient,
 } from "@tanstack/react-query";
 import { useMemo, useSyncExternalStore } from "react";
-import { answer, asProblem, client, type Problem } from "./client";
+import { answer, asProblem, client, type ModeName, type Problem } from "./client";
 import { draftKey } from "./draft";
 import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
@@ -65,6 +65,78 @@ export function useSymptoms() {
   });
 }
 
+/** Trims as they were found in flight, percent of the channel; + is right and forward. */
+export type Trims = { mode: ModeName; aileron_pct: number; elevator_pct: number };
+export type Wear = Schemas["WearOut"];
+export type PackLife = Schemas["PackLifeOut"];
+
+/** What a trim flight needs, and what its trims come to. */
+export function useTrim(id: string, version: number, trims: Trims) {
+  return useQuery({
+    queryKey: [...fieldKey(id), "trim", version, trims],
+    queryFn: () =>
+      answer(
+        client.GET(`${FIELD}/trim`, { params: { path: { helicopter_id: id }, query: trims } }),
+      ),
+    placeholderData: (before) => before,
+  });
+}
+
+export function useWear(id: string) {
+  return useQuery({
+    queryKey: [...fieldKey(id), "wear"],
+    queryFn: () => answer(client.GET(`${FIELD}/wear`, { params: { path: { helicopter_id: id } } })),
+  });
+}
+
+/** Note that a part is new now. */
+export function usePartNew(id: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (part: string) =>
+      answer(
+        client.POST(`${FIELD}/parts`, {
+          params: { path: { helicopter_id: id } },
+          body: { id: crypto.randomUUID(), saw: "", part },
+        }),
+      ),
+    onSuccess: (made) => queries.setQueryData([...fieldKey(id), "wear"], made),
+  });
+}
+
+const lifeKey = (pack: string) => ["pack", pack];
+
+export function usePackLife(pack: string) {
+  return useQuery({
+    queryKey: lifeKey(pack),
+    queryFn: () =>
+      answer(
+        client.GET("/api/field/packs/{pack_id}/life", { params: { path: { pack_id: pack } } }),
+      ),
+  });
+}
+
+/** A pack's resistance written down, or a mistyped one taken away. */
+export function usePackMeasure(pack: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (act: { day: string; mohm: number; by: "log" | "meter" } | { drop: number }) =>
+      "drop" in act
+        ? answer(
+            client.DELETE("/api/field/packs/{pack_id}/measures/{measure}", {
+              params: { path: { pack_id: pack, measure: act.drop } },
+            }),
+          )
+        : answer(
+            client.POST("/api/field/packs/{pack_id}/measures", {
+              params: { path: { pack_id: pack } },
+              body: act,
+            }),
+          ),
+    onSuccess: (made) => queries.setQueryData(lifeKey(pack), made),
+  });
+}
+
 export type Happened = Schemas["Happened"];
 
 /** What happened, page by page, the newest first. */
@@ -96,14 +168,16 @@ function fieldCall<Args>(name: string, send: Send<Args>) {
   lineCall(name, async (change: Change, queries: QueryClient) => {
     const id = change.helicopter;
     const known = queries.getQueryData<Field>(fieldKey(id)) ?? (await getField(id));
-    const version = versionOf(change, known.version);
+    const draft = queries.getQueryData<{ version: number }>(draftKey(id));
+    const newest = Math.max(known.version, draft?.version ?? 0);
+    const version = versionOf(change, newest);
     const stamp = { id: change.id, at: change.at, saw: change.saw };
     try {
       const made = await send({ helicopter_id: id }, change.args as Args, stamp, version);
       queries.setQueryData(fieldKey(id), made);
       queries.invalidateQueries({ queryKey: [...fieldKey(id), "timeline"] });
       queries.invalidateQueries({ queryKey: ["bench", id] });
-      if (made.version !== known.version) {
+      if (made.version !== newest) {
         for (const key of [draftKey(id), ["fleet"], ["standings"], ["audit", id]]) {
           queries.invalidateQueries({ queryKey: key });
         }
@@ -163,6 +237,19 @@ fieldCall<{ number: number; struck: boolean }>("strike flight", (path, { number,
     }),
   ),
 );
+fieldCall<{ number: number }>("fly simulated", (path, { number }, stamp) =>
+  answer(
+    client.POST(`${FIELD}/flights/{number}/simulated`, {
+      params: { path: { ...path, number } },
+      body: stamp,
+    }),
+  ),
+);
+fieldCall<Trims>("trims moved", (path, args, stamp, version) =>
+  answer(
+    client.POST(`${FIELD}/trimmed`, { params: { path }, body: { ...stamp, version, ...args } }),
+  ),
+);
 fieldCall<{ symptom: string; found: boolean }>("look", (path, { symptom, found }, stamp) =>
   answer(client.POST(`${FIELD}/looks`, { params: { path }, body: { ...stamp, symptom, found } })),
 );
@@ -201,6 +288,8 @@ export class FieldHand {
   takeBack = (number: number) => this.run("take back", { number });
   write = (number: number, what: Written) => this.run("write flight", { number, what });
   strike = (number: number, struck: boolean) => this.run("strike flight", { number, struck });
+  flySimulated = (number: number) => this.run("fly simulated", { number });
+  moveTrims = (trims: Trims) => this.run("trims moved", trims);
   look = (symptom: string, found: boolean) => this.run("look", { symptom, found });
 
   /** Note that the advised change was made. */
@@ -233,17 +322,16 @@ export function useFieldProblem(hand: FieldHand): Problem | null {
   return useSyncExternalStore(hand.subscribe, hand.problemNow);
 }
 
-export type Clock = { began: string | null; landed: string | null };
-
-/** When a flight began and landed, with what was pressed here and has no answer yet. */
-export function useClock(id: string, flight: Flight): Clock {
+/** A flight with what was pressed here and has no answer yet: the clock goes by the hand. */
+export function useFlown(id: string, flight: Flight | null): Flight | null {
   const { waiting } = useLineState(id);
+  if (!flight) return null;
   const pressed = (call: string) =>
     waiting.find((each) => each.call === call && each.args.number === flight.number)?.at ?? null;
-  return {
-    began: flight.began_at ?? pressed("take off"),
-    landed: flight.landed_at ?? pressed("land"),
-  };
+  const began = flight.began_at ?? pressed("take off");
+  const landed = flight.landed_at ?? pressed("land");
+  const stage = landed ? "landed" : began ? "air" : flight.stage;
+  return { ...flight, stage, began_at: began, landed_at: landed };
 }
 
 /** What is done to packs. */

@@ -1635,6 +1635,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Flown Simulated
+         * @description Fly the simulated model, and write down what is seen of it.
+         */
+        post: operations["field_api_flown_simulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/trim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trim
+         * @description Say what a trim flight in a mode needs, and what its trims come to.
+         */
+        get: operations["field_api_trim"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/trimmed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Trimmed
+         * @description Note that trims were moved into the unit's centre.
+         */
+        post: operations["field_api_trimmed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wear
+         * @description Say how many flights each part has had, and what a crash asks for.
+         */
+        get: operations["field_api_wear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/field/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Part
+         * @description Note that a part is new.
+         */
+        post: operations["field_api_new_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -1741,6 +1841,66 @@ export interface paths {
          * @description Give a pack another name, put it away or take it up again.
          */
         patch: operations["field_api_pack_changed"];
+        trace?: never;
+    };
+    "/api/field/packs/{pack_id}/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Life
+         * @description Say what a pack's measurements come to.
+         */
+        get: operations["field_api_life"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/packs/{pack_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measured
+         * @description Write a pack's resistance down.
+         */
+        post: operations["field_api_measured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/field/packs/{pack_id}/measures/{measure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unmeasured
+         * @description Take a mistyped measurement away.
+         */
+        delete: operations["field_api_unmeasured"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/bench/standings": {
@@ -7611,6 +7771,118 @@ export interface components {
             knowing: boolean;
         };
         /**
+         * NotReadyOut
+         * @description What hides a lean in this mode; ``wanted`` is what makes it show, null where the pilot has to
+         *     say first what it is.
+         */
+        NotReadyOut: {
+            /** Text */
+            text: string;
+            /** Path */
+            path: string;
+            /** Wanted */
+            wanted: string | number | null;
+        };
+        /**
+         * TrimOut
+         * @description A trim flight in a mode. ``possible``: a unit mixes, so there is a centre to move a trim to.
+         *     ``old`` and ``new`` are that centre, aileron and elevator, percent of full servo throw.
+         */
+        TrimOut: {
+            /** Possible */
+            possible: boolean;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Not Ready */
+            not_ready: components["schemas"]["NotReadyOut"][];
+            /** Old */
+            old: number[];
+            /** New */
+            new: number[];
+            /** Suspect */
+            suspect: string;
+        };
+        /**
+         * Trimmed
+         * @description Trims as they were found in flight (percent of the channel, + right and forward).
+         */
+        Trimmed: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+            /** Aileron Pct */
+            aileron_pct: number;
+            /** Elevator Pct */
+            elevator_pct: number;
+        };
+        /**
+         * InspectOut
+         * @description What to look at after a crash, and how.
+         */
+        InspectOut: {
+            /** What */
+            what: string;
+            /** How */
+            how: string;
+        };
+        /**
+         * PartOut
+         * @description A part that wears; ``flights`` it had since it was new, null where nobody said when.
+         */
+        PartOut: {
+            /** Name */
+            name: string;
+            /** Shows */
+            shows: string;
+            /** Flights */
+            flights: number | null;
+        };
+        /**
+         * WearOut
+         * @description The parts of a helicopter, its real flights, and what a crash asks for.
+         */
+        WearOut: {
+            /** Flown */
+            flown: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** After A Crash */
+            after_a_crash: components["schemas"]["InspectOut"][];
+        };
+        /**
+         * PartGiven
+         * @description A part that is new.
+         */
+        PartGiven: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Part */
+            part: string;
+        };
+        /**
          * WordMeaning
          * @description A word of the trade, what it means and what else it goes by.
          */
@@ -7673,6 +7945,66 @@ export interface components {
              * @default false
              */
             put_away: boolean;
+        };
+        /**
+         * MeasureOut
+         * @description One measurement of a pack.
+         */
+        MeasureOut: {
+            /** Id */
+            id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Mohm */
+            mohm: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "log" | "meter";
+        };
+        /**
+         * PackLifeOut
+         * @description What a pack's measurements come to.
+         */
+        PackLifeOut: {
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "fresh" | "tired" | "worn" | "not known";
+            /** New Mohm */
+            new_mohm: number | null;
+            /** Now Mohm */
+            now_mohm: number | null;
+            /** Times */
+            times: number | null;
+            /** Text */
+            text: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+        };
+        /**
+         * Measured
+         * @description A pack's resistance, milliohm, all of it.
+         */
+        Measured: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Mohm */
+            mohm: number;
+            /**
+             * By
+             * @default meter
+             * @enum {string}
+             */
+            by: "log" | "meter";
         };
         /**
          * Standing
@@ -10982,6 +11314,178 @@ export interface operations {
             };
         };
     };
+    field_api_flown_simulated: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtField"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_trim: {
+        parameters: {
+            query: {
+                mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
+                aileron_pct?: number;
+                elevator_pct?: number;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrimOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_trimmed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trimmed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_wear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_new_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lookup_api_every_word: {
         parameters: {
             query?: never;
@@ -11186,6 +11690,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FlownPack"][];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_life: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackLifeOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measured"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackLifeOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_unmeasured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: string;
+                measure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackLifeOut"];
                 };
             };
             /** @description What went wrong */

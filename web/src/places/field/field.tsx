@@ -7,12 +7,14 @@ import {
   useField,
   useFieldHand,
   useFieldProblem,
+  useFlown,
 } from "@/api/field";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { type Here, useHere } from "@/places/helicopter/helicopter-layout";
 import { InTheAir } from "./in-the-air";
 import { Landed } from "./landed";
+import { More } from "./more";
 import { NextThingCard } from "./next-thing";
 import { Ready } from "./ready";
 import { SinceGood } from "./since-good";
@@ -23,6 +25,7 @@ export function FieldPlace() {
   const field = useField(draft.id);
   const hand = useFieldHand(draft.id);
   const problem = useFieldProblem(hand);
+  const atHand = useFlown(draft.id, field.data?.at_hand ?? null);
   if (!field.data) {
     return (
       <main className="p-6">
@@ -31,7 +34,6 @@ export function FieldPlace() {
     );
   }
   const now = field.data;
-  const { at_hand: atHand } = now;
   const { newest } = now;
   return (
     <>
@@ -49,10 +51,11 @@ export function FieldPlace() {
           ) : atHand.stage === "ready" ? (
             <Ready id={draft.id} field={now} flight={atHand} hand={hand} />
           ) : (
-            <InTheAir id={draft.id} flight={atHand} hand={hand} />
+            <InTheAir flight={atHand} hand={hand} />
           )}
         </div>
         <div className="space-y-5">
+          <More draft={draft} editor={editor} field={now} hand={hand} />
           {now.since_good && <SinceGood since={now.since_good} />}
           <Timeline id={draft.id} packs={now.packs} hand={hand} />
         </div>

@@ -1,5 +1,5 @@
 /** The one next thing: look, move one setting, put one back, go to the bench, or fly. */
-import { Check, ShieldAlert, Wrench } from "lucide-react";
+import { Check, Eye, ShieldAlert, Wrench } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { rowOf, useRows } from "@/api/catalogue";
@@ -100,6 +100,18 @@ function Keys({ next, field, draft, editor, hand }: Props) {
   }
   const { symptom } = next;
   if ((next.kind === "look" || next.kind === "hands") && symptom) {
+    // Whether there is something to be found, the simulated model shows by itself.
+    if (field.simulated) {
+      return (
+        <button
+          type="button"
+          className="key key-main mt-3 min-h-14 w-full text-lg"
+          onClick={() => void hand.look(symptom, false)}
+        >
+          <Eye aria-hidden size={20} /> Look at the simulated model
+        </button>
+      );
+    }
     return (
       <div className="mt-3 grid gap-1.5 sm:grid-cols-2">
         <button

@@ -11,10 +11,14 @@ type Props = { id: string; field: Field; flight: Flight; hand: FieldHand };
 
 export function Ready({ id, field, flight, hand }: Props) {
   const knowing = field.against.length > 0;
+  const fly = () =>
+    field.simulated
+      ? void hand.flySimulated(flight.number)
+      : void hand.takeOff(flight.number, knowing);
   useShortcut({
     keys: ["o"],
     says: "take off",
-    run: () => void hand.takeOff(flight.number, knowing),
+    run: () => fly(),
   });
   return (
     <section aria-labelledby="ready" className="space-y-4">
@@ -42,13 +46,13 @@ export function Ready({ id, field, flight, hand }: Props) {
         </div>
       )}
       <FinalList id={id} field={field} />
-      <PackChoice packs={field.packs} flight={flight} hand={hand} />
+      {!field.simulated && <PackChoice packs={field.packs} flight={flight} hand={hand} />}
       <ul className="text-sm" aria-label="Before take-off">
         <li>Area clear, wind judged, everybody behind you.</li>
         <li>Powered in normal, stick low, throttle hold on; still until the unit is ready.</li>
         <li>First hover short, low and well away. Land at the first wrong answer.</li>
       </ul>
-      {knowing && (
+      {knowing && !field.simulated && (
         <div className="border-2 border-workable px-3 py-2" role="note">
           <h3 className="font-semibold">What speaks against it</h3>
           <ul className="list-disc pl-5 text-sm">
@@ -62,10 +66,14 @@ export function Ready({ id, field, flight, hand }: Props) {
         <button
           type="button"
           className="key key-main min-h-16 w-full text-xl whitespace-normal"
-          onClick={() => void hand.takeOff(flight.number, knowing)}
+          onClick={fly}
         >
           <PlaneTakeoff aria-hidden size={22} />
-          {knowing ? "Take off all the same; it is written down" : "Take off"}
+          {field.simulated
+            ? "Fly the simulated model"
+            : knowing
+              ? "Take off all the same; it is written down"
+              : "Take off"}
           <kbd className="figure text-xs">O</kbd>
         </button>
       </div>

@@ -1,0 +1,200 @@
+"""A day at the field: by keyboard, by touch, without a network, in practice."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from builds import described
+from hands import enter, put_in_hangar, stand_at, wide
+
+GAIN = "44 → "
+
+
+@pytest.fixture
+def field(page, new_pilot):
+    """A described helicopter's field, with its setup saved as revision 1."""
+    page.goto("/")
+    address = put_in_hangar(page, described().as_document())
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    saved = page.context.request.post(
+        f"/api{address}/revisions",
+        data={"version": 1, "note": "as it was"},
+        headers={"X-CSRFToken": token},
+    )
+    assert saved.ok, saved.text()
+    stand_at(page, address, "field")
+    return address
+
+
+def fly(page):
+    """Make the next flight ready, take off, land: three times the same key."""
+    page.keyboard.press("o")
+    page.locator("#ready").wait_for()
+    page.keyboard.press("o")
+    page.get_by_role("timer").wait_for()
+    page.keyboard.press("o")
+    page.locator("#landed").wait_for()
+
+
+def state(page, address):
+    answer = page.context.request.get(f"/api{address}/field")
+    return answer.json()
+
+
+def test_a_wag_is_flown_away_by_keyboard(page, field):
+    fly(page)
+    wags = page.get_by_role("button", name="Tail wags quickly", exact=True)
+    wags.focus()
+    page.keyboard.press("Enter")
+    expect(wags).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("heading", name="Look first, before a setting is moved").wait_for()
+    page.get_by_role("button", name="All of it is in order").press("Enter")
+    card = page.get_by_role("region", name="Normal, tail gain")
+    card.get_by_text(GAIN).wait_for()
+    card.get_by_text("The wrong idea if").wait_for()
+    card.get_by_role("button", name="Made it on the device").press("Enter")
+    page.get_by_role("heading", name="Before flight 2").wait_for()
+    page.get_by_text("against: Tail wags quickly, in normal").first.wait_for()
+    # What was keyed in at the field differs from revision 1 in this alone: it is saved by itself.
+    page.get_by_text("revision 2, all kept").first.wait_for()
+    page.keyboard.press("o")
+    page.get_by_role("timer").wait_for()
+    page.keyboard.press("o")
+    page.get_by_role("button", name="Better", exact=True).press("Enter")
+    page.get_by_role("button", name="Nothing: it flew as it should").press("Enter")
+    page.get_by_role("heading", name="Nothing is left to change. This is how it flies.").wait_for()
+    flight = state(page, field)["newest"]
+    assert (flight["number"], flight["verdict"], flight["seen"]) == (2, "better", [])
+    assert flight["revision"] is None, "an unfit helicopter's flight names no fit revision"
+
+
+def test_a_clean_flight_says_so_only_when_somebody_said_it(page, field):
+    fly(page)
+    page.get_by_role("heading", name="What was seen?").wait_for()
+    expect(page.get_by_text("Nothing is left to change")).to_have_count(0)
+    expect(page.get_by_text("Not written down yet")).to_have_count(1)
+
+
+def test_nothing_moves_away_under_the_hand_while_it_taps(page, field):
+    fly(page)
+    names = page.locator("section[aria-labelledby=seen] li > button")
+    before = names.all_inner_texts()
+    page.get_by_role("button", name=before[3], exact=True).click()
+    page.get_by_text("The one next thing").wait_for()
+    assert names.all_inner_texts() == before
+
+
+def test_which_way_it_went_is_asked_where_it_matters(page, field):
+    fly(page)
+    page.get_by_role("button", name=re.compile("Something else")).click()
+    page.get_by_role("button", name="Leans to one side in a straight climb-out").click()
+    page.get_by_role("button", name="Leans to one side in a straight climb-out, left").click()
+    page.get_by_text("The one next thing").wait_for()
+    assert state(page, field)["newest"]["seen"][0]["toward"] == "left"
+
+
+def test_two_changes_at_once_are_made_only_after_being_told_why_not(page, field):
+    fly(page)
+    page.get_by_role("button", name="Nothing: it flew as it should").click()
+    page.get_by_text("Nothing is left to change").wait_for()
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    for n, path in enumerate(("unit.tuning.tail.response", "unit.tuning.cyclic.response")):
+        edited = page.context.request.patch(
+            f"/api{field}/draft",
+            data={"version": n + 1, "changes": [{"path": path, "value": 40 + n}]},
+            headers={"X-CSRFToken": token},
+        )
+        assert edited.ok, edited.text()
+    page.reload()
+    page.locator("#landed").wait_for()
+    page.keyboard.press("o")
+    page.get_by_role("heading", name="Changes it flies with").wait_for()
+    page.get_by_text("nobody will know which one did it").wait_for()
+    page.get_by_role("button", name=re.compile("Take off all the same")).wait_for()
+
+
+def test_the_clock_runs_without_a_network_and_nothing_is_lost(page, field):
+    page.keyboard.press("o")
+    page.locator("#ready").wait_for()
+    page.route("**/field/flights/*/*", lambda route: route.abort())
+    page.keyboard.press("o")
+    page.get_by_role("timer").wait_for()
+    page.keyboard.press("o")
+    page.get_by_text("the flight is kept here and goes by itself").wait_for()
+    assert state(page, field)["at_hand"]["stage"] == "ready"
+    page.reload()
+    page.get_by_text("the flight is kept here and goes by itself").wait_for()
+    page.unroute("**/field/flights/*/*")
+    page.locator("#landed").wait_for()
+    assert state(page, field)["newest"]["number"] == 1
+
+
+def test_a_trim_flight_ends_in_the_units_centre(page, field):
+    page.get_by_role("button", name="Trim flight").click()
+    sheet = page.get_by_role("dialog", name="Trim flight")
+    for name in ("Set it to rate", "Set it to rate"):
+        sheet.get_by_role("button", name=name).first.click()
+        page.wait_for_timeout(300)
+    sheet.get_by_text("It shows.").wait_for()
+    put_in = sheet.get_by_label("Aileron, + is right")
+    put_in.fill("2")
+    put_in.press("Enter")
+    sheet.get_by_text(re.compile(r"aileron 0\.0 → \+")).wait_for()
+    sheet.get_by_role("button", name="Moved, and the transmitter’s trims stand at zero").click()
+    page.get_by_role("heading", name="Before flight 1").wait_for()
+    assert "unit.centre_trim.aileron_pct" in [e["path"] for e in state(page, field)["will_fly"]]
+
+
+class TestByTouch:
+    @pytest.fixture
+    def browser_context_args(self, browser_context_args):
+        size = {"width": 390, "height": 844}
+        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
+
+    def test_a_flight_with_one_thumb(self, page, field):
+        page.get_by_role("button", name=re.compile("Make the first flight ready")).tap()
+        page.get_by_role("button", name=re.compile("^Take off")).tap()
+        landed = page.get_by_role("button", name=re.compile("^Landed"))
+        assert landed.bounding_box()["height"] >= 90
+        landed.tap()
+        page.get_by_role("button", name="Tail wags quickly", exact=True).tap()
+        page.get_by_role("button", name="All of it is in order").tap()
+        made = page.get_by_role("button", name="Made it on the device")
+        made.tap()
+        page.get_by_role("heading", name="Before flight 2").wait_for()
+        page.get_by_role("button", name="Another pack").tap()
+        page.get_by_label("What is written on the pack").fill("6S red 1")
+        page.get_by_role("button", name="Keep it").tap()
+        expect(page.get_by_role("button", name=re.compile("6S red 1"))).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        # Everything to be tapped is large enough for a thumb (WCAG 2.5.8 asks for 24 px).
+        for key in page.locator("main button.key").all():
+            assert key.bounding_box()["height"] >= 40
+
+
+def test_practice_flies_by_itself_and_counts_for_nothing_real(page, address):
+    page.goto("/")
+    enter(page, "demo")
+    fleet = page.context.request.get("/api/helicopters").json()
+    yarrow = next(each["id"] for each in fleet if each["name"] == "Yarrow 570")
+    stand_at(page, f"/helicopters/{yarrow}", "field")
+    wide(page, 768, 1024)
+    page.get_by_text("it never counts for the real Yarrow 570").wait_for()
+    page.keyboard.press("o")
+    page.get_by_role("button", name=re.compile("Fly the simulated model")).click()
+    page.get_by_role("heading", name=re.compile("^Flight 1")).wait_for()
+    page.get_by_text("The one next thing").wait_for()
+
+
+def test_after_a_crash_the_list_stays_ticked_and_the_bench_shows_what_is_stale(page, field):
+    page.get_by_role("button", name="After a crash").click()
+    sheet = page.get_by_role("dialog", name="After a crash")
+    sheet.get_by_label(re.compile("Main shaft")).check()
+    page.keyboard.press("Escape")
+    page.reload()
+    page.get_by_role("button", name="After a crash").click()
+    expect(sheet.get_by_label(re.compile("Main shaft"))).to_be_checked()
+    sheet.get_by_role("button", name=re.compile("It crashed")).click()
+    page.locator("#step-title").wait_for()
