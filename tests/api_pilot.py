@@ -251,6 +251,11 @@ def _measured(pilot: ApiPilot) -> dict[str, Any]:
     return {"pack_id": pack, "measure": made["measures"][0]["id"]}
 
 
+def _ticked(pilot: ApiPilot) -> int:
+    held = {"version": pilot.version, "paths": ["unit.cyclic_pct"]}
+    return pilot.made(f"{pilot.at}/keying/held", held)["ticked"]
+
+
 def _looked(pilot: ApiPilot) -> Call:
     _flight("landed")(pilot)
     return Call(body={"symptom": "tail_wags", "found": False})
@@ -353,7 +358,10 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         body={"what": pilot.random.choice(pilot.bench()["worked_on"])}
     ),
     ("POST", f"{_H}/bench/notes"): lambda _: Call(body={"what": "power"}),
-    ("POST", f"{_H}/bench/holds"): lambda _: Call(body={"paths": ["unit.cyclic_pct"]}),
+    ("POST", f"{_H}/keying/held"): _versioned(paths=["unit.cyclic_pct"]),
+    ("POST", f"{_H}/keying/ticks/{{sequence}}/back"): lambda pilot: Call(
+        {"sequence": _ticked(pilot)}, body={}
+    ),
     ("POST", f"{_H}/bench/table"): lambda pilot: Call(
         body={"version": pilot.version, "simulated": pilot.random.random() < 0.5}
     ),

@@ -146,7 +146,8 @@ class Writer:
         self.bench("POST", "notes", what=self.random.choice(("pause", "resume")))
 
     def held(self) -> None:
-        self.bench("POST", "holds", paths=["unit.cyclic_pct"])
+        held = {"version": self.pilot.version, "paths": ["unit.cyclic_pct"]}
+        self.send("POST", f"{self.pilot.at}/keying/held", held)
 
     def helicopter(self) -> None:
         ways = (("", {"name": "Dill"}), ("/import", document()))

@@ -12,6 +12,7 @@ from accounts.pilot import pilot_of
 from bench.evening_over import EveningOver, evening_over
 from bench.fitness import Standing, standing_of
 from bench.given import AnswerGiven, Line
+from bench.keying import KeyingOut, keying_at, tick_there
 from bench.schemas import BenchOut, LogOut, log_page, show
 from bench.services import (
     act,
@@ -92,10 +93,10 @@ class Note(Stamp):
     what: Literal["start", "pause", "resume", "power"]
 
 
-class DeviceHolds(Stamp):
+class DeviceHolds(AtVersion, Stamp):
     """Settings of the draft that their devices hold now."""
 
-    paths: list[Annotated[str, Field(max_length=200)]] = Field(min_length=1, max_length=50)
+    paths: list[Annotated[str, Field(max_length=200)]] = Field(min_length=1, max_length=600)
 
 
 class Table(AtVersion, Stamp):
@@ -302,16 +303,28 @@ def over(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
     return evening_over(bench_of(pilot_of(request), helicopter_id))
 
 
-@router.post("/{helicopter_id}/bench/holds", response=BenchOut)
-def holds(
-    request: HttpRequest,
-    helicopter_id: uuid.UUID,
-    given: DeviceHolds,
-    step: StepAsked | None = None,
-) -> BenchOut:
-    """Note that devices hold the draft's values now."""
-    done = device_holds(pilot_of(request), helicopter_id, given.paths, given.sender())
-    return show(done, step)
+@router.get("/{helicopter_id}/keying", response=KeyingOut)
+def keying(request: HttpRequest, helicopter_id: uuid.UUID) -> KeyingOut:
+    """Show what still has to be keyed into each device."""
+    return keying_at(bench_of(pilot_of(request), helicopter_id))
+
+
+@router.post("/{helicopter_id}/keying/held", response=KeyingOut)
+def holds(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds) -> KeyingOut:
+    """Note that devices hold the draft's values now: these lines are ticked off."""
+    pilot = pilot_of(request)
+    done = device_holds(pilot, helicopter_id, given.version, given.paths, given.sender())
+    return keying_at(done)
+
+
+@router.post("/{helicopter_id}/keying/ticks/{sequence}/back", response=KeyingOut)
+def tick_back(
+    request: HttpRequest, helicopter_id: uuid.UUID, sequence: CountAsked, given: Stamp
+) -> KeyingOut:
+    """Take a tick back that was made by mistake."""
+    pilot = pilot_of(request)
+    tick_there(bench_of(pilot, helicopter_id), sequence)
+    return keying_at(strike(pilot, helicopter_id, sequence, True, given.sender()))
 
 
 @router.post("/{helicopter_id}/bench/table", response=BenchOut)

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 
 from ninja import Schema
 
+from bench.keying import names_to_key_in
 from bench.models import Bench
 from bench.stored_run import log_of, run_at, run_of
 from hangar.documents import setup_of
@@ -12,7 +13,7 @@ from hangar.models import DraftState, Helicopter
 from mint_lever.run import BenchRun, fitness_of
 from mint_lever.setup import Setup
 
-MADE_BY = 3
+MADE_BY = 4
 """Counted up when a standing comes out otherwise than before."""
 
 
@@ -40,7 +41,7 @@ def fitness_at(run: BenchRun, helicopter: Helicopter, practice: bool) -> Fitness
             numbers.append(revision.number)
             yield setup_of(revision.document)
 
-    found = fitness_of(run, None if practice else saved())
+    found = fitness_of(run, None if practice else saved(), lambda: names_to_key_in(run))
     return FitnessOut(
         fit=found.fit,
         withheld=list(found.withheld),
@@ -50,7 +51,8 @@ def fitness_at(run: BenchRun, helicopter: Helicopter, practice: bool) -> Fitness
 
 
 class Standing(FitnessOut):
-    """Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
+    """Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles; how many settings
+    are ``to_key_in``.
 
     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
     table, ``practice_done`` how many steps are done on the one that is there now.
@@ -61,6 +63,7 @@ class Standing(FitnessOut):
     done: int
     stale: list[str]
     next: str | None
+    to_key_in: int
     practised: bool
     practice_done: int
 
@@ -98,6 +101,7 @@ def _judged(state: DraftState, bench: Bench) -> Standing:
         done=sum(standing.state in ("good", "workable") for standing in standings),
         stale=[standing.step.title for standing in standings if standing.state == "stale"],
         next=title[following] if following else None,
+        to_key_in=len(names_to_key_in(run)),
         practised=bench.practised > 0,
         practice_done=_practice_done(bench),
     )

@@ -30,7 +30,7 @@ from mint_lever.run.entering import entered, written_by
 from mint_lever.run.learning import learn
 from mint_lever.run.log import action_event, setting_at
 from mint_lever.setup import Change
-from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.catalogue import name_of, row_of
 from mint_lever.setup.held_by import held_by
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import Truth, random_truth
@@ -225,22 +225,31 @@ def note(
 
 @transaction.atomic
 def device_holds(
-    pilot: User, helicopter_id: uuid.UUID, paths: Sequence[str], sender: Sender = NOBODY
+    pilot: User,
+    helicopter_id: uuid.UUID,
+    version: int,
+    paths: Sequence[str],
+    sender: Sender = NOBODY,
 ) -> Bench:
-    """Note that devices hold the draft's values at these paths now."""
+    """Note that devices hold the values of the draft, as of this version, at these paths."""
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
+    claim(bench, version)
     setup = setup_at(bench)
+    held = []
     for path in paths:
         row = row_of(path)
         device = "helicopter" if row is None else held_by(path, setup)
-        if row is None or device == "helicopter":
+        if device == "helicopter":
             allowed = "the path of a setting that a device holds"
             raise InvalidRequest([Fault("paths", path, allowed)])
-        held = {"device": device, "value": setting_at(setup.as_document(), path)}
-        words = row.name(path)[:500]
-        _log(bench, LogEntry.Kind.HOLDS, sender.of_several(), key=path, label=words, value=held)
+        held.append((device, path, setting_at(setup.as_document(), path)))
+    names = list(dict.fromkeys(name_of(path) for path in paths))
+    label = names[0] if len(names) == 1 else f"{names[0]} and {len(names) - 1} more"
+    one = paths[0] if len(paths) == 1 else ""
+    kind = LogEntry.Kind.HOLDS
+    _log(bench, kind, sender, key=one, label=label[:500], value={"held": held})
     return bench
 
 

@@ -16,7 +16,11 @@ from mint_lever.devices import DeviceProfile
 from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
 from mint_lever.run.advice import Prediction
 from mint_lever.run.log import Held
+from mint_lever.run.touched import settings
 from mint_lever.setup import Setup
+from mint_lever.setup.about import Device
+from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.held_by import held_by
 from mint_lever.steps import bench_run
 
 
@@ -78,11 +82,37 @@ def run_of(setup: Setup, log: Log, devices: Sequence[DeviceProfile] = ()) -> Ben
 
 
 def held_by_devices(log: Log) -> list[Held]:
-    """What devices are said to hold, oldest first."""
+    """What devices are said to hold, oldest first: what was ticked off, and what was set on them by
+    a step's advice."""
+    held: list[Held] = []
+    for entry in log.others:
+        if entry.kind == LogEntry.Kind.HOLDS and entry.value:
+            held += [Held(entry.sequence, *each) for each in _ticked(entry)]
+        elif entry.kind == LogEntry.Kind.ACT and entry.value and not entry.value["learned"]:
+            held += _set_on_devices(entry)
+    return held
+
+
+def _ticked(entry: Logged) -> list[tuple[Device, str, Any]]:
+    value = entry.value
+    # A log of an older version has one setting an entry.
+    if "held" not in value:
+        return [(value["device"], entry.key, value["value"])]
+    return [(device, path, held) for device, path, held in value["held"]]
+
+
+def _set_on_devices(entry: Logged) -> list[Held]:
+    setup = taken_on(entry.digest)
+    every = settings(setup)
     return [
-        Held(entry.sequence, entry.value["device"], entry.key, entry.value["value"])
-        for entry in log.others
-        if entry.kind == LogEntry.Kind.HOLDS and entry.value
+        Held(entry.sequence, device, path, value)
+        for changed in entry.value["changed"]
+        for path, value in (
+            [(changed, every[changed])]
+            if changed in every
+            else [(path, value) for path, value in every.items() if path.startswith(f"{changed}.")]
+        )
+        if row_of(path) is not None and (device := held_by(path, setup)) != "helicopter"
     ]
 
 

@@ -16,7 +16,9 @@ import numpy as np
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from bench.services import Sender, bench_of
+from bench.keying import open_lines
+from bench.services import Sender, bench_of, device_holds
+from bench.stored_run import run_at
 from field.flights import begin, land, open_next, write
 from field.looks import look
 from field.made import made_it
@@ -163,8 +165,17 @@ def load_season(pilot: User) -> None:
     """Fly the season with the helicopters of the demo hangar."""
     packs = {name: Pack.objects.get_or_create(owner=pilot, name=name)[0] for name in PACKS}
     for helicopter in Helicopter.objects.filter(owner=pilot):
-        for flown in SEASON.get(present_setup(helicopter.real_draft).name, ()):
+        flights = SEASON.get(present_setup(helicopter.real_draft).name, ())
+        if flights:
+            _all_keyed_in(pilot, helicopter)
+        for flown in flights:
             _fly(pilot, helicopter.id, flown, packs)
+
+
+def _all_keyed_in(pilot: User, helicopter: Helicopter) -> None:
+    bench = bench_of(pilot, helicopter.id)
+    paths = [path for line in open_lines(run_at(bench)) for path in line.paths]
+    device_holds(pilot, helicopter.id, bench.helicopter.draft.version, paths)
 
 
 def _fly(pilot: User, helicopter: uuid.UUID, flown: Flown, packs: dict[str, Pack]) -> None:

@@ -24,5 +24,6 @@ def say_held(pilot: User, bench: Bench, paths: Sequence[str]) -> None:
         each = [f"{path}.{n}" for n in range(len(value))] if isinstance(value, list) else [path]
         held += [point for point in each if held_by(point, setup) != "helicopter"]
     if held:
-        device_holds(pilot, bench.helicopter_id, held, Sender(place=LogEntry.Place.FIELD))
+        version = bench.helicopter.draft.version
+        device_holds(pilot, bench.helicopter_id, version, held, Sender(place=LogEntry.Place.FIELD))
         bench.refresh_from_db(fields=["sequence"])

@@ -198,3 +198,21 @@ def test_after_a_crash_the_list_stays_ticked_and_the_bench_shows_what_is_stale(p
     expect(sheet.get_by_label(re.compile("Main shaft"))).to_be_checked()
     sheet.get_by_role("button", name=re.compile("It crashed")).click()
     page.locator("#step-title").wait_for()
+
+
+def test_what_was_made_at_the_field_needs_no_keying_in(page, field):
+    """A tick for every device, a change made on its device: nothing is open."""
+    page.keyboard.press("i")
+    sheet = page.get_by_role("dialog", name="To key in")
+    for device in ("transmitter", "unit", "speed controller"):
+        part = sheet.get_by_role("region", name=device)
+        if part.count():
+            part.get_by_role("button", name="It holds all of these").press("Enter")
+            expect(part).to_have_count(0)
+    sheet.get_by_text("Every device holds what is written down here").wait_for()
+    page.keyboard.press("Escape")
+    fly(page)
+    page.get_by_role("button", name="Collective feels sharp near hover").click()
+    page.get_by_role("button", name="Made it on the device").click()
+    page.get_by_role("heading", name="Before flight 2").wait_for()
+    expect(page.get_by_title("To key in (I)")).to_have_text(re.compile(r"\b0\b"))

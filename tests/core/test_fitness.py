@@ -133,3 +133,15 @@ def test_a_practised_evening_leaves_tail_and_throttle_as_they_should_be(seed):
     assert channels.throttle.reversed == truth.throttle_turned
     assert truth.throttle_taught
     assert bench.setup.transmitter.fail_safe_throttle_pct == 0
+
+
+def test_what_is_not_keyed_in_withholds_fitness_and_names_itself(finished):
+    run = bench_run(*finished)
+    found = fitness_of(run, [run.setup], lambda: ["Normal, tail gain", "Cyclic ring"])
+    assert not found.fit
+    assert found.withheld == ("2 settings are not keyed in: normal, tail gain, cyclic ring",)
+    assert not found.to_save
+
+
+def test_a_practice_model_is_keyed_in_nowhere(finished):
+    assert fitness_of(bench_run(*finished), None, lambda: ["Cyclic ring"]).fit

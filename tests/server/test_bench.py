@@ -7,8 +7,7 @@ import uuid
 import pytest
 
 from bench.models import Bench, LogEntry
-from bench.services import bench_of, fresh_model
-from bench.stored_run import held_by_devices, log_of
+from bench.services import fresh_model
 from builds import document
 from hangar.models import Document, Draft, Helicopter
 
@@ -304,6 +303,7 @@ def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_r
         assert tab.send("POST", f"{path}/revisions", body).status_code == 201
 
     assert {line["state"] for line in table.now["slip"]} <= {"good", "workable"}
+    key_in(tab, path)
     found = standing()
     assert (found["fit"], found["to_save"], found["revision"]) == (False, True, None)
     save()
@@ -318,6 +318,14 @@ def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_r
     assert any("cyclic ring" in reason for reason in found["withheld"])
 
 
+def key_in(tab, path):
+    """Say that every device holds what the setup has."""
+    now = tab.get(f"{path}/keying").json()
+    paths = [each for line in now["lines"] for each in line["paths"]]
+    body = {"version": now["version"], "paths": paths}
+    assert tab.send("POST", f"{path}/keying/held", body).json()["lines"] == []
+
+
 def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, helicopter):
     path = f"/api/helicopters/{helicopter['id']}"
 
@@ -328,6 +336,7 @@ def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, hel
         version = tab.get(path).json()["version"]
         assert tab.send(method, f"{path}/{what}", {"version": version, **body}).status_code < 300
 
+    key_in(tab, path)
     found = over()
     assert found["since"] == "since this helicopter was entered"
     assert found["done"] == found["steps"]
@@ -528,12 +537,10 @@ def test_whatever_is_sent_twice_is_done_once(table):
     twice(f"readings/{line['sequence']}?step=zero_pitch", "PUT", value=1.3)
     line = table.now["advice"]["log"]["lines"][-1]
     twice(f"readings/{line['sequence']}/strike?step=zero_pitch", struck=True)
-    twice("holds", paths=["unit.cyclic_pct", "unit.phase_deg"])
     version = table.now["version"]
     twice("table", version=version, simulated=True)
     twice("simulated/fresh")
     assert table.now["simulated"]
-    assert LogEntry.objects.filter(kind="holds").count() == 2
 
 
 def test_what_is_said_about_the_metal_is_kept_with_the_helicopter_and_undoes_nothing(
@@ -553,20 +560,6 @@ def test_what_is_said_about_the_metal_is_kept_with_the_helicopter_and_undoes_not
     (press,) = table.now["advice"]["actions"]
     assert "press the horn on" in press["text"]
     assert ask(table, "horn.1")["answer"] == 0.5
-
-
-def test_a_device_is_said_to_hold_the_drafts_values(pilot, table, helicopter):
-    paths = ["unit.cyclic_pct", "transmitter.channels.aileron.travel_high_pct"]
-    assert table.send("holds", paths=paths).status_code == 200
-    bench = bench_of(pilot, helicopter["id"])
-    held = held_by_devices(log_of(bench, None))
-    assert [(h.device, h.path, h.value) for h in held] == [
-        ("unit", "unit.cyclic_pct", 40.0),
-        ("transmitter", "transmitter.channels.aileron.travel_high_pct", 100.0),
-    ]
-    refused = table.send("holds", paths=["airframe.head.grip_arm_mm"])
-    assert refused.status_code == 422
-    assert "a device holds" in refused.json()["faults"][0]["allowed"]
 
 
 def test_the_log_comes_in_pages(tab, table):

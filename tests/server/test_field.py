@@ -254,7 +254,7 @@ class TestMadeIt:
         assert now["will_fly"][0]["against"] == "Tail wags quickly, in normal"
         assert now["next"] is None
         held = Flight.objects.get(number=2).helicopter.log.get(kind="holds")
-        assert (held.key, held.value) == (GAIN, {"device": "transmitter", "value": to})
+        assert (held.key, held.value) == (GAIN, {"held": [["transmitter", GAIN, to]]})
         assert held.place == "field"
 
     def test_a_revision_is_saved_with_the_change_as_its_note(self, advised):

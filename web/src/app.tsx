@@ -3,8 +3,9 @@ import { lazy, Suspense, useEffect } from "react";
 import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
 import { useHeard, useMadeCodes, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
-// Its calls are known before what a pilot's browser kept of them is sent on.
+// Their calls are known before what a pilot's browser kept of them is sent on.
 import "@/api/field";
+import "@/api/keying";
 import { useLine } from "@/api/line";
 import { ProblemNote } from "@/parts/problem-note";
 import { whenIdle } from "@/parts/when-idle";

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 from mint_lever.run.audited import kept_from_flying_by
@@ -29,16 +29,24 @@ class Fitness:
     to_save: bool = False
 
 
-def fitness_of(run: BenchRun, saved: Iterable[Setup] | None) -> Fitness:
+def fitness_of(
+    run: BenchRun,
+    saved: Iterable[Setup] | None,
+    to_key_in: Callable[[], Sequence[str]] = tuple,
+) -> Fitness:
     """Judge fitness to fly.
 
     Every step is good or workable and none of it stale; nothing in the audit forbids it; and one of
     the ``saved`` setups is what is on the bench in all that does anything. What only records or
     judges withdraws nothing. Any other change undoes the final list, on which the model is tipped
-    for its corrections once more: a crash in the first second hangs on it. ``saved`` None: a
-    practice model, of which nothing is ever saved. It is read no further than needed.
+    for its corrections once more: a crash in the first second hangs on it. ``to_key_in`` gives the
+    names of the settings that the pilot never said a device holds as they are: with one of them the
+    helicopter is not what the papers show. ``saved`` None: a practice model, of which nothing is
+    ever saved or keyed in. Both are asked for no further than needed.
     """
     withheld = [*_of_steps(run), *_of_the_audit(run)]
+    if not withheld and saved is not None:
+        withheld += _of_the_devices(to_key_in())
     if withheld or saved is None:
         return Fitness(not withheld, tuple(withheld))
     for place, setup in enumerate(saved):
@@ -79,6 +87,13 @@ def _of_the_audit(run: BenchRun) -> list[str]:
         f"{'danger' if each.severity == 'danger' else 'not set'}: {each.found}"
         for each in kept_from_flying_by(run)
     ]
+
+
+def _of_the_devices(names: Sequence[str]) -> list[str]:
+    if not names:
+        return []
+    settings = "setting is" if len(names) == 1 else "settings are"
+    return [f"{len(names)} {settings} not keyed in: {_said(names)}"]
 
 
 def _said(because: Sequence[str]) -> str:

@@ -139,7 +139,8 @@ class Readings(ABC):
         holds: Iterable[Held] = (),
     ):
         self.setup = setup
-        self._said_held = {held.path: held for held in holds}
+        self.holds = tuple(holds)
+        self._said_held = {held.path: held for held in self.holds}
         self.devices = tuple(devices)
         self.entries = as_meant(entries)
         self.events = sorted(events, key=lambda event: event.sequence)

@@ -742,7 +742,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/holds": {
+    "/api/helicopters/{helicopter_id}/keying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Keying
+         * @description Show what still has to be keyed into each device.
+         */
+        get: operations["bench_api_keying"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/keying/held": {
         parameters: {
             query?: never;
             header?: never;
@@ -753,9 +773,29 @@ export interface paths {
         put?: never;
         /**
          * Holds
-         * @description Note that devices hold the draft's values now.
+         * @description Note that devices hold the draft's values now: these lines are ticked off.
          */
         post: operations["bench_api_holds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/keying/ticks/{sequence}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick Back
+         * @description Take a tick back that was made by mistake.
+         */
+        post: operations["bench_api_tick_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6087,6 +6127,57 @@ export interface components {
             unit: string;
         };
         /**
+         * KeyingLineOut
+         * @description One setting to key in: ``paths`` are its places in the setup, several for a curve. ``before``
+         *     is what its device was last said to hold, ``after`` what the setup has; the ``shown_`` ones are
+         *     the same on the device's own scale, where that is known and another.
+         */
+        KeyingLineOut: {
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /** Paths */
+            paths: string[];
+            /** Name */
+            name: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Unit */
+            unit: string;
+            /** Called */
+            called: string;
+            /** Menu */
+            menu: string;
+            /** Shown Before */
+            shown_before: string;
+            /** Shown After */
+            shown_after: string;
+            /** Shown Unit */
+            shown_unit: string;
+        };
+        /**
+         * KeyingOut
+         * @description The lines that are open, in the order of each device's own work. In practice there are none:
+         *     nothing is keyed in. ``ticked`` is the place in the log of the newest tick, which can be taken
+         *     back; null without one.
+         */
+        KeyingOut: {
+            /** Version */
+            version: number;
+            /** Sequence */
+            sequence: number;
+            /** Practice */
+            practice: boolean;
+            /** Lines */
+            lines: components["schemas"]["KeyingLineOut"][];
+            /** Ticked */
+            ticked: number | null;
+        };
+        /**
          * DeviceHolds
          * @description Settings of the draft that their devices hold now.
          */
@@ -6100,8 +6191,26 @@ export interface components {
              * @default
              */
             saw: string;
+            /** Version */
+            version: number;
             /** Paths */
             paths: string[];
+        };
+        /**
+         * Stamp
+         * @description What a browser sends: under an id of its own, with the time on its clock and the digest of
+         *     the setup the pilot saw. Sent twice, it is taken once.
+         */
+        Stamp: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
         };
         /**
          * Table
@@ -6121,22 +6230,6 @@ export interface components {
             version: number;
             /** Simulated */
             simulated: boolean;
-        };
-        /**
-         * Stamp
-         * @description What a browser sends: under an id of its own, with the time on its clock and the digest of
-         *     the setup the pilot saw. Sent twice, it is taken once.
-         */
-        Stamp: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
         };
         /**
          * Taken
@@ -8008,7 +8101,8 @@ export interface components {
         };
         /**
          * Standing
-         * @description Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles.
+         * @description Fitness; ``done`` of ``steps``; ``stale`` and ``next`` by their titles; how many settings
+         *     are ``to_key_in``.
          *
          *     Only the real helicopter's readings count. ``practised`` says that a simulated one was on its
          *     table, ``practice_done`` how many steps are done on the one that is there now.
@@ -8035,6 +8129,8 @@ export interface components {
             stale: string[];
             /** Next */
             next: string | null;
+            /** To Key In */
+            to_key_in: number;
             /** Practised */
             practised: boolean;
             /** Practice Done */
@@ -9693,11 +9789,40 @@ export interface operations {
             };
         };
     };
+    bench_api_keying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyingOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     bench_api_holds: {
         parameters: {
-            query?: {
-                step?: string | null;
-            };
+            query?: never;
             header?: never;
             path: {
                 helicopter_id: string;
@@ -9716,7 +9841,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BenchOut"];
+                    "application/json": components["schemas"]["KeyingOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_api_tick_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                sequence: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Stamp"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyingOut"];
                 };
             };
             /** @description What went wrong */

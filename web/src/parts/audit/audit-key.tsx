@@ -44,7 +44,7 @@ export function AuditKey({ id, editor, setup }: Props) {
         ) : (
           <ClipboardCheck aria-hidden size={18} className="text-in" />
         )}
-        <span className="max-lg:sr-only">Audit</span>{" "}
+        <span className="max-[1400px]:sr-only">Audit</span>{" "}
         <span className="figure">{audit.data ? findings.length : "…"}</span>
         <span className="sr-only"> {findings.length === 1 ? "finding" : "findings"}</span>
       </Dialog.Trigger>

@@ -2,6 +2,7 @@
 import { type Bench, type EveningOver, type StepName, useEveningOver } from "@/api/bench";
 import { asProblem } from "@/api/client";
 import { Dialog } from "@/parts/dialog";
+import { KeyingList } from "@/parts/keying/keying-list";
 import { ProblemNote } from "@/parts/problem-note";
 import { SaveForm } from "@/parts/save-state/save-form";
 import { unitWords } from "@/parts/settings/setting";
@@ -70,6 +71,12 @@ function Sum({ bench, close, onStep }: SumProps) {
           </li>
         ))}
       </ul>
+      {!bench.simulated && (
+        <>
+          <h3 className="mt-4 border-b-2 border-ink font-semibold">What to key in</h3>
+          <KeyingList draft={draft} />
+        </>
+      )}
       {bench.simulated ? (
         <p className="mt-4 text-sm">Practice: nothing of it becomes a revision.</p>
       ) : draft.unsaved || draft.revision == null ? (

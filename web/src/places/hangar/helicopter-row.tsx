@@ -31,7 +31,7 @@ function Reach({ label, children }: { label: string; children: React.ReactNode }
 /** Fit to fly by the real model's readings alone, or what keeps it from being called so. */
 function Fitness({ standing }: { standing: Standing }) {
   const { fit, revision, done, steps, stale, next, practised, withheld } = standing;
-  const { practice_done: practice, to_save: toSave } = standing;
+  const { practice_done: practice, to_save: toSave, to_key_in: toKeyIn } = standing;
   if (fit) {
     return (
       <p className="mt-0.5 flex items-center gap-1.5 font-semibold text-in">
@@ -51,6 +51,11 @@ function Fitness({ standing }: { standing: Standing }) {
         )}
         {next && <>; next: {next.toLowerCase()}</>}
         {toSave && <>; save it as a revision first</>}
+        {toKeyIn > 0 && (
+          <>
+            ; <span className="figure">{toKeyIn}</span> to key in
+          </>
+        )}
         {!next && !toSave && withheld.length > 0 && <>; {withheld[0]}</>}
         {practised && (
           <>

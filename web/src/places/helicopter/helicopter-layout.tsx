@@ -4,6 +4,7 @@ import { Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import { asProblem, type Draft } from "@/api/client";
 import { type Editor, useDraft, useEditor } from "@/api/draft";
 import { AuditKey } from "@/parts/audit/audit-key";
+import { KeyingKey } from "@/parts/keying/keying-key";
 import { useLeaving } from "@/parts/leaving";
 import { useLeverKeys } from "@/parts/levers/keys";
 import { usePageTitle } from "@/parts/page-title";
@@ -62,6 +63,7 @@ function Open({ draft }: { draft: Draft }) {
         mark={<SavedMark draft={draft} editor={editor} />}
       >
         <AuditKey id={draft.id} editor={editor} setup={setup} />
+        <KeyingKey draft={draft} />
         {here === "bench" && <FitMark id={draft.id} />}
         <SaveState draft={draft} editor={editor} brief={here === "bench"} />
       </TopBar>
