@@ -212,6 +212,7 @@ def test_what_was_made_at_the_field_needs_no_keying_in(page, field):
     sheet.get_by_text("Every device holds what is written down here").wait_for()
     page.keyboard.press("Escape")
     fly(page)
+    page.get_by_role("button", name=re.compile("Something else")).click()
     page.get_by_role("button", name="Collective feels sharp near hover").click()
     page.get_by_role("button", name="Made it on the device").click()
     page.get_by_role("heading", name="Before flight 2").wait_for()

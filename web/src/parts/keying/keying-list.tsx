@@ -81,10 +81,10 @@ function OneDevice({ device, lines, onTick }: DeviceProps) {
             <button
               type="button"
               className="flex min-h-11 w-full items-center gap-3 py-1 text-left hover:bg-wash"
-              aria-label={`Keyed in: ${each.name}, ${each.after} ${each.unit}`}
               onClick={() => onTick([each])}
             >
               <span aria-hidden className="size-5 shrink-0 border-2 border-edge" />
+              <span className="sr-only">Keyed in:</span>
               <Words line={each} />
             </button>
           </li>
