@@ -4,9 +4,6 @@ as a multiple of one look at the chain in the same run."""
 from __future__ import annotations
 
 import random
-import statistics
-import time
-from collections.abc import Callable
 
 from builds import described, document
 from mint_lever.chain import Sticks, build_chain, evaluate
@@ -14,6 +11,7 @@ from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
 from mint_lever.records import compare, keying_list
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.steps import bench_run
+from timed import median_ms
 
 ROUNDS, FLIGHTS, AIM_MS = 25, 300, 50
 FEW = (
@@ -32,15 +30,18 @@ def main() -> None:
     """Measure."""
     setup = described()
     run = bench_run(setup, [], [])
-    look = _median(lambda: evaluate(build_chain(setup), Sticks.at(10.0)))
+    look = median_ms(lambda: evaluate(build_chain(setup), Sticks.at(10.0)), ROUNDS)
     near = read_setup(apply_changes(setup.as_document(), [Change(*each) for each in FEW]))
     far = read_setup(document("four_90", radius=25.0, rotation="counter_clockwise"))
     flights, looked = _season()
     for what, took in (
-        (f"advice after {FLIGHTS} flights", _median(lambda: advise(run, flights, looked))),
-        (f"compare, {len(FEW)} differences", _median(lambda: compare(run, near))),
-        ("compare, two helicopters", _median(lambda: compare(run, far))),
-        ("keying list, nothing said yet", _median(lambda: keying_list(setup, []))),
+        (
+            f"advice after {FLIGHTS} flights",
+            median_ms(lambda: advise(run, flights, looked), ROUNDS),
+        ),
+        (f"compare, {len(FEW)} differences", median_ms(lambda: compare(run, near), ROUNDS)),
+        ("compare, two helicopters", median_ms(lambda: compare(run, far), ROUNDS)),
+        ("keying list, nothing said yet", median_ms(lambda: keying_list(setup, []), ROUNDS)),
     ):
         print(f"{what}: {took:.1f} ms (aim {AIM_MS}), {took / look:.1f} looks at the chain")
 
@@ -65,15 +66,6 @@ def _season() -> tuple[list[Flight], list[Looked]]:
         flights.append(Flight(number, seen, changed, draw.choice(["better", "same", None])))
         looked += [Looked(key, number, found=False) for key in keys]
     return flights, looked
-
-
-def _median(work: Callable[[], object]) -> float:
-    times = []
-    for _ in range(ROUNDS):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1e3)
-    return statistics.median(times)
 
 
 if __name__ == "__main__":

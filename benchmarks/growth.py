@@ -3,15 +3,13 @@ setups, over loopback. Prints figures only, and what grows as a ratio in the sam
 
 from __future__ import annotations
 
-import statistics
 import tempfile
-import time
-from collections.abc import Callable
 from pathlib import Path
 
 from builds import document
 from http_pilot import Client
 from live_server import live_server
+from timed import median_ms
 
 FEW, MANY = 20, 2_000
 ROUNDS = 15
@@ -68,8 +66,8 @@ def main() -> None:
         saved, looked = [], []
         for size in (FEW, MANY):
             bench.grow(size)
-            saved.append(_median(bench.read))
-            looked.append(_median(bench.look))
+            saved.append(median_ms(bench.read, ROUNDS))
+            looked.append(median_ms(bench.look, ROUNDS))
             print(
                 f"{size} readings on {size} setups: one more saved in {saved[-1]:.0f} ms, a step "
                 f"shown in {looked[-1]:.0f} ms, {bench.answer_kb():.0f} kB"
@@ -77,15 +75,6 @@ def main() -> None:
     times = MANY / FEW
     print(f"a reading takes {saved[1] / saved[0]:.1f} times as long for {times:.0f} times as many")
     print(f"a step's answer takes {looked[1] / looked[0]:.1f} times as long")
-
-
-def _median(act: Callable[[], object]) -> float:
-    took = []
-    for _ in range(ROUNDS):
-        start = time.perf_counter()
-        act()
-        took.append((time.perf_counter() - start) * 1e3)
-    return statistics.median(took)
 
 
 if __name__ == "__main__":

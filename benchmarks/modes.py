@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
-import statistics
-import time
-from collections.abc import Callable
-
 from live_server import ROOT
 from mint_lever.audit import audit
 from mint_lever.chain import build_chain
 from mint_lever.modes.pitch_degrees import POINTS, pitch_curve
 from mint_lever.setup import read_setup
 from mint_lever.transmitter.resample import resample
+from timed import median_ms
 
 ROUNDS = 40
 
@@ -22,25 +19,18 @@ def main() -> None:
         setup = read_setup(file.read_bytes())
         chain = build_chain(setup)
         names = setup.transmitter.modes.names()
-        whole = _median(lambda setup=setup: audit(setup))
-        curves = _median(lambda chain=chain, names=names: [pitch_curve(chain, n) for n in names])
+        whole = median_ms(lambda setup=setup: audit(setup), ROUNDS)
+        curves = median_ms(
+            lambda chain=chain, names=names: [pitch_curve(chain, n) for n in names], ROUNDS
+        )
         print(
             f"{setup.name}: audit {whole:.1f} ms (aim: 20), pitch of {len(names)} modes at "
             f"{POINTS} points {curves:.1f} ms (aim: 20)"
         )
     points = [0.0, 20.0, 35.0, 62.0, 70.0, 88.0, 100.0]
-    straight = _median(lambda: resample(points, "straight", None, 9))
-    smooth = _median(lambda: resample(points, "straight", None, 9, "smooth"))
+    straight = median_ms(lambda: resample(points, "straight", None, 9), ROUNDS)
+    smooth = median_ms(lambda: resample(points, "straight", None, 9, "smooth"), ROUNDS)
     print(f"a curve of 7 points as one of 9: straight {straight:.0f} ms, smooth {smooth:.0f} ms")
-
-
-def _median(work: Callable[[], object]) -> float:
-    times = []
-    for _ in range(ROUNDS):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1e3)
-    return statistics.median(times)
 
 
 if __name__ == "__main__":

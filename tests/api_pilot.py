@@ -416,6 +416,10 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         {"version": pilot.version, "path": "unit.cyclic_pct", "figure": 50.0},
     ),
     ("POST", f"{_H}/audit/fix"): _fix,
+    ("GET", f"{_H}/compare"): lambda pilot: Call(query={"revision": _saved(pilot)}),
+    ("GET", f"{_H}/tables/{{table}}"): lambda pilot: Call(
+        {"table": pilot.random.choice(("readings", "changes", "flights"))}
+    ),
     ("POST", f"{_H}/field/flights"): lambda _: Call(body={}),
     ("POST", f"{_H}/field/flights/{{number}}/begin"): lambda pilot: Call(
         _flight()(pilot), body={"knowing": True}

@@ -10,6 +10,7 @@ DRAWN = {
     "path": "[data-testid=pitch]",
     "modes": "g[role=slider]",
     "head-speed": "text=What turns it",
+    "records": "text=Out, as open files",
     "field": "nav[aria-label='More at the field']",
 }
 

@@ -27,6 +27,7 @@ from lookup.api import of_helicopter as looked_up
 from lookup.api import router as lookup
 from mint_lever.setup import json_schema
 from modes.api import router as modes
+from records.api import router as records
 
 api = Api(
     title="Mint Lever",
@@ -52,6 +53,7 @@ api.add_router("/helicopters", audit)
 api.add_router("/helicopters", photos)
 api.add_router("/helicopters", looked_up)
 api.add_router("/helicopters", field)
+api.add_router("/helicopters", records)
 api.add_router("", lookup)
 api.add_router("/field", at_field)
 api.add_router("/bench", benches)

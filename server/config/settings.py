@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "field",
     "lookup",
     "leaving",
+    "records",
     "shell",
     "demo",
 ]

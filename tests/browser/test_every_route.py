@@ -17,6 +17,7 @@ ROUTES = {
     "head-speed": ("text=What turns it", "Tansy 380 · Head speed – Mint Lever"),
     "field": ("text=Nothing was flown yet", "Tansy 380 · Field – Mint Lever"),
     "season": ("text=What happened", "Lovage 500 · Field – Mint Lever"),
+    "records": ("text=Together at the blade", "Lovage 500 · Records – Mint Lever"),
     "devices": ("text=Describe another", "Devices – Mint Lever"),
     "sheet": ("text=Tansy 380 on My transmitter", "Tansy 380 · Sheet – Mint Lever"),
     "help": ("text=A turn of the cyclic in the unit", "Help – Mint Lever"),
@@ -51,6 +52,8 @@ class TestEveryRoute:
             page.goto({"hangar": "/"}.get(route, f"/{route}"))
         elif route == "season":
             page.goto(f"{address_of(page, 'Lovage 500')}/field")
+        elif route == "records":
+            page.goto(f"{address_of(page, 'Lovage 500')}/records?other=1")
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")
 

@@ -19,6 +19,7 @@ const modes = () => import("@/places/modes/modes");
 const headSpeed = () => import("@/places/head-speed/head-speed");
 const field = () => import("@/places/field/field");
 const path = () => import("@/places/path/path");
+const records = () => import("@/places/records/records");
 const devices = () => import("@/places/devices/devices");
 const sheet = () => import("@/places/devices/device-sheet");
 const help = () => import("@/places/help/help");
@@ -27,12 +28,13 @@ const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPla
 const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
 const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
 const FieldPlace = lazy(() => field().then((place) => ({ default: place.FieldPlace })));
+const RecordsPlace = lazy(() => records().then((place) => ({ default: place.RecordsPlace })));
 const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
 const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
 const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
-const PLACES = [bench, field, modes, path, headSpeed, devices, sheet, help];
+const PLACES = [bench, field, modes, path, headSpeed, records, devices, sheet, help];
 const AFTER_OPENING_MS = 1500;
 
 /** Fetch the code of every place early: one that is opened without a network is there then. */
@@ -145,6 +147,7 @@ const router = createBrowserRouter([
           { path: "modes", element: <ModesPlace /> },
           { path: "head-speed", element: <HeadSpeedPlace /> },
           { path: "field", element: <FieldPlace /> },
+          { path: "records", element: <RecordsPlace /> },
         ],
       },
       { path: "*", element: <Nowhere /> },

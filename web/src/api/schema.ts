@@ -1775,6 +1775,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compared
+         * @description Compare the draft, or ``one_revision``, with a revision, another helicopter, or a revision of
+         *     that one; without either, with the draft.
+         */
+        get: operations["records_api_compared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/tables/{table}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description Download readings, changes or flights as CSV.
+         */
+        get: operations["records_api_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -7976,6 +8017,78 @@ export interface components {
             part: string;
         };
         /**
+         * CompareOut
+         * @description What going from one to the other would change. ``version`` is the draft's; ``from_draft``:
+         *     the one is the draft, so that a setting can be taken over into it.
+         */
+        CompareOut: {
+            /** Version */
+            version: number;
+            /** From Draft */
+            from_draft: boolean;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            effect: components["schemas"]["EffectOut"] | null;
+            /** Stale */
+            stale: string[];
+            /** Lost */
+            lost: components["schemas"]["LostOut"][];
+        };
+        /**
+         * DifferenceOut
+         * @description One setting, or one curve, that is another: values in words; ``value`` is the other's, as it
+         *     is written into a draft. ``effect`` is null where it moves no blade or was not worked out.
+         */
+        DifferenceOut: {
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "transmitter" | "unit" | "helicopter" | "speed controller";
+            /** Path */
+            path: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: unknown;
+            effect: components["schemas"]["EffectOut"] | null;
+        };
+        /**
+         * EffectOut
+         * @description The largest difference it makes: ``size`` in ``unit`` (deg or rpm), of which ``part``, and
+         *     ``where`` the sticks are then.
+         */
+        EffectOut: {
+            /** Size */
+            size: number;
+            /** Unit */
+            unit: string;
+            /** Part */
+            part: string;
+            /** Where */
+            where: string;
+        };
+        /**
+         * LostOut
+         * @description Readings of a step that hold on the one setup and would not on the other.
+         */
+        LostOut: {
+            /** Title */
+            title: string;
+            /** Readings */
+            readings: number;
+        };
+        /**
          * WordMeaning
          * @description A word of the trade, what it means and what else it goes by.
          */
@@ -11634,6 +11747,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WearOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    records_api_compared: {
+        parameters: {
+            query?: {
+                one_revision?: number | null;
+                revision?: number | null;
+                helicopter?: string | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    records_api_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+                table: "readings" | "changes" | "flights";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description What went wrong */

@@ -1,13 +1,14 @@
 /** The places one helicopter has. */
 import { NavLink } from "react-router";
 
-export type PlaceName = "bench" | "path" | "modes" | "head-speed" | "field";
+export type PlaceName = "bench" | "path" | "modes" | "head-speed" | "field" | "records";
 export const PLACES: { name: PlaceName; label: string }[] = [
   { name: "bench", label: "Bench" },
   { name: "path", label: "Path" },
   { name: "modes", label: "Modes" },
   { name: "head-speed", label: "Head speed" },
   { name: "field", label: "Field" },
+  { name: "records", label: "Records" },
 ];
 
 export function PlaceLinks({

@@ -1,8 +1,9 @@
 /** The saved revisions: note, time, file, and the way back to one. */
 
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { Download, RotateCcw } from "lucide-react";
+import { Diff, Download, RotateCcw } from "lucide-react";
 import { useState } from "react";
+import { Link } from "react-router";
 import { asProblem, type Draft, type Problem } from "@/api/client";
 import { type Editor, getRevisions } from "@/api/draft";
 import { exportAddress } from "@/api/fleet";
@@ -47,6 +48,15 @@ export function RevisionList({
               <p className="break-words">{revision.note || "No note"}</p>
               <p className="text-sm text-faint">{dayAndTimeOf(revision.saved_at)}</p>
             </div>
+            <Link
+              className="key px-2"
+              to={`/helicopters/${draft.id}/records?other=${revision.number}`}
+              aria-label={`Compare with revision ${revision.number}`}
+              title="Compare with the draft"
+              onClick={done}
+            >
+              <Diff aria-hidden size={18} />
+            </Link>
             <a
               className="key px-2"
               href={exportAddress(draft.id, revision.number)}

@@ -48,10 +48,9 @@ export function SaveState({ draft, editor, brief = false }: Props & { brief?: bo
           {brief ? (
             <span className="sr-only">Save as revision</span>
           ) : (
-            <>
-              <span className="hidden sm:inline">Save as revision</span>
-              <span className="sm:hidden">Save</span>
-            </>
+            <span>
+              Save<span className="max-[1400px]:sr-only"> as revision</span>
+            </span>
           )}
         </button>
       </div>

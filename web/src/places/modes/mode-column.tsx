@@ -30,11 +30,14 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
   return (
     <section
       aria-label={name}
-      className={`min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""} ${opened ? "" : "max-sm:hidden"}`}
+      className={`@container min-w-0 border-rule px-2 pt-1.5 pb-2 ${here ? "bg-sheet" : ""} ${opened ? "" : "max-sm:hidden"}`}
     >
-      <div className="flex min-h-7 items-center gap-1.5">
+      <div className="flex min-h-7 flex-wrap items-center gap-1.5">
         <h2 className={`mr-auto whitespace-nowrap ${here ? "font-semibold" : ""}`}>{name}</h2>
-        <SwitchHere id={draft.id} version={draft.version} mode={mode.name} />
+        {/* Where five modes stand side by side it has a line of its own. */}
+        <span className="@max-[17rem]:order-last @max-[17rem]:flex @max-[17rem]:min-h-7 @max-[17rem]:w-full @max-[17rem]:items-center">
+          <SwitchHere id={draft.id} version={draft.version} mode={mode.name} />
+        </span>
         <ModeMenu mode={mode.name} others={others} editor={editor} />
       </div>
       <Opener what="pitch" mode={name} opened={opened} onOpen={onOpen}>
@@ -70,7 +73,7 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
           })}
         </span>
       </Opener>
-      <div className="mt-1 grid grid-cols-2 gap-2">
+      <div className="mt-1 grid grid-cols-1 gap-2 @min-[17rem]:grid-cols-2">
         <OptionalField
           setting={numberAt(rows, `transmitter.modes.${mode.name}.tail_gain_pct`, setup)}
           value={setup.transmitter?.modes?.[mode.name]?.tail_gain_pct}

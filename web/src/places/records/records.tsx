@@ -1,0 +1,56 @@
+/** Records: two setups beside one another, and everything out in open tables. */
+import { Download } from "lucide-react";
+import { exportAddress } from "@/api/fleet";
+import { tableAddress } from "@/api/records";
+import { useHere } from "@/places/helicopter/helicopter-layout";
+import { Compare } from "./compare";
+
+const TABLES = [
+  { name: "readings", says: "every reading of the bench, with its unit" },
+  { name: "changes", says: "what each revision has otherwise than the one before" },
+  { name: "flights", says: "every flight, what was changed before it and seen on it" },
+] as const;
+
+export function RecordsPlace() {
+  const { draft, editor } = useHere();
+  return (
+    <main className="mx-auto w-full max-w-6xl space-y-8 px-3 py-4 md:px-5 xl:min-h-0 xl:overflow-y-auto">
+      <Compare draft={draft} editor={editor} />
+      <section aria-labelledby="out">
+        <h2 id="out" className="border-b-2 border-ink text-lg font-semibold">
+          Out, as open files
+        </h2>
+        <ul>
+          {TABLES.map(({ name, says }) => (
+            <li key={name} className="border-b border-rule">
+              <a
+                className="flex min-h-11 items-center gap-3 hover:bg-wash"
+                href={tableAddress(draft.id, name)}
+                download
+              >
+                <Download aria-hidden size={18} className="shrink-0" />
+                <span>
+                  <b className="font-semibold first-letter:uppercase">{name}</b> as CSV:{" "}
+                  <span className="text-faint">{says}</span>
+                </span>
+              </a>
+            </li>
+          ))}
+          <li className="border-b border-rule">
+            <a
+              className="flex min-h-11 items-center gap-3 hover:bg-wash"
+              href={exportAddress(draft.id)}
+              download
+            >
+              <Download aria-hidden size={18} className="shrink-0" />
+              <span>
+                <b className="font-semibold">Setup file</b> of the draft:{" "}
+                <span className="text-faint">to be imported here or anywhere it is read</span>
+              </span>
+            </a>
+          </li>
+        </ul>
+      </section>
+    </main>
+  );
+}
