@@ -93,7 +93,7 @@ def _flown(page: Page) -> None:
     page.get_by_role("button", name="Next flight").click()
     page.get_by_role("button", name="Take off").click()
     page.get_by_role("button", name="Landed").click()
-    page.get_by_role("button", name="Idle-up 1").click()
+    page.get_by_role("button", name="Idle-up 1", exact=True).click()
     page.get_by_role("button", name="Tail wags quickly", exact=True).click()
     page.get_by_role("button", name="All of it is in order").click()
     made = page.get_by_role("button", name="Made it on the device")

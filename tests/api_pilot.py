@@ -268,7 +268,8 @@ def _advised(pilot: ApiPilot) -> Call:
     number = _flight("landed")(pilot)["number"]
     seen = [{"symptom": "collective_sharp", "mode": "normal"}]
     advised = pilot.ask("PATCH", f"{at}/flights/{number}", {"seen": seen}).json()["next"]
-    new = {"path": advised["path"], "new": advised["new_value"]}
+    value = advised["new_value"]
+    new = {"path": advised["path"], "new": value if isinstance(value, list) else [value]}
     return Call(body={"version": pilot.version, **new})
 
 

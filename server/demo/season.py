@@ -21,7 +21,7 @@ from bench.services import Sender, bench_of, device_holds
 from bench.stored_run import run_at
 from field.flights import begin, land, open_next, write
 from field.looks import look
-from field.made import made_it
+from field.made import figures, made_it
 from field.models import Flight, Pack
 from field.stored import field_at
 from hangar.models import Helicopter
@@ -209,4 +209,5 @@ def _fly(pilot: User, helicopter: uuid.UUID, flown: Flown, packs: dict[str, Pack
     move = field_at(bench).advice.move
     if flown.follows and move is not None:
         version = bench.helicopter.draft.version
-        made_it(pilot, helicopter, version, move.path, move.new, False, Sender(at=down))
+        new = figures(move.new)
+        made_it(pilot, helicopter, version, move.path, new, False, Sender(at=down))

@@ -8,6 +8,7 @@ from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
+from pydantic import Strict
 
 from accounts.pilot import pilot_of
 from bench.models import LogEntry
@@ -47,8 +48,8 @@ router = Router(tags=["field"])
 everywhere = Router(tags=["field"])
 """What is asked of no single helicopter."""
 
-TrimGiven = Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
-_Figure = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
+TrimGiven = Annotated[float, Strict(), Field(ge=-100, le=100, allow_inf_nan=False)]
+_Figure = Annotated[float, Strict(), Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 
 
 class AtField(Stamp):
@@ -68,7 +69,7 @@ class Begin(AtField):
 class FlightWritten(AtField):
     """What is known of a flight; what is left out stays as it was."""
 
-    minutes: Annotated[float, Field(ge=0, le=600, allow_inf_nan=False)] | None = None
+    minutes: Annotated[float, Strict(), Field(ge=0, le=600, allow_inf_nan=False)] | None = None
     pack: uuid.UUID | None = None
     place: str = Field("", max_length=80)
     wind: str = Field("", max_length=80)
@@ -102,11 +103,12 @@ class LookedAt(AtField):
 
 
 class Made(AtField):
-    """The advised change, as the page shows it; ``knowing`` that another was made already."""
+    """The advised change, as the page shows it: ``new`` is one figure, or that of each point of a
+    curve; ``knowing`` that another was made already."""
 
     version: Count
     path: str = Field(max_length=200)
-    new: _Figure | Annotated[list[_Figure], Field(max_length=20)]
+    new: Annotated[list[_Figure], Field(min_length=1, max_length=20)]
     knowing: Yes = False
 
 
@@ -129,7 +131,7 @@ class Measured(Schema):
     """A pack's resistance, milliohm, all of it."""
 
     day: date
-    mohm: Annotated[float, Field(gt=0, le=10_000, allow_inf_nan=False)]
+    mohm: Annotated[float, Strict(), Field(gt=0, le=10_000, allow_inf_nan=False)]
     by: By = "meter"
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Sequence
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -37,7 +38,7 @@ def made_it(
     helicopter_id: uuid.UUID,
     version: int,
     path: str,
-    new: Any,
+    new: Sequence[float],
     knowing: bool,
     sender: Sender,
 ) -> Bench:
@@ -57,7 +58,7 @@ def made_it(
     if (
         advice.kind not in ("move", "put back")
         or move is None
-        or (move.path, move.new) != (path, new)
+        or (move.path, figures(move.new)) != (path, list(new))
     ):
         raise Refused(409, "The advice has changed", "Something was noted since. Look again.")
     flight = open_flight(bench)
@@ -67,9 +68,9 @@ def made_it(
         raise Refused(409, "One change a flight", WHY_NOT)
     flight = flight or make_ready(bench)
     was_saved = _is_saved(bench)
-    edit(pilot, bench, version, [Change(path, new)])
+    edit(pilot, bench, version, [Change(path, move.new)])
     say_held(pilot, bench, [path])
-    change = Changed(path, move.old, new, advice.seen)
+    change = Changed(path, move.old, move.new, advice.seen)
     flight.noted = [*flight.noted, kept_change(change)]
     flight.save()
     if was_saved and bench.simulated is None and only_the_last_is_stale(run_at(bench)):
@@ -77,6 +78,11 @@ def made_it(
         note = _note(change, advice, flight)
         save_revision(pilot, helicopter_id, draft.version, note, at=sender.at)
     return bench
+
+
+def figures(value: Any) -> list[Any]:
+    """A figure, or those of a curve's points."""
+    return value if isinstance(value, list) else [value]
 
 
 def _is_saved(bench: Bench) -> bool:

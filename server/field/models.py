@@ -82,7 +82,7 @@ class Flight(models.Model):
             models.UniqueConstraint(
                 fields=["helicopter", "number"],
                 condition=models.Q(simulated=None),
-                name="one_real_flight_a_number",
+                name="one_number_a_flight",
             ),
         ]
         ordering = ["number"]
@@ -141,7 +141,7 @@ class PackMeasure(models.Model):
 
 
 class PartNew(models.Model):
-    """A part that wears was new after so many real flights."""
+    """A part that wears was new after so many flights of the real helicopter."""
 
     helicopter = models.ForeignKey(Helicopter, on_delete=models.CASCADE, related_name="parts_new")
     part = models.CharField(max_length=24)

@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from ninja import Field, Schema
-from pydantic import BaseModel
+from pydantic import BaseModel, Strict
 
 from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
@@ -59,9 +59,9 @@ class SeenGiven(Schema):
 class Trims(Schema):
     """Trims as they were found in flight, percent of the channel; + is right and forward."""
 
-    aileron: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
-    elevator: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
-    rudder: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
+    aileron: Annotated[float, Strict(), Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
+    elevator: Annotated[float, Strict(), Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
+    rudder: Annotated[float, Strict(), Field(ge=-100, le=100, allow_inf_nan=False)] | None = None
 
 
 class SymptomOut(BaseModel):
@@ -77,7 +77,7 @@ class SymptomOut(BaseModel):
 
 
 class FlownPack(BaseModel):
-    """A pack, and how many real flights it had."""
+    """A pack, and how many flights of real helicopters it had."""
 
     id: uuid.UUID
     name: str

@@ -61,7 +61,7 @@ class InspectOut(BaseModel):
 
 
 class WearOut(BaseModel):
-    """The parts of a helicopter, its real flights, and what a crash asks for."""
+    """The parts of a helicopter, how often it really flew, and what a crash asks for."""
 
     flown: int
     parts: list[PartOut]
@@ -129,5 +129,5 @@ def part_is_new(pilot: User, helicopter_id: uuid.UUID, part: str, sender: Sender
 
 
 def _flown(bench: Bench) -> int:
-    real = Flight.objects.filter(helicopter=bench.helicopter_id, simulated=None, struck=False)
-    return real.filter(stage=Flight.Stage.LANDED).count()
+    flown = Flight.objects.filter(helicopter=bench.helicopter_id, simulated=None, struck=False)
+    return flown.filter(stage=Flight.Stage.LANDED).count()

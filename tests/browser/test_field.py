@@ -69,7 +69,7 @@ def test_a_wag_is_flown_away_by_keyboard(page, field):
     assert flight["revision"] is None, "an unfit helicopter's flight names no fit revision"
 
 
-def test_a_clean_flight_says_so_only_when_somebody_said_it(page, field):
+def test_nothing_was_wrong_only_when_somebody_said_it(page, field):
     fly(page)
     page.get_by_role("heading", name="What was seen?").wait_for()
     expect(page.get_by_text("Nothing is left to change")).to_have_count(0)

@@ -102,6 +102,7 @@ class TestDemo:
         browser.send("POST", "/api/account/demo")
         fleet = browser.get("/api/helicopters").json()
         assert [(each["name"], each["unsaved"]) for each in fleet] == [
+            ("Lovage 500", False),
             ("Marjoram 450", False),
             ("Sorrel 690", False),
             ("Tansy 380", False),
@@ -126,7 +127,7 @@ class TestDemo:
         self, prepared, db, django_assert_max_num_queries
     ):
         one = demo_browser()
-        with django_assert_max_num_queries(100):
+        with django_assert_max_num_queries(120):
             two = demo_browser()
         fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
         assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}

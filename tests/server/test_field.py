@@ -25,6 +25,10 @@ def field(tab, at):
     return Field(tab, at)
 
 
+def figures(value):
+    return value if isinstance(value, list) else [value]
+
+
 class Field:
     """One helicopter's field, over the API."""
 
@@ -57,7 +61,7 @@ class Field:
     def made(self, status=200, **more):
         now = self.show()
         what = {"version": now["version"], "path": now["next"]["path"]} if now["next"] else {}
-        body = {**what, "new": (now["next"] or {}).get("new_value"), **more}
+        body = {**what, "new": figures((now["next"] or {}).get("new_value", 0.0)), **more}
         return self.call("POST", "made", body, status)
 
     def answer(self, step, *right):
@@ -270,7 +274,7 @@ class TestMadeIt:
         assert [each["number"] for each in advised.revisions()] == [1]
 
     def test_advice_that_has_changed_since_is_not_followed(self, advised):
-        refused = advised.made(status=409, new=12.5)
+        refused = advised.made(status=409, new=[12.5])
         assert refused["title"] == "The advice has changed"
         assert advised.setting(GAIN) == 44.0
         refused = advised.made(status=409, version=1_000)
@@ -283,7 +287,7 @@ class TestMadeIt:
             "id": sent,
             "version": now["version"],
             "path": GAIN,
-            "new": now["next"]["new_value"],
+            "new": [now["next"]["new_value"]],
         }
         advised.call("POST", "made", body)
         again = advised.call("POST", "made", body)

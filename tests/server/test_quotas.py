@@ -1,6 +1,7 @@
 """What one pilot may keep: refused with a clear sentence, and nothing half kept."""
 
 import json
+import uuid
 
 import pytest
 
@@ -15,8 +16,14 @@ HELICOPTERS = "/api/helicopters"
 
 @pytest.fixture(autouse=True)
 def small(monkeypatch):
-    monkeypatch.setattr(quotas, "PILOT", Quota(helicopters=3, revisions=2, log_lines=4))
-    monkeypatch.setattr(quotas, "VISITOR", Quota(helicopters=1, revisions=1, log_lines=2))
+    monkeypatch.setattr(quotas, "PILOT", _of(3, 2, 4))
+    monkeypatch.setattr(quotas, "VISITOR", _of(1, 1, 2))
+
+
+def _of(helicopters, revisions, log_lines):
+    return Quota(
+        helicopters=helicopters, revisions=revisions, log_lines=log_lines, flights=2, packs=2
+    )
 
 
 def refused(answer, what, most):
@@ -62,6 +69,21 @@ def test_revisions_and_lines_of_log(tab, helicopter):
         assert tab.send("POST", f"{path}/bench/readings", reading).status_code == 200
     refused(tab.send("POST", f"{path}/bench/readings", reading), "lines of log", 4)
     assert tab.get(f"{path}/bench").json()["sequence"] == 4
+
+
+def test_flights_and_packs(tab, helicopter):
+    at = f"{HELICOPTERS}/{helicopter['id']}/field/flights"
+    for number in (1, 2):
+        assert tab.send("POST", at).status_code == 200
+        for what in ("begin", "land"):
+            flown = tab.send("POST", f"{at}/{number}/{what}", {"knowing": True})
+            assert flown.status_code == 200, flown.content
+    refused(tab.send("POST", at), "flights", 2)
+    for pack in range(3):
+        named = {"id": str(uuid.UUID(int=pack)), "name": f"6S {pack}"}
+        answer = tab.send("POST", "/api/field/packs", named)
+    refused(answer, "packs", 2)
+    assert len(tab.get("/api/field/packs").json()) == 2
 
 
 def test_a_visitor_of_the_demo_may_keep_little(tab, pilot):

@@ -237,7 +237,7 @@ class Migration(migrations.Migration):
             constraint=models.UniqueConstraint(
                 condition=models.Q(("simulated", None)),
                 fields=("helicopter", "number"),
-                name="one_real_flight_a_number",
+                name="one_number_a_flight",
             ),
         ),
         migrations.AddConstraint(

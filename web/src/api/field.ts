@@ -254,7 +254,7 @@ fieldCall<{ symptom: string; found: boolean }>("look", (path, { symptom, found }
   answer(client.POST(`${FIELD}/looks`, { params: { path }, body: { ...stamp, symptom, found } })),
 );
 // A change is made as the page showed it: the server refuses one that is no more the advised one.
-fieldCall<{ path: string; new: number | number[]; knowing: boolean }>(
+fieldCall<{ path: string; new: number[]; knowing: boolean }>(
   "made it",
   (at, args, stamp, version) =>
     answer(
@@ -294,7 +294,7 @@ export class FieldHand {
 
   /** Note that the advised change was made. */
   made(next: NextThing, knowing: boolean) {
-    const made = { path: next.path, new: next.new_value, knowing };
+    const made = { path: next.path, new: [next.new_value].flat(), knowing };
     return this.run("made it", made);
   }
 

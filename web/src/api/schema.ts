@@ -7601,7 +7601,7 @@ export interface components {
         };
         /**
          * FlownPack
-         * @description A pack, and how many real flights it had.
+         * @description A pack, and how many flights of real helicopters it had.
          */
         FlownPack: {
             /**
@@ -7880,7 +7880,8 @@ export interface components {
         };
         /**
          * Made
-         * @description The advised change, as the page shows it; ``knowing`` that another was made already.
+         * @description The advised change, as the page shows it: ``new`` is one figure, or that of each point of a
+         *     curve; ``knowing`` that another was made already.
          */
         Made: {
             /** Id */
@@ -7897,7 +7898,7 @@ export interface components {
             /** Path */
             path: string;
             /** New */
-            new: number | number[];
+            new: number[];
             /**
              * Knowing
              * @default false
@@ -7989,7 +7990,7 @@ export interface components {
         };
         /**
          * WearOut
-         * @description The parts of a helicopter, its real flights, and what a crash asks for.
+         * @description The parts of a helicopter, how often it really flew, and what a crash asks for.
          */
         WearOut: {
             /** Flown */

@@ -11,8 +11,9 @@ export function Parts({ id }: { id: string }) {
   return (
     <>
       <p className="text-sm">
-        <span className="figure">{wear.data.flown}</span> real flights so far. When a part has to go
-        its maker’s manual says; here stands how much it flew, and what shows that it is worn.
+        <span className="figure">{wear.data.flown}</span> flights so far, practice apart. When a
+        part has to go its maker’s manual says; here stands how much it flew, and what shows that it
+        is worn.
       </p>
       {renew.isError && <ProblemNote problem={asProblem(renew.error)} />}
       <ul className="mt-2">

@@ -1,5 +1,6 @@
 /** Two setups: by device, from → to, what that does at the blade, what it makes stale. */
 import { useInfiniteQuery } from "@tanstack/react-query";
+import { useId } from "react";
 import { asProblem, type Draft } from "@/api/client";
 import { type Editor, getRevisions } from "@/api/draft";
 import { useFleet } from "@/api/fleet";
@@ -17,6 +18,7 @@ const READ = (search: URLSearchParams) => ({
 });
 
 export function Compare({ draft, editor }: Props) {
+  const name = useId();
   const [{ one, other }, setOpen] = useOpenState(READ);
   const fleet = useFleet();
   const pages = useInfiniteQuery({
@@ -40,9 +42,10 @@ export function Compare({ draft, editor }: Props) {
         Compare
       </h2>
       <div className="mt-2 grid gap-3 sm:grid-cols-2">
-        <label className="block text-sm">
-          From
+        <div className="text-sm">
+          <label htmlFor={`${name}-from`}>From</label>
           <select
+            id={`${name}-from`}
             className="field mt-0.5 w-full"
             value={one || DRAFT}
             onChange={(event) =>
@@ -52,10 +55,11 @@ export function Compare({ draft, editor }: Props) {
             <option value={DRAFT}>the draft as it is now</option>
             {options}
           </select>
-        </label>
-        <label className="block text-sm">
-          To
+        </div>
+        <div className="text-sm">
+          <label htmlFor={`${name}-to`}>To</label>
           <select
+            id={`${name}-to`}
             className="field mt-0.5 w-full"
             value={chosen}
             onChange={(event) => setOpen({ one, other: event.target.value })}
@@ -71,7 +75,7 @@ export function Compare({ draft, editor }: Props) {
               </optgroup>
             )}
           </select>
-        </label>
+        </div>
       </div>
       {pages.hasNextPage && (
         <button
