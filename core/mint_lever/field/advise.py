@@ -16,13 +16,12 @@ from mint_lever.field.history import (
     verdict_on,
 )
 from mint_lever.field.move import Move, move_of, row_at
+from mint_lever.field.opened import opened_by
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import BEGINNER_STOPS_AFTER, RUNGS, Symptom
 from mint_lever.run.graph import StepName
 from mint_lever.run.log import setting_at
 from mint_lever.run.run import BenchRun
-from mint_lever.run.touched import touches_of
-from mint_lever.setup.catalogue import row_of
 
 Kind = Literal["fly", "look", "move", "put back", "enter", "bench", "hands"]
 _ORDER = {rung: place for place, rung in enumerate(RUNGS)}
@@ -33,9 +32,9 @@ class FieldAdvice:
     """The next thing.
 
     ``move`` is the setting for "move", "put back" and "enter"; ``opens`` the steps of the bench
-    that it undoes; ``bench`` the step for "bench". ``rests`` are symptoms left for later, in the
-    order in which their turn comes. ``experts``: a beginner leaves this one at its default.
-    ``first`` is what is looked at before the setting is moved.
+    that are to be done after it; ``bench`` the step for "bench". ``rests`` are symptoms left for
+    later, in the order in which their turn comes. ``experts``: a beginner leaves this one at its
+    default. ``first`` is what is looked at before the setting is moved.
     """
 
     kind: Kind
@@ -74,7 +73,7 @@ def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = 
     back = _taken_back(run, last, before, history)
     if back is not None:
         why = _shown_by(last, turns)
-        return FieldAdvice("put back", why, back, _opens(run, back.path), rests=tuple(turns))
+        return FieldAdvice("put back", why, back, opened_by(run, back), rests=tuple(turns))
     if mended:
         return FieldAdvice("fly", rests=tuple(turns))
     left: FieldAdvice | None = None
@@ -117,7 +116,7 @@ def _for(
                 "move",
                 seen,
                 move,
-                _opens(run, move.path),
+                opened_by(run, move),
                 experts=experts,
                 first=remedy.first,
             )
@@ -195,12 +194,6 @@ def _half_back(made: Changed, history: History) -> Move | None:
         return None
     half = history.room(made.path, -made.way, made.new, made.old, row.nudge)
     return None if half == made.new else Move(made.path, made.new, half, -made.way)
-
-
-def _opens(run: BenchRun, path: str) -> tuple[StepName, ...]:
-    of = f"{path}.0" if row_of(path) is None else path
-    undone = run.graph.undone_by(touches_of(of, run.setup.arrangement))
-    return tuple(name for name in _steps(run) if name in undone)
 
 
 def _steps(run: BenchRun) -> list[StepName]:

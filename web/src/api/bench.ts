@@ -1,9 +1,10 @@
 /** One helicopter's bench run: the slip, the step at hand, and what a pilot does there. */
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useSyncExternalStore } from "react";
-import { answer, asProblem, client, type Problem } from "./client";
+import { useMemo } from "react";
+import { answer, asProblem, client } from "./client";
 import { draftKey } from "./draft";
-import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
+import { Hand } from "./hand";
+import { type Change, lineCall, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
 import { putTyped, questionName } from "./typed";
 
@@ -227,25 +228,7 @@ export function useOnItsWay(id: string, step: StepName, key: string) {
 }
 
 /** What a pilot does at the bench; each call goes into the helicopter's one line. */
-export class BenchHand {
-  private problem: Problem | null = null;
-  private listeners = new Set<() => void>();
-  private readonly line: Line;
-
-  constructor(
-    private readonly id: string,
-    queries: QueryClient,
-  ) {
-    this.line = lineOf(queries);
-  }
-
-  subscribe = (listener: () => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  problemNow = () => this.problem;
-
+export class BenchHand extends Hand {
   private get path() {
     return { helicopter_id: this.id };
   }
@@ -339,29 +322,11 @@ export class BenchHand {
     );
     return `/api/helicopters/${this.id}/bench/photos/${made.id}`;
   }
-
-  forget = () => this.publish(null);
-
-  private async run(call: string, args: Record<string, unknown>): Promise<Problem | null> {
-    this.publish(null);
-    const problem = await this.line.send(this.id, call, args);
-    this.publish(problem);
-    return problem;
-  }
-
-  private publish(problem: Problem | null) {
-    this.problem = problem;
-    for (const listener of this.listeners) listener();
-  }
 }
 
 export function useHand(id: string): BenchHand {
   const queries = useQueryClient();
   return useMemo(() => new BenchHand(id, queries), [id, queries]);
-}
-
-export function useHandProblem(hand: BenchHand): Problem | null {
-  return useSyncExternalStore(hand.subscribe, hand.problemNow);
 }
 
 /** Pitch worked out of what was measured without a gauge. */

@@ -1,5 +1,10 @@
 /** One helicopter's draft: read it, change it one edit after the other, never over another tab's. */
-import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  type QueryClient,
+  useInfiniteQuery,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { useMemo } from "react";
 import {
   answer,
@@ -40,13 +45,20 @@ export function useDraft(id: string, wanted = true) {
   return useQuery({ ...draftQuery(id), enabled: wanted });
 }
 
-/** Revisions, the newest first; ``before`` goes on to older ones. */
-export function getRevisions(id: string, before?: number) {
-  return answer(
-    client.GET("/api/helicopters/{helicopter_id}/revisions", {
-      params: { path: { helicopter_id: id }, query: { before } },
-    }),
-  );
+/** Revisions, page by page, the newest first. */
+export function useRevisions(id: string) {
+  const pages = useInfiniteQuery({
+    queryKey: ["revisions", id],
+    queryFn: ({ pageParam }) =>
+      answer(
+        client.GET("/api/helicopters/{helicopter_id}/revisions", {
+          params: { path: { helicopter_id: id }, query: { before: pageParam } },
+        }),
+      ),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => (last.more ? last.revisions.at(-1)?.number : undefined),
+  });
+  return { ...pages, revisions: pages.data?.pages.flatMap((page) => page.revisions) ?? [] };
 }
 
 type Sent = { version: number; id: string };

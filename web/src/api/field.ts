@@ -3,14 +3,14 @@ import {
   type QueryClient,
   type UseQueryResult,
   useInfiniteQuery,
-  useMutation,
   useQuery,
   useQueryClient,
 } from "@tanstack/react-query";
-import { useMemo, useSyncExternalStore } from "react";
-import { answer, asProblem, client, type ModeName, type Problem } from "./client";
+import { useMemo } from "react";
+import { answer, asProblem, client, type ModeName } from "./client";
 import { draftKey } from "./draft";
-import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
+import { Hand } from "./hand";
+import { type Change, lineCall, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -20,7 +20,6 @@ export type NextThing = NonNullable<Field["next"]>;
 export type Changed = Schemas["ChangedOut"];
 export type Symptom = Schemas["SymptomOut"];
 export type Seen = Schemas["SeenGiven"];
-export type Pack = Schemas["FlownPack"];
 export type Verdict = NonNullable<Flight["verdict"]>;
 export type Written = Partial<
   Pick<
@@ -40,7 +39,7 @@ export type Written = Partial<
 >;
 
 const FIELD = "/api/helicopters/{helicopter_id}/field";
-const fieldKey = (id: string) => ["field", id];
+export const fieldKey = (id: string) => ["field", id];
 
 function getField(id: string) {
   return answer(client.GET(FIELD, { params: { path: { helicopter_id: id } } }));
@@ -67,8 +66,6 @@ export function useSymptoms() {
 
 /** Trims as they were found in flight, percent of the channel; + is right and forward. */
 export type Trims = { mode: ModeName; aileron_pct: number; elevator_pct: number };
-export type Wear = Schemas["WearOut"];
-export type PackLife = Schemas["PackLifeOut"];
 
 /** What a trim flight needs, and what its trims come to. */
 export function useTrim(id: string, version: number, trims: Trims) {
@@ -79,61 +76,6 @@ export function useTrim(id: string, version: number, trims: Trims) {
         client.GET(`${FIELD}/trim`, { params: { path: { helicopter_id: id }, query: trims } }),
       ),
     placeholderData: (before) => before,
-  });
-}
-
-export function useWear(id: string) {
-  return useQuery({
-    queryKey: [...fieldKey(id), "wear"],
-    queryFn: () => answer(client.GET(`${FIELD}/wear`, { params: { path: { helicopter_id: id } } })),
-  });
-}
-
-/** Note that a part is new now. */
-export function usePartNew(id: string) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (part: string) =>
-      answer(
-        client.POST(`${FIELD}/parts`, {
-          params: { path: { helicopter_id: id } },
-          body: { id: crypto.randomUUID(), saw: "", part },
-        }),
-      ),
-    onSuccess: (made) => queries.setQueryData([...fieldKey(id), "wear"], made),
-  });
-}
-
-const lifeKey = (pack: string) => ["pack", pack];
-
-export function usePackLife(pack: string) {
-  return useQuery({
-    queryKey: lifeKey(pack),
-    queryFn: () =>
-      answer(
-        client.GET("/api/field/packs/{pack_id}/life", { params: { path: { pack_id: pack } } }),
-      ),
-  });
-}
-
-/** A pack's resistance written down, or a mistyped one taken away. */
-export function usePackMeasure(pack: string) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (act: { day: string; mohm: number; by: "log" | "meter" } | { drop: number }) =>
-      "drop" in act
-        ? answer(
-            client.DELETE("/api/field/packs/{pack_id}/measures/{measure}", {
-              params: { path: { pack_id: pack, measure: act.drop } },
-            }),
-          )
-        : answer(
-            client.POST("/api/field/packs/{pack_id}/measures", {
-              params: { path: { pack_id: pack } },
-              body: act,
-            }),
-          ),
-    onSuccess: (made) => queries.setQueryData(lifeKey(pack), made),
   });
 }
 
@@ -263,25 +205,7 @@ fieldCall<{ path: string; new: number[]; knowing: boolean }>(
 );
 
 /** What a pilot does at the field; each call goes into the helicopter's one line. */
-export class FieldHand {
-  private problem: Problem | null = null;
-  private listeners = new Set<() => void>();
-  private readonly line: Line;
-
-  constructor(
-    private readonly id: string,
-    queries: QueryClient,
-  ) {
-    this.line = lineOf(queries);
-  }
-
-  subscribe = (listener: () => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  problemNow = () => this.problem;
-
+export class FieldHand extends Hand {
   ready = () => this.run("flight ready", {});
   takeOff = (number: number, knowing: boolean) => this.run("take off", { number, knowing });
   land = (number: number) => this.run("land", { number });
@@ -297,29 +221,11 @@ export class FieldHand {
     const made = { path: next.path, new: [next.new_value].flat(), knowing };
     return this.run("made it", made);
   }
-
-  forget = () => this.publish(null);
-
-  private async run(call: string, args: Record<string, unknown>): Promise<Problem | null> {
-    this.publish(null);
-    const problem = await this.line.send(this.id, call, args);
-    this.publish(problem);
-    return problem;
-  }
-
-  private publish(problem: Problem | null) {
-    this.problem = problem;
-    for (const listener of this.listeners) listener();
-  }
 }
 
 export function useFieldHand(id: string): FieldHand {
   const queries = useQueryClient();
   return useMemo(() => new FieldHand(id, queries), [id, queries]);
-}
-
-export function useFieldProblem(hand: FieldHand): Problem | null {
-  return useSyncExternalStore(hand.subscribe, hand.problemNow);
 }
 
 /** A flight with what was pressed here and has no answer yet: the clock goes by the hand. */
@@ -332,31 +238,4 @@ export function useFlown(id: string, flight: Flight | null): Flight | null {
   const landed = flight.landed_at ?? pressed("land");
   const stage = landed ? "landed" : began ? "air" : flight.stage;
   return { ...flight, stage, began_at: began, landed_at: landed };
-}
-
-/** What is done to packs. */
-export type PackAct =
-  | { do: "add"; id: string; name: string }
-  | { do: "change"; id: string; name?: string; put_away?: boolean }
-  | { do: "drop"; id: string };
-
-export function usePackAct() {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (act: PackAct): Promise<Pack[]> => {
-      const path = { pack_id: act.id };
-      if (act.do === "drop") {
-        return answer(client.DELETE("/api/field/packs/{pack_id}", { params: { path } }));
-      }
-      const { id, do: _, ...body } = act;
-      if (act.do === "change") {
-        const changed = body as Schemas["PackChanged"];
-        return answer(
-          client.PATCH("/api/field/packs/{pack_id}", { params: { path }, body: changed }),
-        );
-      }
-      return answer(client.POST("/api/field/packs", { body: { id, name: act.name } }));
-    },
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["field"] }),
-  });
 }

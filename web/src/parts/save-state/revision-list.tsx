@@ -1,11 +1,10 @@
 /** The saved revisions: note, time, file, and the way back to one. */
 
-import { useInfiniteQuery } from "@tanstack/react-query";
 import { Diff, Download, RotateCcw } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { asProblem, type Draft, type Problem } from "@/api/client";
-import { type Editor, getRevisions } from "@/api/draft";
+import { type Editor, useRevisions } from "@/api/draft";
 import { exportAddress } from "@/api/fleet";
 import { dayAndTimeOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
@@ -20,13 +19,8 @@ export function RevisionList({
   done: () => void;
 }) {
   const [problem, setProblem] = useState<Problem | null>(null);
-  const pages = useInfiniteQuery({
-    queryKey: ["revisions", draft.id],
-    queryFn: ({ pageParam }) => getRevisions(draft.id, pageParam),
-    initialPageParam: undefined as number | undefined,
-    getNextPageParam: (last) => (last.more ? last.revisions.at(-1)?.number : undefined),
-  });
-  const newestFirst = pages.data?.pages.flatMap((page) => page.revisions) ?? [];
+  const pages = useRevisions(draft.id);
+  const newestFirst = pages.revisions;
   return (
     <div>
       <p className="text-sm">

@@ -1,15 +1,8 @@
 /** The bench to be read from two metres: one question or act, in the largest digits there is room
  * for, and one key for a hand that is full. */
 import { Dialog as Radix } from "radix-ui";
-import {
-  type Action,
-  type Answer,
-  type Ask,
-  type Bench,
-  type BenchHand,
-  type StepName,
-  useHandProblem,
-} from "@/api/bench";
+import type { Action, Answer, Ask, Bench, BenchHand, StepName } from "@/api/bench";
+import { useHandProblem } from "@/api/hand";
 import { questionName, useTyped } from "@/api/typed";
 import { ProblemNote } from "@/parts/problem-note";
 import { WordMark } from "@/parts/verdict";

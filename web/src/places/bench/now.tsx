@@ -6,9 +6,9 @@ import {
   type Bench,
   type BenchHand,
   type StepName,
-  useHandProblem,
   useOnItsWay,
 } from "@/api/bench";
+import { useHandProblem } from "@/api/hand";
 import { questionName } from "@/api/typed";
 import { ProblemNote } from "@/parts/problem-note";
 import { Actions } from "./actions";

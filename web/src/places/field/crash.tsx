@@ -1,9 +1,10 @@
 /** After a crash: what to look at, piece by piece, and what the bench has to measure anew. */
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useHand, useHandProblem } from "@/api/bench";
+import { useHand } from "@/api/bench";
 import { asProblem } from "@/api/client";
-import { useWear } from "@/api/field";
+import { useHandProblem } from "@/api/hand";
+import { useWear } from "@/api/wear";
 import { ProblemNote } from "@/parts/problem-note";
 
 type Props = { id: string; done: () => void };

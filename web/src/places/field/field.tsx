@@ -6,9 +6,9 @@ import {
   type Flight,
   useField,
   useFieldHand,
-  useFieldProblem,
   useFlown,
 } from "@/api/field";
+import { useHandProblem } from "@/api/hand";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { type Here, useHere } from "@/places/helicopter/helicopter-layout";
@@ -24,7 +24,7 @@ export function FieldPlace() {
   const { draft, editor } = useHere();
   const field = useField(draft.id);
   const hand = useFieldHand(draft.id);
-  const problem = useFieldProblem(hand);
+  const problem = useHandProblem(hand);
   const atHand = useFlown(draft.id, field.data?.at_hand ?? null);
   if (!field.data) {
     return (

@@ -1,8 +1,9 @@
 /** The final list as large keys, one question after the other; once more on every day out. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Answer, useBench, useHand, useHandProblem } from "@/api/bench";
+import { type Answer, useBench, useHand } from "@/api/bench";
 import type { Field } from "@/api/field";
+import { useHandProblem } from "@/api/hand";
 import { dayOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
 import { StateMark } from "@/parts/verdict";

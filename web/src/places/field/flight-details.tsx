@@ -1,7 +1,8 @@
 /** What else is known of a flight: words, pack, minutes, place, wind, trims, the next idea. */
 import { useId, useState } from "react";
-import type { FieldHand, Flight, Pack, Written } from "@/api/field";
+import type { FieldHand, Flight, Written } from "@/api/field";
 import { useLogs } from "@/api/logs";
+import type { Pack } from "@/api/packs";
 import { NumberField } from "@/parts/settings/number-field";
 import { freeNumber } from "@/parts/settings/setting";
 import { PackChoice } from "./pack-choice";

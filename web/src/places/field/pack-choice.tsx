@@ -1,7 +1,8 @@
 /** Which pack a flight has; a new one is named on the spot. */
 import { useState } from "react";
 import { asProblem } from "@/api/client";
-import { type FieldHand, type Flight, type Pack, usePackAct } from "@/api/field";
+import type { FieldHand, Flight } from "@/api/field";
+import { type Pack, usePackAct } from "@/api/packs";
 import { ProblemNote } from "@/parts/problem-note";
 
 type Props = { packs: Pack[]; flight: Flight; hand: FieldHand };

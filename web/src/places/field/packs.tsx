@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import { asProblem } from "@/api/client";
-import { type Pack, type PackLife, usePackAct, usePackLife, usePackMeasure } from "@/api/field";
+import { type Pack, type PackLife, usePackAct, usePackLife, usePackMeasure } from "@/api/packs";
 import { dayOf } from "@/parts/dates";
 import { readNumber, shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";

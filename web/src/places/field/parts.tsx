@@ -1,6 +1,6 @@
 /** Flights on each part since it was new, and what shows that it has to go. */
 import { asProblem } from "@/api/client";
-import { usePartNew, useWear } from "@/api/field";
+import { usePartNew, useWear } from "@/api/wear";
 import { ProblemNote } from "@/parts/problem-note";
 
 export function Parts({ id }: { id: string }) {

@@ -1,7 +1,8 @@
 /** What happened, the newest first: flights, revisions, work by hand. */
 import { BookmarkCheck, Wrench } from "lucide-react";
 import { useState } from "react";
-import { type FieldHand, type Flight, type Happened, type Pack, useTimeline } from "@/api/field";
+import { type FieldHand, type Flight, type Happened, useTimeline } from "@/api/field";
+import type { Pack } from "@/api/packs";
 import { dayOf } from "@/parts/dates";
 import { ChangedLines } from "./changed-lines";
 

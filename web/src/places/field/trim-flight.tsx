@@ -1,7 +1,8 @@
 /** The trim flight as its own run: a mode that shows the lean, the trim, the unit's centre. */
 import { useState } from "react";
 import { asProblem, type ModeName } from "@/api/client";
-import { type Field, type FieldHand, useFieldProblem, useTrim } from "@/api/field";
+import { type Field, type FieldHand, useTrim } from "@/api/field";
+import { useHandProblem } from "@/api/hand";
 import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
@@ -20,7 +21,7 @@ export function TrimFlight({ draft, editor, field, hand, done }: Props) {
     elevator_pct: kept?.elevator ?? 0,
   });
   const trim = useTrim(draft.id, draft.version, { mode, ...trims });
-  const problem = useFieldProblem(hand);
+  const problem = useHandProblem(hand);
   if (trim.isError) return <ProblemNote problem={asProblem(trim.error)} />;
   if (!trim.data) return <p>Looking at it…</p>;
   const found = trim.data;

@@ -1,8 +1,7 @@
 /** Two setups: by device, from → to, what that does at the blade, what it makes stale. */
-import { useInfiniteQuery } from "@tanstack/react-query";
 import { useId } from "react";
 import { asProblem, type Draft } from "@/api/client";
-import { type Editor, getRevisions } from "@/api/draft";
+import { type Editor, useRevisions } from "@/api/draft";
 import { useFleet } from "@/api/fleet";
 import { useComparison } from "@/api/records";
 import { useOpenState } from "@/parts/open-state";
@@ -21,13 +20,8 @@ export function Compare({ draft, editor }: Props) {
   const name = useId();
   const [{ one, other }, setOpen] = useOpenState(READ);
   const fleet = useFleet();
-  const pages = useInfiniteQuery({
-    queryKey: ["revisions", draft.id],
-    queryFn: ({ pageParam }) => getRevisions(draft.id, pageParam),
-    initialPageParam: undefined as number | undefined,
-    getNextPageParam: (last) => (last.more ? last.revisions.at(-1)?.number : undefined),
-  });
-  const revisions = pages.data?.pages.flatMap((page) => page.revisions) ?? [];
+  const pages = useRevisions(draft.id);
+  const { revisions } = pages;
   const others = fleet.data?.filter((each) => each.id !== draft.id) ?? [];
   const chosen = other || (revisions[0] ? String(revisions[0].number) : (others[0]?.id ?? ""));
   const options = revisions.map(({ number, note }) => (
