@@ -19,11 +19,18 @@ from bench.services import Sender, bench_of
 from bench.stored_run import run_at, setup_at
 from config.problems import Refused
 from field.models import Flight, Pack
-from field.stored import changed_of, flights_at, kept_change, last_flown, open_flight
+from field.stored import (
+    changed_of,
+    field_at,
+    flights_at,
+    kept_change,
+    last_flown,
+    open_flight,
+)
 from hangar.documents import kept_today, setup_of
 from hangar.services import state_of, taken_once
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.field import SYMPTOMS, Changed, Seen
+from mint_lever.field import SYMPTOMS, Changed, Seen, advice_said
 from mint_lever.field.between import changed_between
 
 _LONGEST_MIN = 600.0
@@ -83,7 +90,11 @@ def begin(
 def speaks_against(bench: Bench, flight: Flight) -> list[str]:
     """Why a flight that is ready should not begin, each in words; empty where nothing does."""
     found = []
-    fitness = fitness_at(run_at(bench), bench.helicopter, bench.simulated is not None)
+    now = field_at(bench)
+    advice = now.advice
+    if advice.symptom is not None and advice.symptom.danger:
+        found.append(advice_said(now.run, advice).headline)
+    fitness = fitness_at(now.run, bench.helicopter, bench.simulated is not None)
     if not fitness.fit:
         first, more = fitness.withheld[:_NAMED], len(fitness.withheld) - _NAMED
         rest = f"; and {more} more" if more > 0 else ""

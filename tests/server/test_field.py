@@ -218,6 +218,10 @@ class TestNextThing:
         advised = field.show()["next"]
         assert (advised["kind"], advised["step"]) == ("bench", "corrections")
         assert advised["headline"].startswith("Do not fly")
+        number = field.call("POST", "flights")["at_hand"]["number"]
+        refused = field.call("POST", f"flights/{number}/begin", status=409)
+        assert refused["detail"].startswith("Do not fly")
+        field.call("POST", f"flights/{number}/back")
         field.answer("make_safe", True)
         assert field.show()["next"]["step"] == "corrections"
         field.answer("corrections", "against", "holds")
