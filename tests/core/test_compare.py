@@ -1,10 +1,13 @@
 """Two setups beside one another: what differs, what it does at the blade, what it undoes."""
 
+import re
+
 import numpy as np
 import pytest
 
 from builds import described, document
 from judge import Metal
+from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.records import compare, lost_ground
 from mint_lever.records.compare import MOST_WORKED_OUT
 from mint_lever.run.log import Entry
@@ -151,11 +154,20 @@ def test_of_two_helicopters_the_effect_is_that_of_all_together():
     assert found.effect.size > 1
 
 
-def test_a_swash_that_binds_is_left_out_of_account():
-    found = beside(("airframe.servos.0.link_extra_mm", 30.0))
-    assert len(found.differences) == 1
+def test_where_a_swash_binds_no_effect_is_said():
+    """A link far too long: the swash binds over most of the stick, and what is said is of a place
+    that both get to."""
+    far = ("airframe.servos.0.link_extra_mm", 30.0)
+    binds = build_chain(changed(described(), far))
+
+    def gets_to(stick):
+        return bool(evaluate(binds, Sticks.at(stick)).reachable.all())
+
+    assert not gets_to(100.0)
+    found = beside(far)
     for effect in (found.effect, found.differences[0].effect):
-        assert effect is None or np.isfinite(effect.size)
+        stick = float(re.search(r"collective at (\S+) %", effect.where)[1].replace("−", "-"))
+        assert gets_to(stick)
 
 
 def test_readings_lose_their_ground_where_they_hold_no_longer():

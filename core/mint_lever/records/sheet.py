@@ -13,7 +13,7 @@ from typing import Literal
 from mint_lever.chain import Sticks, evaluate
 from mint_lever.records.keying import KeyingLine, device_lines
 from mint_lever.run.advice import Number, Ruler
-from mint_lever.run.log import Held, setting_at
+from mint_lever.run.log import Held
 from mint_lever.run.run import BenchRun
 from mint_lever.run.said import answer_said
 from mint_lever.run.step import Step
@@ -192,7 +192,7 @@ def _modes(run: BenchRun) -> Iterator[Figure]:
             "",
             "computed",
         )
-        speed = setting_at(run.setup.as_document(), f"transmitter.modes.{name}.head_speed_rpm")
+        speed = getattr(run.setup.transmitter.modes, name).head_speed_rpm
         if speed is not None:
             yield Figure(f"{words}, head speed", plainly(speed), "rpm", "entered")
 
