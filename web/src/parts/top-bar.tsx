@@ -57,7 +57,7 @@ export function TopBar({ title, beside, mark, children }: Props) {
   useListedKeys(IN_FIELDS);
 
   return (
-    <header className="print:hidden flex flex-wrap items-center gap-x-4 gap-y-1 px-3 max-sm:gap-x-2 py-1.5 md:px-4">
+    <header className="print:hidden flex flex-wrap items-center gap-x-3 gap-y-1 px-3 max-sm:gap-x-2 min-[1400px]:gap-x-4 py-1.5 md:px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold hover:text-mint">
         <img src="/mark.svg" alt="" className="size-7" />
         <span className={title ? "sr-only min-[1400px]:not-sr-only" : ""}>

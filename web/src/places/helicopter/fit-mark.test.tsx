@@ -66,7 +66,8 @@ test("what is done but not saved asks to be saved", async () => {
 test("practice that is done says so, and never that the helicopter is fit", async () => {
   mark(FIT, { simulated: true });
   await answered();
-  expect(await screen.findByText("Every step done, in practice")).toBeTruthy();
+  const said = await screen.findByText(/^Every step done/);
+  expect(said.textContent).toBe("Every step done, in practice");
   expect(screen.queryByText(/fit to fly/)).toBeNull();
 });
 

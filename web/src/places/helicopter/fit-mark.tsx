@@ -28,7 +28,13 @@ export function FitMark({ id }: { id: string }) {
     return (
       <p className={`${SENTENCE} text-in`}>
         <CircleCheck aria-hidden size={19} />
-        {bench.simulated ? "Every step done, in practice" : `Revision ${revision} is fit to fly`}
+        {bench.simulated ? (
+          <span>
+            Every step done<span className="max-[1400px]:sr-only">, in practice</span>
+          </span>
+        ) : (
+          `Revision ${revision} is fit to fly`
+        )}
       </p>
     );
   }
@@ -43,8 +49,8 @@ export function FitMark({ id }: { id: string }) {
     <details className="relative">
       <summary className="key list-none text-sm">
         <CircleAlert aria-hidden size={17} className="text-workable" />
-        <span className="hidden sm:inline">Not called fit to fly</span>
-        <span className="sm:hidden">Not fit</span>
+        <span className="hidden min-[1400px]:inline">Not called fit to fly</span>
+        <span className="min-[1400px]:hidden">Not fit</span>
       </summary>
       <div className="absolute right-0 z-30 mt-1 max-h-[70dvh] w-80 max-w-[90vw] overflow-y-auto border-2 border-ink bg-sheet p-3 text-sm">
         <p className="font-semibold">Withheld because of</p>
