@@ -41,7 +41,7 @@ def test_a_transmitter_that_mixes_is_followed_and_taught(page, demo, axe):
     page.locator("[data-stage=gain]").click()
     page.locator("[data-path='transmitter.swash_mix.elevator']").fill("-54")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("draft after revision 1, all kept")).to_be_visible()
+    expect(page.get_by_text("draft after revision 2, all kept")).to_be_visible()
     page.get_by_role("button", name="Helicopter", exact=True).click()
     page.get_by_label("Which device mixes").select_option("unit mixes")
     expect(page.get_by_label("Which device mixes")).to_have_value("unit_mixes")

@@ -133,9 +133,10 @@ def test_the_clock_runs_without_a_network_and_nothing_is_lost(page, field):
 def test_a_trim_flight_ends_in_the_units_centre(page, field):
     page.get_by_role("button", name="Trim flight").click()
     sheet = page.get_by_role("dialog", name="Trim flight")
-    for name in ("Set it to rate", "Set it to rate"):
-        sheet.get_by_role("button", name=name).first.click()
-        page.wait_for_timeout(300)
+    rate = sheet.get_by_role("button", name="Set it to rate")
+    for left in (1, 0):
+        rate.first.click()
+        expect(rate).to_have_count(left)
     sheet.get_by_text("It shows.").wait_for()
     put_in = sheet.get_by_label("Aileron, + is right")
     put_in.fill("2")
