@@ -79,6 +79,7 @@ def test_nothing_was_wrong_only_when_somebody_said_it(page, field):
 def test_nothing_moves_away_under_the_hand_while_it_taps(page, field):
     fly(page)
     names = page.locator("section[aria-labelledby=seen] li > button")
+    expect(names).to_have_count(6)
     before = names.all_inner_texts()
     page.get_by_role("button", name=before[3], exact=True).click()
     page.get_by_text("The one next thing").wait_for()
