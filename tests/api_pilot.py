@@ -418,6 +418,12 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ),
     ("POST", f"{_H}/audit/fix"): _fix,
     ("GET", f"{_H}/compare"): lambda pilot: Call(query={"revision": _saved(pilot)}),
+    ("GET", f"{_H}/papers/{{which}}"): lambda pilot: Call(
+        {"which": pilot.random.choice(("bench", "field"))}
+    ),
+    ("GET", f"{_H}/papers/{{which}}/pdf"): lambda pilot: Call(
+        {"which": pilot.random.choice(("bench", "field"))}, {"size": "letter"}
+    ),
     ("GET", f"{_H}/tables/{{table}}"): lambda pilot: Call(
         {"table": pilot.random.choice(("readings", "changes", "flights"))}
     ),

@@ -1,4 +1,4 @@
-"""Records over the API: two setups compared, tables out."""
+"""Records over the API: two setups compared, papers to print, tables out."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Sequence
 from tempfile import SpooledTemporaryFile
 from typing import Any, Literal
 
-from django.http import FileResponse, HttpRequest
+from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import Router
 
 from accounts.pilot import pilot_of
@@ -17,6 +17,8 @@ from config.given import CountAsked
 from hangar.api import file_stem
 from hangar.services import present_setup
 from records.comparing import CompareOut, Side, comparison
+from records.papers import PaperOut, Which, paper_of, paper_out
+from records.pdf import PaperSize, as_pdf
 from records.tables import (
     CHANGES,
     FLIGHTS,
@@ -50,6 +52,43 @@ def compared(
     that one; without either, with the draft."""
     one, other = Side(one_revision), Side(revision, helicopter)
     return comparison(pilot_of(request), helicopter_id, one, other)
+
+
+@router.get("/{helicopter_id}/papers/{which}", response=PaperOut)
+def paper(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    which: Which,
+    revision: CountAsked | None = None,
+) -> PaperOut:
+    """Show the bench sheet, of the draft or of a ``revision``, or the field card."""
+    return paper_out(pilot_of(request), helicopter_id, which, revision)
+
+
+@router.get(
+    "/{helicopter_id}/papers/{which}/pdf",
+    openapi_extra={
+        "responses": {
+            200: {
+                "content": {"application/pdf": {"schema": {"type": "string", "format": "binary"}}}
+            }
+        }
+    },
+)
+def printed(
+    request: HttpRequest,
+    helicopter_id: uuid.UUID,
+    which: Which,
+    size: PaperSize = "a4",
+    revision: CountAsked | None = None,
+) -> HttpResponse:
+    """Download the bench sheet or the field card as a PDF, on A4 or letter."""
+    found = paper_of(pilot_of(request), helicopter_id, which, revision)
+    kind = "bench-sheet" if which == "bench" else "field-card"
+    name = f"{file_stem(found.name, 'helicopter')}-{kind}.pdf"
+    answer = HttpResponse(as_pdf(found, size, card=which == "field"), "application/pdf")
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer
 
 
 @router.get(

@@ -18,6 +18,8 @@ ROUTES = {
     "field": ("text=Nothing was flown yet", "Tansy 380 · Field – Mint Lever"),
     "season": ("text=What happened", "Lovage 500 · Field – Mint Lever"),
     "records": ("text=Together at the blade", "Lovage 500 · Records – Mint Lever"),
+    "bench-sheet": ("text=Bench sheet: Lovage 500", "Lovage 500 · Bench sheet – Mint Lever"),
+    "field-card": ("text=Field card: Lovage 500", "Lovage 500 · Field card – Mint Lever"),
     "devices": ("text=Describe another", "Devices – Mint Lever"),
     "sheet": ("text=Tansy 380 on My transmitter", "Tansy 380 · Sheet – Mint Lever"),
     "help": ("text=A turn of the cyclic in the unit", "Help – Mint Lever"),
@@ -54,6 +56,8 @@ class TestEveryRoute:
             page.goto(f"{address_of(page, 'Lovage 500')}/field")
         elif route == "records":
             page.goto(f"{address_of(page, 'Lovage 500')}/records?other=1")
+        elif route in ("bench-sheet", "field-card"):
+            page.goto(f"{address_of(page, 'Lovage 500')}/paper/{route.partition('-')[0]}")
         else:
             page.goto(f"{address_of(page, 'Tansy 380')}/{route}")
 

@@ -1,12 +1,13 @@
 """The bench sheet: everything that is to be keyed in, was read, is open; nothing made up."""
 
+import math
 import re
 
 import pytest
 
 from builds import described
-from mint_lever.records import Saved, bench_sheet
-from mint_lever.run.log import Entry, Held
+from mint_lever.records import Saved, bench_sheet, device_lines
+from mint_lever.run.log import Entry, Held, setting_at
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.by_default import by_default
 from mint_lever.steps import bench_run
@@ -30,9 +31,16 @@ def figures(sheet, title):
     ]
 
 
-def one(sheet, title, label):
-    (found,) = [each for each in figures(sheet, title) if each.label == label]
+def one(sheet, title, label, group=""):
+    """The one line of that name, of that group where it is given."""
+    (found,) = [
+        each for each in figures(sheet, title) if each.label == label and group in ("", each.group)
+    ]
     return found
+
+
+def lines(sheet, title):
+    return [line for section in sheet.sections if section.title == title for line in section.lines]
 
 
 def test_it_goes_in_the_order_of_work():
@@ -40,23 +48,53 @@ def test_it_goes_in_the_order_of_work():
         "To key into the transmitter",
         "To key into the unit",
         "To key into the speed controller",
+        "Wanted, and by which school",
         "Metal",
         "Readings",
         "Directions and fail-safe",
         "Tail",
+        "Head speed",
         "Modes at the blade",
+        "Open and stale, the next first",
+        "Why it is not fit to fly",
     ]
 
 
 def test_a_draft_says_so_and_why_it_is_not_fit():
-    assert sheet_of().head[0] == "Draft, not saved as a revision"
-    assert sheet_of().head[-2:] == ("Not fit to fly", "zero pitch: open")
-    saved = Saved(4, "28 November 2026", fit=True, withheld=())
-    assert sheet_of(saved=saved).head == (
-        "Revision 4, 28 November 2026",
+    sheet = sheet_of()
+    assert sheet.head[0] == "Draft, not saved as a revision"
+    assert (sheet.draft, sheet.fit) == (True, False)
+    assert sheet.fitness == "Not fit to fly: why stands at the end"
+    assert lines(sheet, "Why it is not fit to fly") == ["zero pitch: open"]
+
+
+def test_a_revision_that_is_fit_says_so_with_its_day():
+    saved = Saved(4, "26 November 2026", fit=True, withheld=(), as_of="28 November 2026")
+    everything = [Held(n, *each) for n, each in enumerate(_held(described()), start=1)]
+    sheet = sheet_of(saved=saved, held=everything)
+    assert sheet.head == (
+        "Revision 4, 26 November 2026; as of 28 November 2026",
         "unit mixes, three servos, 120°, rotor turns clockwise, 2 blades",
-        "Fit to fly",
     )
+    assert (sheet.draft, sheet.fitness) == (False, "Fit to fly")
+    assert lines(sheet, "Why it is not fit to fly") == []
+
+
+def test_what_no_device_was_said_to_hold_is_counted_at_the_head():
+    everything = [Held(n, *each) for n, each in enumerate(_held(described()), start=1)]
+    sheet = sheet_of(held=everything[:-3])
+    (said,) = [line for line in sheet.head if "keyed in" in line]
+    assert said == "Settings still to be keyed in: 3. The model is not what this sheet shows"
+
+
+def _held(setup):
+    """Every setting with the device that holds it, single ones only at the end."""
+    found = [
+        (line.device, path, setting_at(setup.as_document(), path))
+        for line in device_lines(setup, [])
+        for path in line.paths
+    ]
+    return sorted(found, key=lambda each: each[1].startswith("unit.governor"))
 
 
 @pytest.mark.parametrize(
@@ -71,18 +109,17 @@ def test_a_draft_says_so_and_why_it_is_not_fit():
             "Normal, tail gain",
             "−30",
         ),
-        (
-            "airframe.tail.servo.arm_mm",
-            8.25,
-            "Tail",
-            "Tail, servo, horn length",
-            "8.25",
-        ),
+        ("airframe.tail.servo.arm_mm", 8.25, "Tail", "Tail, servo, horn length", "8.25"),
     ],
 )
 def test_a_changed_setting_is_another_figure(path, value, title, label, said):
-    assert one(sheet_of(), title, label).value != said
-    changed = one(sheet_of(with_((path, value))), title, label)
+    group, _, rest = label.partition(", ")
+    if group in ("Normal", "Tail"):
+        named = (rest[:1].upper() + rest[1:], group)
+    else:
+        named = (label, "")
+    assert one(sheet_of(), title, *named).value != said
+    changed = one(sheet_of(with_((path, value))), title, *named)
     assert (changed.value, changed.mark) == (said, "entered")
 
 
@@ -99,7 +136,7 @@ def test_what_is_still_to_be_keyed_in_is_marked():
     held = [Held(1, "unit", "unit.ring_pct", 100.0), Held(2, "unit", "unit.phase_deg", 4.0)]
     sheet = sheet_of(held=held)
     assert one(sheet, "To key into the unit", "Cyclic ring").note == ""
-    assert one(sheet, "To key into the unit", "Phase").note == "still to be keyed in, was 4"
+    assert one(sheet, "To key into the unit", "Phase").note == "to key in, was 4"
 
 
 def test_a_reading_has_its_mean_its_band_and_its_verdict():
@@ -148,17 +185,92 @@ def test_a_mode_is_computed_at_the_blade():
 
 
 def test_open_steps_begin_with_the_next_one():
-    sheet = sheet_of()
-    assert re.match(r"1 Make safe, open$", sheet.open_steps[0])
-    assert len(sheet.open_steps) > 20
+    found = lines(sheet_of(), "Open and stale, the next first")
+    assert re.match(r"1 Make safe, open$", found[0])
+    assert len(found) > 20
 
 
 def test_every_setting_a_device_holds_is_on_it_once():
     sheet = sheet_of()
     for device in ("transmitter", "unit", "speed controller"):
-        labels = [each.label for each in figures(sheet, f"To key into the {device}")]
-        assert len(labels) == len(set(labels))
-    unit = {each.label for each in figures(sheet, "To key into the unit")}
-    assert {"Governor, governor gain", "Heading hold", "Cyclic centre, aileron"} <= unit
-    curve = one(sheet, "To key into the transmitter", "Normal, pitch curve")
+        found = [(each.group, each.label) for each in figures(sheet, f"To key into the {device}")]
+        assert len(found) == len(set(found))
+    unit = {(each.group, each.label) for each in figures(sheet, "To key into the unit")}
+    assert {("Governor", "Governor gain"), ("", "Heading hold"), ("Cyclic centre", "Aileron")} <= (
+        unit
+    )
+    curve = one(sheet, "To key into the transmitter", "Pitch curve", "Normal")
     assert curve.value == "0 · 25 · 50 · 75 · 100"
+
+
+def test_units_are_written_as_on_paper():
+    units = {figure.unit for section in sheet_of().sections for figure in section.figures}
+    assert {"µs", "°", "mm", "rpm"} <= units
+    assert not units & {"us", "deg", "mohm", "us/deg"}
+
+
+class TestDrawings:
+    def test_the_swash_has_every_ball_where_it_stands(self):
+        """x to the right, y down, nose up: azimuth clockwise from above (formulas, sign
+        conventions)."""
+        (swash,) = drawings(sheet_of(), "Metal")
+        middle = swash.width / 2
+        balls = [ring for ring in swash.rings if ring.filled]
+        for ring, ball in zip(balls, described().airframe.swash.balls, strict=True):
+            turned = math.degrees(math.atan2(ring.x - middle, middle - ring.y)) % 360
+            assert turned == pytest.approx(ball.azimuth_deg % 360, abs=1e-6)
+        said = {letters.text for letters in swash.letters}
+        for n, ball in enumerate(described().airframe.swash.balls, start=1):
+            assert f"{n} {ball.role}" in said
+            assert f"{ball.role} at {ball.azimuth_deg:g}°" in swash.says
+
+    def test_every_mode_has_its_curves_through_their_own_points(self):
+        modes = described().transmitter.modes
+        found = {each.title: each for each in drawings(sheet_of(), "Modes at the blade")}
+        assert len(found) == 2 * len(modes.names())
+        drawn = found["Normal, pitch curve"]
+        heights = [ring.y for ring in drawn.rings]
+        assert heights == sorted(heights, reverse=True)
+        assert [each.text for each in drawn.letters][1:] == ["0", "25", "50", "75", "100"]
+        line = max(drawn.strokes, key=lambda each: len(each.points))
+        for ring in drawn.rings:
+            off = [math.dist((ring.x, ring.y), point) for point in line.points]
+            assert min(off) < 0.3
+
+    def test_a_reading_stands_on_its_band_where_its_figure_says(self):
+        entries = [("zero_pitch", "blade.0", 0.0), ("zero_pitch", "blade.1", 0.9)]
+        sheet = sheet_of(entries=entries)
+        good, bad = (one(sheet, "Readings", f"Blade {each} over the boom") for each in "AB")
+        for figure, inside in ((good, True), (bad, False)):
+            wanted = next(s for s in figure.ruler.strokes if s.weight == "thick")
+            (low, _), (high, _) = wanted.points
+            (mark,) = figure.ruler.rings
+            assert (low <= mark.x <= high) == inside
+            assert 0 < mark.x < figure.ruler.width
+        unread = one(sheet_of(), "Readings", "Blade A over the boom")
+        assert unread.ruler is None
+
+
+def drawings(sheet, title):
+    return [
+        each for section in sheet.sections if section.title == title for each in section.drawings
+    ]
+
+
+class TestHeadSpeed:
+    def test_tip_speed_is_radius_times_turning(self):
+        """v = Ω·R (formulas §12)."""
+        sheet = sheet_of(with_(("transmitter.modes.normal.head_speed_rpm", 2000.0)))
+        radius_m = described().airframe.rotor.radius_mm / 1000
+        found = one(sheet, "Head speed", "Tip speed", "Normal")
+        assert float(found.value) == pytest.approx(2000 * 2 * math.pi / 60 * radius_m, abs=0.5)
+        assert (found.unit, found.mark) == ("m/s", "computed")
+
+    def test_a_mode_without_a_head_speed_says_so(self):
+        sheet = sheet_of(with_(("transmitter.modes.normal.head_speed_rpm", None)))
+        found = one(sheet, "Head speed", "Head speed", "Normal")
+        assert (found.value, found.mark) == ("not set", "default")
+        assert not any(
+            each.label == "Tip speed" and each.group == "Normal"
+            for each in figures(sheet, "Head speed")
+        )

@@ -22,6 +22,7 @@ const path = () => import("@/places/path/path");
 const records = () => import("@/places/records/records");
 const devices = () => import("@/places/devices/devices");
 const sheet = () => import("@/places/devices/device-sheet");
+const paper = () => import("@/places/records/paper");
 const help = () => import("@/places/help/help");
 
 const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
@@ -31,10 +32,11 @@ const FieldPlace = lazy(() => field().then((place) => ({ default: place.FieldPla
 const RecordsPlace = lazy(() => records().then((place) => ({ default: place.RecordsPlace })));
 const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
 const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
+const PaperPlace = lazy(() => paper().then((place) => ({ default: place.PaperPlace })));
 const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
 const Path = lazy(() => path().then((place) => ({ default: place.Path })));
 
-const PLACES = [bench, field, modes, path, headSpeed, records, devices, sheet, help];
+const PLACES = [bench, field, modes, path, headSpeed, records, devices, sheet, paper, help];
 const AFTER_OPENING_MS = 1500;
 
 /** Fetch the code of every place early: one that is opened without a network is there then. */
@@ -138,6 +140,7 @@ const router = createBrowserRouter([
       { path: "/devices", element: <DevicesPlace /> },
       { path: "/help", element: <HelpPlace /> },
       { path: "/helicopters/:id/sheet/:device", element: <DeviceSheet /> },
+      { path: "/helicopters/:id/paper/:which", element: <PaperPlace /> },
       {
         path: "/helicopters/:id",
         element: <HelicopterLayout />,

@@ -1,5 +1,6 @@
 """Records: what is to be keyed in, what differs, what goes on a sheet."""
 
+from mint_lever.records.card import field_card
 from mint_lever.records.compare import (
     Comparison,
     Difference,
@@ -9,7 +10,8 @@ from mint_lever.records.compare import (
 )
 from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines, keying_list
 from mint_lever.records.moved import Effect
-from mint_lever.records.sheet import Figure, Saved, Section, Sheet, bench_sheet
+from mint_lever.records.paper import Figure, Paper, Saved, Section
+from mint_lever.records.sheet import bench_sheet
 
 __all__ = [
     "NEVER_SAID",
@@ -19,12 +21,13 @@ __all__ = [
     "Figure",
     "KeyingLine",
     "LostGround",
+    "Paper",
     "Saved",
     "Section",
-    "Sheet",
     "bench_sheet",
     "compare",
     "device_lines",
+    "field_card",
     "keying_list",
     "lost_ground",
 ]

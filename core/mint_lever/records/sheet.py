@@ -1,17 +1,17 @@
-"""What stands on the bench sheet, in the order of work: the one source of its page and its print.
-
-Every figure says what it is: measured, computed, entered, or left as delivered. What nobody read is
-"not measured", never nothing.
-"""
+"""What stands on the bench sheet, in the order of work: one source of its page and its print."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
-from typing import Literal
+from collections.abc import Callable, Iterable, Iterator
 
 from mint_lever.chain import Sticks, evaluate
-from mint_lever.records.keying import KeyingLine, device_lines
+from mint_lever.records.drawing import Drawing
+from mint_lever.records.drawn_curves import drawn_curves
+from mint_lever.records.drawn_ruler import drawn_ruler
+from mint_lever.records.drawn_swash import drawn_swash
+from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines
+from mint_lever.records.paper import NOT_MEASURED, Figure, Mark, Paper, Saved, Section, by_holder
+from mint_lever.records.speeds import speed_figures
 from mint_lever.run.advice import Number, Ruler
 from mint_lever.run.log import Held
 from mint_lever.run.run import BenchRun
@@ -24,128 +24,98 @@ from mint_lever.setup.by_default import by_default
 from mint_lever.setup.catalogue import catalogue, row_of
 from mint_lever.setup.leaves import leaves
 from mint_lever.setup.modes import MODE_WORDS, ModeName
-from mint_lever.setup.said import plainly, value_said
+from mint_lever.setup.said import plainly, unit_said, value_said
 
-Mark = Literal["measured", "computed", "entered", "default", "not measured"]
-NOT_MEASURED = "not measured"
 _DEVICES: tuple[Device, ...] = ("transmitter", "unit", "speed controller")
 _FULL = Sticks.at(collective=[-100.0, 0.0, 100.0])
 
 
-@dataclass(frozen=True)
-class Figure:
-    """One line: a value in words with its ``unit``, and what kind of figure it is. ``note`` is what
-    belongs beside it: a band, a verdict, that it is still to be keyed in. Lines of one ``group``
-    stand together."""
-
-    label: str
-    value: str
-    unit: str
-    mark: Mark
-    note: str = ""
-    group: str = ""
-
-
-@dataclass(frozen=True)
-class Section:
-    """A part of the sheet."""
-
-    title: str
-    figures: tuple[Figure, ...]
-
-
-@dataclass(frozen=True)
-class Saved:
-    """Which setup it is: ``revision`` and ``day`` of the revision, None for a draft; whether it is
-    fit to fly, and every reason why not."""
-
-    revision: int | None
-    day: str | None
-    fit: bool
-    withheld: tuple[str, ...]
-
-
-@dataclass(frozen=True)
-class Sheet:
-    """A helicopter's bench sheet. ``head`` are its lines of heading, ``open_steps`` what is left to
-    do, the next first."""
-
-    name: str
-    head: tuple[str, ...]
-    sections: tuple[Section, ...]
-    open_steps: tuple[str, ...]
-
-
-def bench_sheet(run: BenchRun, saved: Saved, held: Iterable[Held] = ()) -> Sheet:
+def bench_sheet(run: BenchRun, saved: Saved, held: Iterable[Held] = ()) -> Paper:
     """Put a real helicopter's sheet together; ``held`` is what its devices were said to hold."""
     setup = run.setup
     lines = device_lines(setup, held, run.devices)
-    keyed = [_keyed(run, device, lines) for device in _DEVICES]
     sections = (
-        *keyed,
-        Section("Metal", tuple(_metal(run, tail=False))),
+        *(_keyed(run, device, lines) for device in _DEVICES),
+        Section("Wanted, and by which school", tuple(_settings(run, _is_wanted))),
+        Section("Metal", by_holder(_settings(run, _is_metal)), drawings=(drawn_swash(setup),)),
         Section("Readings", tuple(_readings(run))),
         Section("Directions and fail-safe", tuple(_directions(run))),
-        Section("Tail", tuple(_metal(run, tail=True))),
-        Section("Modes at the blade", tuple(_modes(run))),
+        Section("Tail", by_holder(_settings(run, _is_tail))),
+        Section("Head speed", tuple(speed_figures(run.chain))),
+        Section("Modes at the blade", tuple(_modes(run)), drawings=tuple(_curves(run))),
+        Section("Open and stale, the next first", lines=tuple(_open_steps(run))),
+        Section("Why it is not fit to fly", lines=saved.withheld),
     )
-    return Sheet(
+    return Paper(
+        title="Bench sheet",
         name=setup.name,
-        head=tuple(_head(run, saved)),
-        sections=tuple(each for each in sections if each.figures),
-        open_steps=tuple(_open_steps(run)),
+        draft=saved.revision is None,
+        fit=saved.fit,
+        fitness=saved.fitness if saved.fit else f"{saved.fitness}: why stands at the end",
+        head=tuple(_head(run, saved, lines)),
+        sections=tuple(each for each in sections if not each.empty),
     )
 
 
-def _head(run: BenchRun, saved: Saved) -> Iterator[str]:
-    if saved.revision is None:
-        yield "Draft, not saved as a revision"
-    else:
-        yield f"Revision {saved.revision}, {saved.day}"
+def _head(run: BenchRun, saved: Saved, lines: Iterable[KeyingLine]) -> Iterator[str]:
+    yield saved.said
     airframe = run.setup.airframe
     turns = airframe.head.rotation.replace("_", " ")
     yield (
         f"{run.setup.arranged.words}, {LAYOUT_WORDS[airframe.swash.layout]}, "
         f"rotor turns {turns}, {airframe.head.blades} blades"
     )
-    yield "Fit to fly" if saved.fit else "Not fit to fly"
-    yield from saved.withheld
+    todo = sum(line.open for line in lines)
+    if todo:
+        yield f"Settings still to be keyed in: {todo}. The model is not what this sheet shows"
 
 
 def _keyed(run: BenchRun, device: Device, lines: Iterable[KeyingLine]) -> Section:
-    return Section(
-        f"To key into the {device}",
-        tuple(
-            Figure(
-                label=line.name,
-                value=line.after,
-                unit=line.unit,
-                mark="default" if all(by_default(run.setup, p) for p in line.paths) else "entered",
-                note=_to_key(line),
-            )
-            for line in lines
-            if line.device == device
-        ),
+    figures = (
+        Figure(
+            label=line.name,
+            value=line.after,
+            unit=unit_said(line.unit),
+            mark="default" if all(by_default(run.setup, p) for p in line.paths) else "entered",
+            note=_to_key(line),
+        )
+        for line in lines
+        if line.device == device
     )
+    return Section(f"To key into the {device}", by_holder(figures))
 
 
 def _to_key(line: KeyingLine) -> str:
     own = f"{line.called}: {line.shown_after} {line.shown_unit}".strip() if line.called else ""
-    todo = f"still to be keyed in, was {line.before}" if line.open else ""
+    todo = ""
+    if line.open:
+        todo = "to key in" if line.before == NEVER_SAID else f"to key in, was {line.before}"
     return "; ".join(each for each in (own, todo) if each)
 
 
-def _metal(run: BenchRun, tail: bool) -> Iterator[Figure]:
+def _is_wanted(path: str) -> bool:
+    return path.startswith("targets.")
+
+
+def _is_tail(path: str) -> bool:
+    return path.startswith("airframe.tail.")
+
+
+def _is_metal(path: str) -> bool:
+    return path.startswith("airframe.") and not _is_tail(path)
+
+
+def _settings(run: BenchRun, wanted: Callable[[str], bool]) -> Iterator[Figure]:
+    """The settings whose path is ``wanted``, in the catalogue's order."""
     place = {row.path: n for n, row in enumerate(catalogue())}
-    document = run.setup.as_document()
     found = []
-    for path, value in leaves(document["airframe"], "airframe"):
-        row = row_of(path)
-        if row is not None and path.startswith("airframe.tail.") == tail:
+    for path, value in leaves(run.setup.as_document()):
+        row = row_of(path) if wanted(path) else None
+        if row is not None:
             found.append((place[row.path], path, row, value))
     for _, path, row, value in sorted(found, key=lambda each: each[:2]):
         mark: Mark = "default" if by_default(run.setup, path) else "entered"
-        yield Figure(row.name(path), value_said(row, value), row.unit, mark)
+        yield Figure(row.name(path), value_said(row, value), unit_said(row.unit), mark)
 
 
 def _readings(run: BenchRun) -> Iterator[Figure]:
@@ -164,9 +134,18 @@ def _reading(run: BenchRun, step: Step, ask: Number, rulers: Iterable[Ruler]) ->
     taken = {entry.sequence for entry in run.counted(step.name, ask.key)}
     # The ruler on which its readings stand has its band.
     on = (ruler for ruler in rulers if taken & {mark.sequence for mark in ruler.marks})
-    said = (next((_band(ruler) for ruler in on), ""), ask.word or "")
+    ruler = next(on, None)
+    said = ("" if ruler is None else _band(ruler), ask.word or "")
     note = ": ".join(each for each in said if each)
-    return Figure(ask.label, plainly(round(mean, 2)), ask.unit, "measured", note, group=step.title)
+    return Figure(
+        label=ask.label,
+        value=plainly(round(mean, 2)),
+        unit=unit_said(ask.unit),
+        mark="measured",
+        note=note,
+        group=step.title,
+        ruler=None if ruler is None else drawn_ruler(ask.label, ruler.band, mean, note),
+    )
 
 
 def _band(ruler: Ruler) -> str:
@@ -185,16 +164,12 @@ def _directions(run: BenchRun) -> Iterator[Figure]:
 
 def _modes(run: BenchRun) -> Iterator[Figure]:
     for name in run.setup.transmitter.modes.names():
-        words = MODE_WORDS[name]
         yield Figure(
-            f"{words}, collective low, middle and high",
+            f"{MODE_WORDS[name]}, collective low, middle and high",
             " · ".join(_collective(run, name)),
             "",
             "computed",
         )
-        speed = getattr(run.setup.transmitter.modes, name).head_speed_rpm
-        if speed is not None:
-            yield Figure(f"{words}, head speed", plainly(speed), "rpm", "entered")
 
 
 def _collective(run: BenchRun, name: ModeName) -> list[str]:
@@ -203,6 +178,11 @@ def _collective(run: BenchRun, name: ModeName) -> list[str]:
         degrees(float(pitch)) if reached else "not reached"
         for pitch, reached in zip(found.head.collective_deg, found.reachable, strict=True)
     ]
+
+
+def _curves(run: BenchRun) -> Iterator[Drawing]:
+    for name in run.setup.transmitter.modes.names():
+        yield from drawn_curves(run.chain.mode(name), name)
 
 
 def _open_steps(run: BenchRun) -> Iterator[str]:

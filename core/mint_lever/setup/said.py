@@ -7,6 +7,20 @@ from typing import Any
 from mint_lever.setup.catalogue import Row
 
 NOT_SET = "not set"
+_UNITS = {
+    "us": "µs",
+    "us/%": "µs/%",
+    "us/deg": "µs/°",
+    "deg": "°",
+    "deg/s": "°/s",
+    "mohm": "mΩ",
+    "±100": "on ±100",
+}
+
+
+def unit_said(unit: str) -> str:
+    """Say a unit as it is written on paper."""
+    return _UNITS.get(unit, unit)
 
 
 def value_said(row: Row, value: Any) -> str:

@@ -1796,6 +1796,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/papers/{which}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paper
+         * @description Show the bench sheet, of the draft or of a ``revision``, or the field card.
+         */
+        get: operations["records_api_paper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/papers/{which}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed
+         * @description Download the bench sheet or the field card as a PDF, on A4 or letter.
+         */
+        get: operations["records_api_printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/tables/{table}": {
         parameters: {
             query?: never;
@@ -8090,6 +8130,183 @@ export interface components {
             readings: number;
         };
         /**
+         * Drawing
+         * @description A drawing with its ``title``; ``says`` is what it shows, for those who do not see it.
+         */
+        Drawing: {
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Strokes
+             * @default []
+             */
+            strokes: components["schemas"]["Stroke"][];
+            /**
+             * Rings
+             * @default []
+             */
+            rings: components["schemas"]["Ring"][];
+            /**
+             * Letters
+             * @default []
+             */
+            letters: components["schemas"]["Letters"][];
+        };
+        /**
+         * Figure
+         * @description One line: a value in words with its ``unit``, and what kind of figure it is. ``note`` is what
+         *     belongs beside it: a band, a verdict, that it is still to be keyed in. Lines of one ``group``
+         *     stand together. ``ruler`` draws a reading on its band.
+         */
+        Figure: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /** Unit */
+            unit: string;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "measured" | "computed" | "entered" | "default" | "not measured";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            ruler?: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * Letters
+         * @description Words whose base line begins, has its middle or ends at a point.
+         */
+        Letters: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default start
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+        };
+        /**
+         * PaperOut
+         * @description A bench sheet or a field card. ``head`` are its lines of heading; a ``draft`` is no saved
+         *     revision. ``revisions`` are the numbers a bench sheet can be had of, the newest first.
+         *     ``practising``: a simulated model is on the table, of which nothing is here.
+         */
+        PaperOut: {
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Draft */
+            draft: boolean;
+            /** Fit */
+            fit: boolean;
+            /** Fitness */
+            fitness: string;
+            /** Head */
+            head: string[];
+            /** Sections */
+            sections: components["schemas"]["Section"][];
+            /** Revisions */
+            revisions: number[];
+            /** Practising */
+            practising: boolean;
+        };
+        /**
+         * Ring
+         * @description A circle of a radius about a point; ``filled`` or not.
+         */
+        Ring: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Radius */
+            radius: number;
+            /**
+             * Filled
+             * @default false
+             */
+            filled: boolean;
+            /**
+             * Weight
+             * @default plain
+             * @enum {string}
+             */
+            weight: "thin" | "plain" | "thick";
+        };
+        /**
+         * Section
+         * @description A part of a paper: figures, ``lines`` of words, drawings. ``ticks``: each line has a box to
+         *     be ticked by hand.
+         */
+        Section: {
+            /** Title */
+            title: string;
+            /**
+             * Figures
+             * @default []
+             */
+            figures: components["schemas"]["Figure"][];
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /**
+             * Drawings
+             * @default []
+             */
+            drawings: components["schemas"]["Drawing"][];
+            /**
+             * Ticks
+             * @default false
+             */
+            ticks: boolean;
+        };
+        /**
+         * Stroke
+         * @description A line through points; ``dashed`` for what is no part but a help to the eye.
+         */
+        Stroke: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Weight
+             * @default plain
+             * @enum {string}
+             */
+            weight: "thin" | "plain" | "thick";
+            /**
+             * Dashed
+             * @default false
+             */
+            dashed: boolean;
+        };
+        /**
          * WordMeaning
          * @description A word of the trade, what it means and what else it goes by.
          */
@@ -11783,6 +12000,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    records_api_paper: {
+        parameters: {
+            query?: {
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                which: "bench" | "field";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    records_api_printed: {
+        parameters: {
+            query?: {
+                size?: "a4" | "letter";
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                which: "bench" | "field";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description What went wrong */

@@ -1,4 +1,5 @@
 /** The end of an evening: what was set, what is open, and the revision to save. */
+import { Link } from "react-router";
 import { type Bench, type EveningOver, type StepName, useEveningOver } from "@/api/bench";
 import { asProblem } from "@/api/client";
 import { Dialog } from "@/parts/dialog";
@@ -76,6 +77,19 @@ function Sum({ bench, close, onStep }: SumProps) {
           <h3 className="mt-4 border-b-2 border-ink font-semibold">What to key in</h3>
           <KeyingList draft={draft} />
         </>
+      )}
+      {!bench.simulated && (
+        <p className="mt-4">
+          On paper:{" "}
+          <Link className="text-mint underline" to={`/helicopters/${draft.id}/paper/bench`}>
+            bench sheet
+          </Link>
+          ,{" "}
+          <Link className="text-mint underline" to={`/helicopters/${draft.id}/paper/field`}>
+            field card
+          </Link>
+          .
+        </p>
       )}
       {bench.simulated ? (
         <p className="mt-4 text-sm">Practice: nothing of it becomes a revision.</p>

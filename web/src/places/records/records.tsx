@@ -1,5 +1,6 @@
 /** Records: two setups beside one another, and everything out in open tables. */
-import { Download } from "lucide-react";
+import { Download, Smartphone, StickyNote } from "lucide-react";
+import { Link } from "react-router";
 import { exportAddress } from "@/api/fleet";
 import { tableAddress } from "@/api/records";
 import { useHere } from "@/places/helicopter/helicopter-layout";
@@ -15,6 +16,23 @@ export function RecordsPlace() {
   const { draft, editor } = useHere();
   return (
     <main className="mx-auto w-full max-w-6xl space-y-8 px-3 py-4 md:px-5 xl:min-h-0 xl:overflow-y-auto">
+      <section aria-labelledby="papers">
+        <h2 id="papers" className="border-b-2 border-ink text-lg font-semibold">
+          On paper
+        </h2>
+        <div className="mt-2 flex flex-wrap gap-2">
+          <Link className="key min-h-11" to={`/helicopters/${draft.id}/paper/bench`}>
+            <StickyNote aria-hidden size={18} /> Bench sheet
+          </Link>
+          <Link className="key min-h-11" to={`/helicopters/${draft.id}/paper/field`}>
+            <Smartphone aria-hidden size={18} /> Field card
+          </Link>
+        </div>
+        <p className="mt-1 text-sm text-faint">
+          Everything in the order of work, and what a pocket holds at the field: on the screen, on
+          the printer, as a PDF.
+        </p>
+      </section>
       <Compare draft={draft} editor={editor} />
       <section aria-labelledby="out">
         <h2 id="out" className="border-b-2 border-ink text-lg font-semibold">
