@@ -27,8 +27,12 @@ class Client:
 
     def get(self, path: str) -> Any:
         """Read one JSON answer."""
+        return json.loads(self.raw(path))
+
+    def raw(self, path: str) -> bytes:
+        """Read one answer as it is."""
         self.connection.request("GET", path, headers=self._cookie())
-        return json.loads(self._read())
+        return self._read()
 
     def send(self, method: str, path: str, body: object) -> Any:
         """Send one JSON body and read the answer."""
