@@ -25,7 +25,7 @@ lint: install-test web/node_modules/.installed
 	$(BIN)/ruff check --no-cache core server tests benchmarks
 	$(BIN)/ruff format --no-cache --check core server tests benchmarks
 	$(BIN)/mypy core/mint_lever
-	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench config demo devices field hangar headspeed keeper leaving levers logs lookup modes records shell
+	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench carrying config demo devices field hangar headspeed keeper leaving levers logs lookup modes records shell
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check

@@ -418,6 +418,14 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ),
     ("POST", f"{_H}/audit/fix"): _fix,
     ("GET", f"{_H}/compare"): lambda pilot: Call(query={"revision": _saved(pilot)}),
+    ("GET", f"{_H}/whole"): lambda _: Call(),
+    ("POST", "/api/helicopters/import/whole"): lambda pilot: Call(
+        body=pilot.ask("GET", f"/api/helicopters/{pilot.copy()}/whole").content
+    ),
+    ("GET", f"{_H}/copy"): lambda _: Call(),
+    ("POST", f"{_H}/copy"): lambda pilot: Call(
+        body={"same_radio": pilot.random.choice((True, False))}
+    ),
     ("GET", f"{_H}/papers/{{which}}"): lambda pilot: Call(
         {"which": pilot.random.choice(("bench", "field"))}
     ),

@@ -87,7 +87,7 @@ def _once(pilot: ApiPilot, rng: random.Random, route: Route, met: Met) -> Any:
         caller = ApiPilot(pilot.address, rng.randrange(2**32), bare=True) if own else pilot
         # The first call is a good one: every route is to be reached.
         good = not answers or rng.random() < 0.5
-        _stand(case, caller, route != _REMOVAL and rng.random() < 0.8)
+        _stand(case, caller, route != _REMOVAL and (good or rng.random() < 0.8))
         if good and route in GOOD:
             _make_good(case, GOOD[route](caller), caller)
         answer = case.call(base_url=pilot.address, session=caller.http, timeout=60)

@@ -17,7 +17,7 @@ from demo.models import is_visitor
 
 router = Router(tags=["bench"])
 
-_KEPT = 20
+KEPT = 20
 
 
 class PhotoOut(Schema):
@@ -45,7 +45,7 @@ def add(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
 @transaction.atomic
 def _keep(bench: Bench, image: bytes) -> int:
     photo = Photo.objects.create(bench=bench, image=image, media_type=MEDIA_TYPE)
-    old = bench.photos.order_by("-pk").values_list("pk", flat=True)[_KEPT:]
+    old = bench.photos.order_by("-pk").values_list("pk", flat=True)[KEPT:]
     bench.photos.filter(pk__in=list(old)).delete()
     return photo.pk
 

@@ -9,6 +9,7 @@ from audit.api import router as audit
 from bench.api import fleet as benches
 from bench.api import router as bench
 from bench.photos import router as photos
+from carrying.api import router as carrying
 from config.body import BoundedParser
 from config.failures import of_api
 from config.problems import Api, use_problems
@@ -54,6 +55,7 @@ api.add_router("/helicopters", photos)
 api.add_router("/helicopters", looked_up)
 api.add_router("/helicopters", field)
 api.add_router("/helicopters", records)
+api.add_router("/helicopters", carrying)
 api.add_router("", lookup)
 api.add_router("/field", at_field)
 api.add_router("/bench", benches)

@@ -10,8 +10,11 @@ from config.problems import problem
 
 def body_limit(method: str, path: str) -> int:
     """How many bytes a request may have."""
-    log = method == "POST" and path.endswith("/logs")
-    return settings.LOG_LIMIT if log else settings.BODY_LIMIT
+    if method == "POST" and path.endswith("/logs"):
+        return settings.LOG_LIMIT
+    if method == "POST" and path == "/api/helicopters/import/whole":
+        return settings.WHOLE_LIMIT
+    return settings.BODY_LIMIT
 
 
 def too_large(size: int, limit: int) -> HttpResponse:

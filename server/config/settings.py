@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "devices",
     "audit",
     "bench",
+    "carrying",
     "field",
     "lookup",
     "leaving",
@@ -147,6 +148,8 @@ SIMULATION_SEED = (
 BODY_LIMIT = 1_100_000
 # A flight log is read as it comes, never held as one body.
 LOG_LIMIT = 42_000_000
+# A helicopter with its photos and flight logs, as one file.
+WHOLE_LIMIT = 60 * 1024 * 1024
 DATA_UPLOAD_MAX_MEMORY_SIZE = BODY_LIMIT
 
 STATIC_URL = "/assets/"

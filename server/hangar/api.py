@@ -33,7 +33,6 @@ from hangar.services import (
     checked,
     edit_draft,
     owned,
-    present_setup,
     rebuild_draft,
     replace_draft,
     same,
@@ -106,15 +105,6 @@ def import_file(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from a setup file; all of it or nothing."""
     setup = checked(read_document(request.body))
     return Status(201, draft_out(add_beside(pilot_of(request), setup, "imported").draft))
-
-
-@router.post("/{helicopter_id}/copy", response={201: DraftOut})
-def copy(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[DraftOut]:
-    """Add a helicopter with another one's setup as it stands. What was measured on the other is
-    none of it: its bench is empty."""
-    pilot = pilot_of(request)
-    setup = present_setup(owned(pilot, helicopter_id).real_draft)
-    return Status(201, draft_out(add_beside(pilot, setup, "copied").draft))
 
 
 @router.get("/{helicopter_id}", response=DraftOut)

@@ -107,6 +107,23 @@ def map_log(
 ) -> FlightLog:
     """Say what the columns are, and remember it for other logs with the same header."""
     log = log_of(pilot, helicopter_id, log_id)
+    log.mapping = good = _good(log, mapping)
+    read(log)  # refused before anything is kept
+    log.save()
+    LogSource.objects.update_or_create(
+        pilot=pilot, header=_header(log.columns), defaults={"mapping": good}
+    )
+    return log
+
+
+def mapped_as_before(log: FlightLog, mapping: Mapping[str, Any]) -> None:
+    """Give a log that was kept elsewhere the mapping it had there, whether it could be read by it
+    or not."""
+    log.mapping = _good(log, mapping)
+    log.save()
+
+
+def _good(log: FlightLog, mapping: Mapping[str, Any]) -> Mapped:
     names = [column["name"] for column in log.columns]
     good: Mapped = {}
     for channel, said in mapping.items():
@@ -118,13 +135,7 @@ def map_log(
             allowed = "one of " + ", ".join(unit.name for unit in UNITS[channel])
             raise InvalidRequest([Fault(channel, said.unit, allowed)])
         good[channel] = {"column": said.column, "unit": said.unit}
-    log.mapping = good
-    read(log)  # refused before anything is kept
-    log.save()
-    LogSource.objects.update_or_create(
-        pilot=pilot, header=_header(log.columns), defaults={"mapping": good}
-    )
-    return log
+    return good
 
 
 def read(log: FlightLog) -> Recorded:

@@ -129,7 +129,7 @@ def axe(page):
 @pytest.fixture
 def import_file(page):
     def bring(path):
-        page.get_by_label("Setup file to import").set_input_files(path)
+        page.get_by_label("File to import").set_input_files(path)
 
     return bring
 

@@ -1,4 +1,4 @@
-"""Bench sheet and field card in the browser: as in the PDF, by keyboard, by thumb, on the printer."""
+"""Bench sheet and field card in the browser: as in the PDF, by keyboard, by thumb, for print."""
 
 import re
 from collections import Counter

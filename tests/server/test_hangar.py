@@ -234,6 +234,41 @@ def test_a_copy_has_the_setup_and_nothing_that_was_measured(tab, stranger, helic
     assert stranger.send("POST", f"{path}/copy").status_code == 404
 
 
+class TestSameRadio:
+    @pytest.fixture
+    def trimmed(self, tab, helicopter):
+        path = f"/api/helicopters/{helicopter['id']}"
+        changes = [
+            {"path": "transmitter.channels.aileron.subtrim_pct", "value": 6.0},
+            {"path": "transmitter.modes.normal.tail_gain_pct", "value": 41.0},
+        ]
+        edit = {"version": helicopter["version"], "changes": changes}
+        assert tab.send("PATCH", f"{path}/draft", edit).status_code == 200
+        radio = tab.send("POST", "/api/devices", {"kind": "transmitter"}).json()
+        fitted = {"kind": "transmitter", "device": radio["id"]}
+        assert tab.send("PUT", f"{path}/devices", fitted).status_code == 204
+        return path, radio
+
+    def test_what_never_carries_over_is_said_before(self, tab, stranger, trimmed):
+        path, radio = trimmed
+        said = tab.get(f"{path}/copy").json()
+        assert said["radio"] == radio["name"]
+        names = {each["kind"]: each["names"] for each in said["never_carries"]}
+        assert names["sub-trims and trims"] == ["Aileron channel, sub-trim"]
+        assert stranger.get(f"{path}/copy").status_code == 404
+
+    def test_the_copy_keeps_what_is_shared_and_the_radio(self, tab, trimmed):
+        path, _ = trimmed
+        made = tab.send("POST", f"{path}/copy", {"same_radio": True}).json()
+        transmitter = made["document"]["transmitter"]
+        assert transmitter["channels"]["aileron"]["subtrim_pct"] == 0.0
+        assert transmitter["modes"]["normal"]["tail_gain_pct"] == 41.0
+        (device,) = tab.get("/api/devices").json()
+        assert made["id"] in device["helicopters"]
+        plain = tab.send("POST", f"{path}/copy").json()["document"]["transmitter"]
+        assert plain["channels"]["aileron"]["subtrim_pct"] == 6.0
+
+
 @pytest.mark.parametrize(
     ("raw", "path"),
     [

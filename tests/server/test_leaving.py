@@ -80,21 +80,21 @@ def test_everything_goes_out_and_each_file_can_be_read(full, stranger):
     at = next(name.split("/")[0] for name in names if "/revisions/" in name)
     assert read(f"{at}/revisions/1.json")["note"] == "as it was"
     assert read_setup(read(f"{at}/revisions/1.json")["setup"])
-    log = read(f"{at}/log.json")
-    assert [(line["kind"], line["key"], line["value"]) for line in log["lines"]] == [
+
+    def lines(name):
+        return [json.loads(line) for line in archive.read(name).splitlines()]
+
+    log = lines(f"{at}/log.jsonl")
+    assert [(line["kind"], line["key"], line["value"]) for line in log] == [
         ("start", "", None),
         ("reading", "motor", True),
     ]
-    assert all(line["document__digest"] in log["setups"] for line in log["lines"])
-    field = read(f"{at}/flights.json")
-    (flown,) = field["flights"]
-    assert (flown["number"], flown["pack__name"], flown["words"]) == (
-        1,
-        "6S 1",
-        "calm over the pans",
-    )
-    assert flown["document__digest"] in log["setups"]
-    assert [(look["symptom"], look["found"]) for look in field["looks"]] == [("tail_wags", True)]
+    assert all(f"{at}/setups/{line['setup']}.json" in names for line in log)
+    (flown,) = lines(f"{at}/flights.jsonl")
+    assert (flown["number"], flown["pack"], flown["words"]) == (1, "6S 1", "calm over the pans")
+    assert f"{at}/setups/{flown['setup']}.json" in names
+    looks = read(f"{at}/field.json")["looks"]
+    assert [(look["symptom"], look["found"]) for look in looks] == [("tail_wags", True)]
     assert read("packs.json")[0]["name"] == "6S 1"
     assert archive.read(next(n for n in names if n.endswith(".jpg"))).startswith(b"\xff\xd8")
     flight = archive.read(next(n for n in names if n.endswith(".csv"))).decode()

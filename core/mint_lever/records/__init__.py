@@ -8,6 +8,7 @@ from mint_lever.records.compare import (
     compare,
     lost_ground,
 )
+from mint_lever.records.copied import NeverCarries, never_carries, same_radio
 from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines, keying_list
 from mint_lever.records.moved import Effect
 from mint_lever.records.paper import Figure, Paper, Saved, Section
@@ -21,6 +22,7 @@ __all__ = [
     "Figure",
     "KeyingLine",
     "LostGround",
+    "NeverCarries",
     "Paper",
     "Saved",
     "Section",
@@ -30,4 +32,6 @@ __all__ = [
     "field_card",
     "keying_list",
     "lost_ground",
+    "never_carries",
+    "same_radio",
 ]

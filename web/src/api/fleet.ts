@@ -6,6 +6,7 @@ import type { components } from "./schema";
 const KEY = ["fleet"];
 /** The server's own bound, asked here first so that a huge file is not sent for nothing. */
 const LARGEST_FILE = 1_000_000;
+const LARGEST_WHOLE = 60 * 1024 * 1024;
 
 export function useFleet() {
   return useQuery({ queryKey: KEY, queryFn: () => answer(client.GET("/api/helicopters")) });
@@ -27,11 +28,22 @@ export function useAddHelicopter() {
 
 export function useImport() {
   return useFleetChange(async (file: File) => {
-    if (file.size > LARGEST_FILE) {
+    const whole = await isArchive(file);
+    const largest = whole ? LARGEST_WHOLE : LARGEST_FILE;
+    if (file.size > largest) {
       throw new Problem(413, {
         title: "The file is too large",
-        detail: `found ${file.size.toLocaleString("en")} bytes; allowed: at most ${LARGEST_FILE.toLocaleString("en")} bytes`,
+        detail: `found ${file.size.toLocaleString("en")} bytes; allowed: at most ${largest.toLocaleString("en")} bytes`,
       });
+    }
+    if (whole) {
+      return answer(
+        client.POST("/api/helicopters/import/whole", {
+          body: file as unknown as string,
+          bodySerializer: (body: unknown) => body as Blob,
+          headers: { "Content-Type": "application/octet-stream" },
+        }),
+      );
     }
     return answer(
       client.POST("/api/helicopters/import", {
@@ -43,13 +55,44 @@ export function useImport() {
   });
 }
 
+/** A helicopter's one file is an archive, a setup file is text: told by how it begins. */
+async function isArchive(file: File): Promise<boolean> {
+  const [first, second] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  return first === 0x50 && second === 0x4b;
+}
+
+/** What never carries over to a copy, asked for once a copy is thought of. */
+export function useBeforeCopy(helicopter_id: string, thoughtOf: boolean) {
+  return useQuery({
+    queryKey: ["before copy", helicopter_id],
+    queryFn: () =>
+      answer(
+        client.GET("/api/helicopters/{helicopter_id}/copy", {
+          params: { path: { helicopter_id } },
+        }),
+      ),
+    enabled: thoughtOf,
+    refetchOnMount: "always",
+  });
+}
+
+type Copied = { helicopter_id: string; same_radio: boolean };
+
 /** Another helicopter with the same setup, and nothing measured yet. */
 export function useCopyHelicopter() {
-  return useFleetChange((helicopter_id: string) =>
+  return useFleetChange(({ helicopter_id, same_radio }: Copied) =>
     answer(
-      client.POST("/api/helicopters/{helicopter_id}/copy", { params: { path: { helicopter_id } } }),
+      client.POST("/api/helicopters/{helicopter_id}/copy", {
+        params: { path: { helicopter_id } },
+        body: { same_radio },
+      }),
     ),
   );
+}
+
+/** Everything of a helicopter, as one file. */
+export function wholeAddress(id: string): string {
+  return `/api/helicopters/${id}/whole`;
 }
 
 export function useRemoveHelicopter() {

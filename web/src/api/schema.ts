@@ -293,27 +293,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/copy": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Copy
-         * @description Add a helicopter with another one's setup as it stands. What was measured on the other is
-         *     none of it: its bench is empty.
-         */
-        post: operations["hangar_api_copy"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/helicopters/{helicopter_id}": {
         parameters: {
             query?: never;
@@ -1850,6 +1829,71 @@ export interface paths {
         get: operations["records_api_table"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/import/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Taken In
+         * @description Add a helicopter from its one file; all of it or nothing.
+         */
+        post: operations["carrying_api_taken_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole
+         * @description Download everything of a helicopter as one file.
+         */
+        get: operations["carrying_api_whole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before Copy
+         * @description Say what never carries over to a copy.
+         */
+        get: operations["carrying_api_before_copy"];
+        put?: never;
+        /**
+         * Copy
+         * @description Add a helicopter with another one's setup, as it stands or as one on the same radio begins.
+         *     What was measured on the other is none of it: its bench is empty.
+         */
+        post: operations["carrying_api_copy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8307,6 +8351,39 @@ export interface components {
             dashed: boolean;
         };
         /**
+         * CopyAsked
+         * @description What to know before a helicopter is copied. ``radio`` is the transmitter it has on board, ""
+         *     where none is described.
+         */
+        CopyAsked: {
+            /** Never Carries */
+            never_carries: components["schemas"]["NeverCarriesOut"][];
+            /** Radio */
+            radio: string;
+        };
+        /**
+         * NeverCarriesOut
+         * @description A kind of settings that are of one helicopter alone, and those of them that were entered.
+         */
+        NeverCarriesOut: {
+            /** Kind */
+            kind: string;
+            /** Names */
+            names: string[];
+        };
+        /**
+         * CopyGiven
+         * @description ``same_radio``: another helicopter on the same radio, with another receiver: what never
+         *     carries over is left as delivered.
+         */
+        CopyGiven: {
+            /**
+             * Same Radio
+             * @default false
+             */
+            same_radio: boolean;
+        };
+        /**
          * WordMeaning
          * @description A word of the trade, what it means and what else it goes by.
          */
@@ -9262,37 +9339,6 @@ export interface operations {
                 "application/json": Record<string, never>;
             };
         };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DraftOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    hangar_api_copy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             /** @description Created */
             201: {
@@ -12101,6 +12147,136 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    carrying_api_taken_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    carrying_api_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    carrying_api_before_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyAsked"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    carrying_api_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CopyGiven"] | null;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
                 };
             };
             /** @description What went wrong */

@@ -50,8 +50,8 @@ export function Hangar() {
         <input
           ref={file}
           type="file"
-          accept=".json,application/json"
-          aria-label="Setup file to import"
+          accept=".json,.zip,application/json,application/zip"
+          aria-label="File to import"
           className="hidden"
           onChange={(event) => take(event.target.files)}
         />
@@ -73,8 +73,8 @@ export function Hangar() {
             <p className="text-xl">Nothing stands here yet.</p>
             <p>
               Start a <strong>new helicopter</strong>: choose its size and swash layout and you get
-              lengths of that size to measure over. Or <strong>import</strong> a setup file;
-              dropping one on this page does the same.
+              lengths of that size to measure over. Or <strong>import</strong> a setup file or a
+              whole helicopter’s file; dropping one on this page does the same.
             </p>
           </div>
         )}

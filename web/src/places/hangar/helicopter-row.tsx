@@ -6,6 +6,7 @@ import {
   Copy,
   Download,
   EllipsisVertical,
+  Package,
   Trash2,
 } from "lucide-react";
 import { useState } from "react";
@@ -13,11 +14,12 @@ import { Link } from "react-router";
 import type { Standing } from "@/api/bench";
 import { useCatalogue, wordsOf } from "@/api/catalogue";
 import { asProblem, type Summary } from "@/api/client";
-import { exportAddress, useCopyHelicopter, useRemoveHelicopter } from "@/api/fleet";
+import { exportAddress, useRemoveHelicopter, wholeAddress } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
 import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { CopyHelicopter } from "./copy-helicopter";
 
 function Reach({ label, children }: { label: string; children: React.ReactNode }) {
   return (
@@ -78,7 +80,7 @@ type Props = {
 export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
   const [removing, setRemoving] = useState(false);
   const remove = useRemoveHelicopter();
-  const copy = useCopyHelicopter();
+  const [copying, setCopying] = useState(false);
   const { rows, arrangements } = useCatalogue();
   const { reach } = h;
   const saved = h.revision === null ? "no revision yet" : `revision ${h.revision}`;
@@ -129,15 +131,22 @@ export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
               <Download aria-hidden size={17} /> Export setup file
             </a>
           </MenuItem>
-          <MenuItem onSelect={() => copy.mutate(h.id)}>
-            <Copy aria-hidden size={17} /> Copy
+          <MenuItem asChild>
+            <a href={wholeAddress(h.id)} download>
+              <Package aria-hidden size={17} /> Everything of it, one file
+            </a>
+          </MenuItem>
+          <MenuItem onSelect={() => setCopying(true)}>
+            <Copy aria-hidden size={17} /> Copy…
           </MenuItem>
           <MenuItem onSelect={() => setRemoving(true)}>
             <Trash2 aria-hidden size={17} /> Remove…
           </MenuItem>
         </Menu>
       </div>
-      {copy.isError && <ProblemNote problem={asProblem(copy.error)} />}
+      <Dialog open={copying} onOpenChange={setCopying} title={`Copy ${h.name}`}>
+        <CopyHelicopter id={h.id} done={() => setCopying(false)} />
+      </Dialog>
       <Dialog open={removing} onOpenChange={setRemoving} title={`Remove ${h.name}?`}>
         <p>
           The draft and {h.revision === null ? "its history" : `all ${h.revision} revisions`} go

@@ -1,7 +1,7 @@
 /** Records: two setups beside one another, and everything out in open tables. */
-import { Download, Smartphone, StickyNote } from "lucide-react";
+import { Download, Package, Smartphone, StickyNote } from "lucide-react";
 import { Link } from "react-router";
-import { exportAddress } from "@/api/fleet";
+import { exportAddress, wholeAddress } from "@/api/fleet";
 import { tableAddress } from "@/api/records";
 import { useHere } from "@/places/helicopter/helicopter-layout";
 import { Compare } from "./compare";
@@ -54,6 +54,21 @@ export function RecordsPlace() {
               </a>
             </li>
           ))}
+          <li className="border-b border-rule">
+            <a
+              className="flex min-h-11 items-center gap-3 hover:bg-wash"
+              href={wholeAddress(draft.id)}
+              download
+            >
+              <Package aria-hidden size={18} className="shrink-0" />
+              <span>
+                <b className="font-semibold">Everything of it</b> as one file:{" "}
+                <span className="text-faint">
+                  setup, revisions, readings, flights, photos and logs, to be imported in any hangar
+                </span>
+              </span>
+            </a>
+          </li>
           <li className="border-b border-rule">
             <a
               className="flex min-h-11 items-center gap-3 hover:bg-wash"
