@@ -310,6 +310,13 @@ def _account(pilot: ApiPilot, **more: Any) -> Call:
 _H = "/api/helicopters/{helicopter_id}"
 _RATE = {"rate_pct": 80.0, "expo_pct": 10.0}
 
+
+def _crashed(pilot: ApiPilot) -> Call:
+    """A piece looked at after a crash that was written down."""
+    pilot.ask("POST", f"{pilot.at}/bench/touched", {"what": "crash"})
+    return Call(body={"what": "Frame", "looked": True})
+
+
 GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("POST", "/api/account/sign-up"): lambda _: Call(
         body={"name": f"teal {secrets.token_hex(6)}", "password": PASSWORD}
@@ -469,6 +476,7 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ),
     ("GET", f"{_H}/field/trim"): lambda _: Call(query={"mode": "normal"}),
     ("POST", f"{_H}/field/trimmed"): _trimmed,
+    ("POST", f"{_H}/field/looked-over"): _crashed,
     ("POST", f"{_H}/field/parts"): lambda _: Call(body={"part": "belt"}),
     ("POST", f"{_H}/field/flights/{{number}}/simulated"): _simulated_flight,
     ("DELETE", "/api/field/packs/{pack_id}"): lambda pilot: Call({"pack_id": _pack(pilot)}),

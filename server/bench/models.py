@@ -54,6 +54,7 @@ class LogEntry(models.Model):
         RESUME = "resume"
         FRESH = "fresh"
         HOLDS = "holds"
+        LOOKED = "looked"
 
     class Place(models.TextChoices):
         BENCH = "bench"

@@ -92,7 +92,7 @@ def add_reading(
         edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
     _begun(bench, sender)
-    _log(bench, LogEntry.Kind.READING, sender, **what)
+    write_down(bench, LogEntry.Kind.READING, sender, **what)
     return bench
 
 
@@ -112,7 +112,7 @@ def edit_reading(
     old.struck = True
     old.changed_at = bench.sequence + 1  # the count of the entry that takes its place
     old.save()
-    _log(
+    write_down(
         bench,
         LogEntry.Kind.READING,
         sender,
@@ -207,7 +207,7 @@ def worked_on(pilot: User, helicopter_id: uuid.UUID, what: str, sender: Sender =
         raise InvalidRequest([Fault("what", what, allowed)])
     bench = _bench(pilot, helicopter_id)
     if taken_once(bench.helicopter, sender.id):
-        _log(bench, LogEntry.Kind.TOUCHED, sender, key=what, label=what)
+        write_down(bench, LogEntry.Kind.TOUCHED, sender, key=what, label=what)
     return bench
 
 
@@ -219,7 +219,7 @@ def note(
     bench = _bench(pilot, helicopter_id)
     if taken_once(bench.helicopter, sender.id):
         for kind in kinds:
-            _log(bench, kind, sender.of_several(), label=kind)
+            write_down(bench, kind, sender.of_several(), label=kind)
     return bench
 
 
@@ -249,7 +249,7 @@ def device_holds(
     label = names[0] if len(names) == 1 else f"{names[0]} and {len(names) - 1} more"
     one = paths[0] if len(paths) == 1 else ""
     kind = LogEntry.Kind.HOLDS
-    _log(bench, kind, sender, key=one, label=label[:500], value={"held": held})
+    write_down(bench, kind, sender, key=one, label=label[:500], value={"held": held})
     return bench
 
 
@@ -316,7 +316,7 @@ def _do(
         for work in action.work:
             by_hand(model, work)
         bench.truth = model.truth.model_dump(mode="json")
-    _log(
+    write_down(
         bench,
         LogEntry.Kind.ACT,
         sender,
@@ -405,10 +405,11 @@ def _begun(bench: Bench, sender: Sender) -> None:
     log = log_of(bench, bench.simulated)
     if not log.started:
         kind = LogEntry.Kind.RESUME if log.entries else LogEntry.Kind.START
-        _log(bench, kind, sender.of_several(), label=kind)
+        write_down(bench, kind, sender.of_several(), label=kind)
 
 
-def _log(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
+def write_down(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) -> LogEntry:
+    """Put a line at the end of the log; ``what`` are its other columns."""
     _make_room(bench)
     bench.sequence += 1
     bench.save()

@@ -72,7 +72,9 @@ class Holding(Part):
     held: list[tuple[Literal["transmitter", "unit", "speed controller"], Short, Any]]
 
 
-Kind = Literal["reading", "act", "touched", "power", "start", "pause", "resume", "fresh", "holds"]
+Kind = Literal[
+    "reading", "act", "touched", "power", "start", "pause", "resume", "fresh", "holds", "looked"
+]
 
 
 class LogPart(Part):

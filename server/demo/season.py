@@ -200,7 +200,7 @@ def _fly(pilot: User, helicopter: uuid.UUID, flown: Flown, packs: dict[str, Pack
         rng = np.random.default_rng(number)
         made = flown_log(chain, "idle_up_1", rng, gain=6.0, weak_pack=1.9)
         name = f"{flown.at[:10]} over the pans"
-        kept = keep_log(pilot, helicopter, name, [made.csv.encode()], simulated=True)
+        kept = keep_log(pilot, helicopter, name, [made.csv.encode()], simulated=False)
         what["flight_log"] = kept.pk
     write(pilot, helicopter, number, what, Sender())
     for symptom in flown.looks:

@@ -17,6 +17,8 @@ from bench.models import Bench, LogEntry
 from demo.models import DemoPilot, prepared_pilot
 from field.models import Flight, Hidden, Look, Pack, PackMeasure, PartNew
 from hangar.models import Document, Draft, DraftState, DraftVersion, Helicopter, Revision
+from keeper.log_files import bring
+from logs.models import FlightLog
 
 # Reserved (accounts.names): no pilot's own name is ever in the way.
 NAME = "demo visitor"
@@ -64,8 +66,8 @@ def _make_room() -> None:
 
 
 def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) -> None:
-    """Copy a helicopter whole but for its photos and flight logs: a few statements, however long
-    its log. ``packs`` are the owner's, by those they are copies of."""
+    """Copy a helicopter whole but for its photos: a few statements, however long its log.
+    ``packs`` are the owner's, by those they are copies of."""
     old_id = helicopter.pk
     made = _again(helicopter, id=uuid.uuid4(), owner=owner)
     made.save(force_insert=True)
@@ -96,7 +98,18 @@ def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) 
         if old.replaces_id:
             new[old.pk].replaces = new[old.replaces_id]
     LogEntry.objects.bulk_update(replacing, ["replaces"])
-    _copy_flights(old_id, made, documents, packs)
+    _copy_flights(old_id, made, documents, packs, _copy_logs(old_id, made))
+
+
+def _copy_logs(old_id: uuid.UUID, made: Helicopter) -> dict[uuid.UUID, FlightLog]:
+    """Copy the flight logs that are there; their files are shared, not written again."""
+    logs = {}
+    for log in FlightLog.objects.filter(helicopter=old_id):
+        if log.path.exists():
+            logs[log.pk] = copy = _again(log, id=uuid.uuid4(), helicopter=made)
+            bring(log.path, copy.path)
+            copy.save(force_insert=True)
+    return logs
 
 
 def _copy_flights(
@@ -104,6 +117,7 @@ def _copy_flights(
     made: Helicopter,
     documents: Mapping[int, Document],
     packs: Mapping[uuid.UUID, Pack],
+    logs: Mapping[uuid.UUID, FlightLog],
 ) -> None:
     flights = list(Flight.objects.filter(helicopter=old_id))
     copied = Flight.objects.bulk_create(
@@ -112,7 +126,7 @@ def _copy_flights(
             helicopter=made,
             document=documents[flight.document_id],
             pack=packs[flight.pack_id] if flight.pack_id else None,
-            flight_log=None,
+            flight_log=logs.get(flight.flight_log_id) if flight.flight_log_id else None,
         )
         for flight in flights
     )

@@ -15,10 +15,11 @@ from bench.models import LogEntry
 from bench.services import Sender, bench_of
 from bench.stamp import Stamp
 from config.given import Count, CountAsked, LeverAsked, Yes
+from field.crashed import look_over
 from field.flights import begin, land, open_next, strike, take_back, write
 from field.looks import look
 from field.made import made_it
-from field.packs import add_pack, change_pack, drop_pack, packs_of
+from field.packs import add_pack, change_pack, drop_pack
 from field.schemas import (
     FieldOut,
     FlownPack,
@@ -26,6 +27,7 @@ from field.schemas import (
     SymptomOut,
     Trims,
     Verdict,
+    packs_out,
     show,
     symptoms_out,
 )
@@ -95,6 +97,13 @@ class FlightStruck(AtField):
     struck: Yes = True
 
 
+class LookedOver(AtField):
+    """A piece of the list after a crash, and whether it was looked at."""
+
+    what: str = Field(max_length=80)
+    looked: Yes = True
+
+
 class LookedAt(AtField):
     """What was looked at by hand, and whether something was found and put right."""
 
@@ -158,28 +167,28 @@ def symptoms(request: HttpRequest) -> list[SymptomOut]:
 @everywhere.get("/packs", response=list[FlownPack])
 def packs(request: HttpRequest) -> list[FlownPack]:
     """List the pilot's packs."""
-    return _packs(request)
+    return packs_out(pilot_of(request))
 
 
 @everywhere.post("/packs", response=list[FlownPack])
 def new_pack(request: HttpRequest, given: PackNamed) -> list[FlownPack]:
     """Name a pack."""
     add_pack(pilot_of(request), given.id, given.name)
-    return _packs(request)
+    return packs_out(pilot_of(request))
 
 
 @everywhere.patch("/packs/{pack_id}", response=list[FlownPack])
 def pack_changed(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[FlownPack]:
     """Give a pack another name, put it away or take it up again."""
     change_pack(pilot_of(request), pack_id, given.model_dump(exclude_unset=True))
-    return _packs(request)
+    return packs_out(pilot_of(request))
 
 
 @everywhere.delete("/packs/{pack_id}", response=list[FlownPack])
 def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[FlownPack]:
     """Take a pack away that never flew."""
     drop_pack(pilot_of(request), pack_id)
-    return _packs(request)
+    return packs_out(pilot_of(request))
 
 
 @everywhere.get("/packs/{pack_id}/life", response=PackLifeOut)
@@ -327,14 +336,14 @@ def wear(request: HttpRequest, helicopter_id: uuid.UUID) -> WearOut:
     return wear_of(bench_of(pilot_of(request), helicopter_id))
 
 
+@router.post("/{helicopter_id}/field/looked-over", response=WearOut)
+def looked_over(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedOver) -> WearOut:
+    """Note that a piece was looked at after a crash, or was not."""
+    sender = given.sender()
+    return wear_of(look_over(pilot_of(request), helicopter_id, given.what, given.looked, sender))
+
+
 @router.post("/{helicopter_id}/field/parts", response=WearOut)
 def new_part(request: HttpRequest, helicopter_id: uuid.UUID, given: PartGiven) -> WearOut:
     """Note that a part is new."""
     return wear_of(part_is_new(pilot_of(request), helicopter_id, given.part, given.sender()))
-
-
-def _packs(request: HttpRequest) -> list[FlownPack]:
-    return [
-        FlownPack(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
-        for each in packs_of(pilot_of(request))
-    ]

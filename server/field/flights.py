@@ -13,13 +13,14 @@ from django.http import Http404
 from django.utils import timezone
 
 from accounts.quotas import full, quota_of
-from bench.fitness import fitness_at
+from bench.fitness import FitnessOut, fitness_at
 from bench.models import Bench
 from bench.services import Sender, bench_of
-from bench.stored_run import run_at, setup_at
+from bench.stored_run import setup_at
 from config.problems import Refused
 from field.models import Flight, Pack
 from field.stored import (
+    FieldNow,
     changed_of,
     field_at,
     flights_at,
@@ -75,43 +76,43 @@ def begin(
     if not taken_once(bench.helicopter, sender.id):
         return bench
     flight = _one(bench, number, Flight.Stage.READY)
-    against = speaks_against(bench, flight)
+    now = field_at(bench)
+    fitness = fitness_at(now.run, bench.helicopter, bench.simulated is not None)
+    changed = changed_before(bench, flight, last_flown(bench))
+    against = speaks_against(now, fitness, changed)
     if against and not knowing:
         raise Refused(409, "Not yet", " ".join(f"{each}." for each in against))
-    fitness = fitness_at(run_at(bench), bench.helicopter, bench.simulated is not None)
     flight.fit, flight.withheld, flight.revision = fitness.fit, fitness.withheld, fitness.revision
-    flight.changed = [kept_change(each) for each in changed_before(bench, flight)]
+    flight.changed = [kept_change(each) for each in changed]
     flight.document = kept_today(bench.helicopter, state_of(bench.helicopter.draft).document)
     flight.stage, flight.began_at = Flight.Stage.AIR, sender.at or timezone.now()
     flight.save()
     return bench
 
 
-def speaks_against(bench: Bench, flight: Flight) -> list[str]:
-    """Why a flight that is ready should not begin, each in words; empty where nothing does."""
+def speaks_against(now: FieldNow, fitness: FitnessOut, changed: Sequence[Changed]) -> list[str]:
+    """Why a flight that is ready should not begin, each in words; empty where nothing does.
+    ``changed`` is what it has otherwise than the one before."""
     found = []
-    now = field_at(bench)
     advice = now.advice
     if advice.symptom is not None and advice.symptom.danger:
         found.append(advice_said(now.run, advice).headline)
-    fitness = fitness_at(now.run, bench.helicopter, bench.simulated is not None)
     if not fitness.fit:
         first, more = fitness.withheld[:_NAMED], len(fitness.withheld) - _NAMED
         rest = f"; and {more} more" if more > 0 else ""
         found.append(f"It is not fit to fly: {'; '.join(first)}{rest}")
     # Both axes of one centre are moved together, after a trim flight: that is one change.
-    changed = {each.path.split(".centre_trim.")[0] for each in changed_before(bench, flight)}
-    if len(changed) > 1:
+    settings = {each.path.split(".centre_trim.")[0] for each in changed}
+    if len(settings) > 1:
         found.append(
-            f"{len(changed)} settings are other than on the flight before: whatever comes of it, "
+            f"{len(settings)} settings are other than on the flight before: whatever comes of it, "
             "nobody will know which one did it"
         )
     return found
 
 
-def changed_before(bench: Bench, flight: Flight) -> tuple[Changed, ...]:
-    """What is otherwise than on the flight before, made here or anywhere else."""
-    before = last_flown(bench)
+def changed_before(bench: Bench, flight: Flight, before: Flight | None) -> tuple[Changed, ...]:
+    """What is otherwise than on the flight ``before``, made here or anywhere else."""
     noted = tuple(changed_of(each) for each in flight.noted)
     if before is None:
         return noted

@@ -6,6 +6,7 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
+from django.contrib.auth.models import User
 from ninja import Field, Schema
 from pydantic import BaseModel, Strict
 
@@ -205,6 +206,14 @@ def symptoms_out() -> list[SymptomOut]:
     ]
 
 
+def packs_out(pilot: User) -> list[FlownPack]:
+    """A pilot's packs."""
+    return [
+        FlownPack(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
+        for each in packs_of(pilot)
+    ]
+
+
 def show(bench: Bench) -> FieldOut:
     """Show the field of the model on the table."""
     now, at_hand, draft = field_at(bench), open_flight(bench), bench.helicopter.draft
@@ -212,7 +221,8 @@ def show(bench: Bench) -> FieldOut:
     newest = last_flown(bench)
     untold = newest is not None and newest.seen is None
     ready = at_hand is not None and at_hand.stage == Flight.Stage.READY
-    will_fly = changed_before(bench, at_hand) if ready and at_hand is not None else ()
+    will_fly = changed_before(bench, at_hand, newest) if ready and at_hand is not None else ()
+    fitness = fitness_at(run, bench.helicopter, bench.simulated is not None)
     final = next(each for each in run.standings if each.step.always_last)
     answers = log_of(bench, bench.simulated).by_step.get(final.step.name, ())
     return FieldOut(
@@ -222,19 +232,16 @@ def show(bench: Bench) -> FieldOut:
         sequence=bench.sequence,
         simulated=bench.simulated is not None,
         modes=list(run.setup.transmitter.modes.names()),
-        fitness=fitness_at(run, bench.helicopter, bench.simulated is not None),
+        fitness=fitness,
         final=final.state,
         final_step=final.step.name,
         final_at=max((each.sent_at for each in answers if not each.struck), default=None),
         at_hand=None if at_hand is None else flight_out(now, at_hand),
         will_fly=[_changed(now, each) for each in will_fly],
-        against=speaks_against(bench, at_hand) if ready and at_hand is not None else [],
+        against=speaks_against(now, fitness, will_fly) if ready else [],
         next=None if (at_hand is not None and at_hand.noted) or untold else _next(now),
         likely=list(likely_first(now.flights, _against(at_hand, now))),
-        packs=[
-            FlownPack(id=each.pk, name=each.name, put_away=each.put_away, flown=each.flown)  # type: ignore[attr-defined]
-            for each in packs_of(bench.helicopter.owner)
-        ],
+        packs=packs_out(bench.helicopter.owner),
         newest=None if newest is None else flight_out(now, newest),
         since_good=_since_good(bench, now),
     )

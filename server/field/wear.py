@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Sequence
-from datetime import date
+from datetime import date, datetime
 from typing import Literal
 
 from django.contrib.auth.models import User
@@ -14,6 +14,7 @@ from pydantic import BaseModel
 from accounts.quotas import full
 from bench.models import Bench
 from bench.services import Sender, bench_of
+from field.crashed import crashed
 from field.models import Flight, PackMeasure, PartNew
 from field.packs import own_pack
 from hangar.services import taken_once
@@ -54,17 +55,20 @@ class PartOut(BaseModel):
 
 
 class InspectOut(BaseModel):
-    """What to look at after a crash, and how."""
+    """What to look at after a crash, how, and whether it was since."""
 
     what: str
     how: str
+    looked: bool
 
 
 class WearOut(BaseModel):
-    """The parts of a helicopter, how often it really flew, and what a crash asks for."""
+    """The parts of a helicopter, how often it really flew, and what a crash asks for;
+    ``crashed_at`` is when it crashed last, null where it never did."""
 
     flown: int
     parts: list[PartOut]
+    crashed_at: datetime | None
     after_a_crash: list[InspectOut]
 
 
@@ -105,12 +109,17 @@ def wear_of(bench: Bench) -> WearOut:
     known = dict(PartNew.objects.filter(helicopter=bench.helicopter).values_list("part", "flown"))
     new_at = {each.name: known[each.name] for each in PARTS if each.name in known}
     since = flights_since(new_at, flown)
+    crashed_at, looked = crashed(bench)
     return WearOut(
         flown=flown,
         parts=[
             PartOut(name=each.name, shows=each.shows, flights=since[each.name]) for each in PARTS
         ],
-        after_a_crash=[InspectOut(what=each.what, how=each.how) for each in AFTER_A_CRASH],
+        crashed_at=crashed_at,
+        after_a_crash=[
+            InspectOut(what=each.what, how=each.how, looked=each.what in looked)
+            for each in AFTER_A_CRASH
+        ],
     )
 
 

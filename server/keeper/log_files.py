@@ -30,13 +30,15 @@ def bring_logs(source: Path, target: Path) -> int:
         folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     for name in wanted:
         if (_folder(source) / name).exists():
-            _bring(_folder(source) / name, folder / name)
+            bring(_folder(source) / name, folder / name)
     if wanted:
         on_disk(folder)
     return len(_known(target)) - len(missing_logs(target))
 
 
-def _bring(file: Path, to: Path) -> None:
+def bring(file: Path, to: Path) -> None:
+    """Have a file at another place too: the same one where the disk can do that, for it is never
+    written into again; else a copy."""
     try:
         os.link(file, to)
     except FileExistsError:

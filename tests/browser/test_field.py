@@ -7,6 +7,7 @@ from playwright.sync_api import expect
 
 from builds import described
 from hands import enter, put_in_hangar, stand_at, wide
+from made_log import as_csv, flight
 
 GAIN = "44 → "
 
@@ -191,15 +192,82 @@ def test_practice_flies_by_itself_and_counts_for_nothing_real(page, address):
 
 
 def test_after_a_crash_the_list_stays_ticked_and_the_bench_shows_what_is_stale(page, field):
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+
+    def read(step, key, value):
+        version = state(page, field)["version"]
+        body = {"version": version, "step": step, "key": key, "value": value}
+        page.context.request.post(
+            f"/api{field}/bench/readings", data=body, headers={"X-CSRFToken": token}
+        )
+
+    safe = page.context.request.get(f"/api{field}/bench?step=make_safe").json()["advice"]["asks"]
+    for ask in safe:
+        read("make_safe", ask["key"], True)
+    for blade in (0, 1):
+        read("zero_pitch", f"blade.{blade}", 0.1)
+    page.reload()
     page.get_by_role("button", name="After a crash").click()
     sheet = page.get_by_role("dialog", name="After a crash")
+    expect(sheet.get_by_role("checkbox")).to_have_count(0)
+    sheet.get_by_role("button", name=re.compile("It crashed: write it down")).click()
     sheet.get_by_label(re.compile("Main shaft")).check()
-    page.keyboard.press("Escape")
+    sheet.get_by_text("1 of 15").wait_for()
     page.reload()
     page.get_by_role("button", name="After a crash").click()
     expect(sheet.get_by_label(re.compile("Main shaft"))).to_be_checked()
-    sheet.get_by_role("button", name=re.compile("It crashed")).click()
+    sheet.get_by_role("button", name=re.compile("Show what the bench")).click()
     page.locator("#step-title").wait_for()
+    slip = page.get_by_role("navigation", name="Steps", exact=True)
+    expect(
+        slip.get_by_role("button", name=re.compile("Zero pitch and tracking.*stale"))
+    ).to_be_visible()
+
+
+def test_a_flights_log_knows_its_packs_resistance_and_one_key_keeps_it(page, field):
+    """The log is made with 24 mΩ (see made_log)."""
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    kept = page.context.request.post(
+        f"/api{field}/logs?name=noon",
+        data=as_csv(flight(pack=(24.0, 44.0))),
+        headers={"X-CSRFToken": token, "Content-Type": "application/octet-stream"},
+    )
+    assert kept.ok, kept.text()
+    fly(page)
+    page.get_by_role("button", name="Another pack").click()
+    page.get_by_label("What is written on the pack").fill("6S pan 3")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name=re.compile("6S pan 3"))).to_have_attribute(
+        "aria-pressed", "true"
+    )
+    page.get_by_text("Minutes, place, wind, trims, next idea").click()
+    page.get_by_label("Its log").select_option("noon")
+    said = page.get_by_text(re.compile("Its log says that 6S pan 3 has"))
+    said.wait_for()
+    assert float(re.search(r"has ([\d.]+) mΩ", said.inner_text())[1]) == pytest.approx(24, abs=1.5)
+    page.get_by_role("button", name="Write it down for 6S pan 3").press("Enter")
+    page.get_by_text("Written down for 6S pan 3").wait_for()
+    assert state(page, field)["newest"]["flight_log"] == kept.json()["id"]
+    page.get_by_role("button", name="Packs", exact=True).click()
+    sheet = page.get_by_role("dialog", name="Packs")
+    sheet.get_by_text("1 measurements").click()
+    sheet.get_by_text("by flight log").wait_for()
+    sheet.get_by_role("button", name="Put it away").click()
+    sheet.get_by_role("button", name="Take it up again").click()
+    sheet.get_by_role("button", name="Put it away").wait_for()
+    assert [each["put_away"] for each in state(page, field)["packs"]] == [False]
+
+
+def test_the_hangar_says_how_much_is_to_be_keyed_in(page, field):
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    lines = page.context.request.get(f"/api{field}/keying").json()["lines"]
+    for line in lines[1:]:
+        body = {"version": state(page, field)["version"], "paths": line["paths"]}
+        page.context.request.post(
+            f"/api{field}/keying/held", data=body, headers={"X-CSRFToken": token}
+        )
+    page.goto("/")
+    page.get_by_text("1 to key in").wait_for()
 
 
 def test_what_was_made_at_the_field_needs_no_keying_in(page, field):

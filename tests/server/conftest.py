@@ -9,7 +9,9 @@ from django.test import Client
 
 from accounts.models import PilotName
 from accounts.names import skeleton
-from builds import document
+from builds import described, document
+
+from .field_pilot import Field
 
 
 class Browser(Client):
@@ -69,3 +71,11 @@ def helicopter(tab):
     answer = tab.send("POST", "/api/helicopters/import", raw=json.dumps(document()))
     assert answer.status_code == 201, answer.content
     return answer.json()
+
+
+@pytest.fixture
+def field(tab):
+    made = described().as_document()
+    answer = tab.send("POST", "/api/helicopters/import", raw=json.dumps(made))
+    assert answer.status_code == 201, answer.content
+    return Field(tab, f"/api/helicopters/{answer.json()['id']}")

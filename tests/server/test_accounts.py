@@ -14,6 +14,8 @@ from demo.hangar import load_demo
 from demo.models import DemoPilot, prepared_pilot
 from hangar.models import Document, Helicopter
 from live_server import ROOT, environment
+from logs.models import FlightLog
+from logs.services import keep_log
 
 from .conftest import Browser
 
@@ -144,6 +146,22 @@ class TestDemo:
         assert states["zero_pitch"] == "stale"
         photo = two.send("POST", f"/api/helicopters/{yarrow['id']}/bench/photos", raw="x")
         assert photo.status_code == 403
+
+    def test_a_visitors_helicopters_come_with_their_logs_and_go_without_the_demos(
+        self, prepared, db, django_capture_on_commit_callbacks
+    ):
+        owner = prepared_pilot()
+        one = Helicopter.objects.filter(owner=owner).first()
+        log = keep_log(owner, one.pk, "noon", [b"t,rpm\n0,1\n1,2\n"], simulated=False)
+        visitor = visitors.welcome()
+        (copy,) = FlightLog.objects.filter(helicopter__owner=visitor)
+        assert (copy.name, copy.path.read_bytes()) == ("noon", log.path.read_bytes())
+        assert copy.path != log.path
+        with django_capture_on_commit_callbacks(execute=True):
+            visitor.delete()
+        assert log.path.exists()
+        assert not copy.path.exists()
+        log.path.unlink()
 
     def test_visitors_who_are_idle_longest_go_first_and_all_after_a_day_of_rest(
         self, prepared, db, monkeypatch

@@ -120,7 +120,13 @@ def _for(
                 experts=experts,
                 first=remedy.first,
             )
-    return _bench(run, seen, ())
+    return _bench(run, seen, (), _in_vain_on_the_bench(symptom, flights[-1], looked))
+
+
+def _in_vain_on_the_bench(symptom: Symptom, last: Flight, looked: Sequence[Looked]) -> int:
+    """After how many flights something was mended for it, and it was seen again all the same."""
+    mended = {look.after for look in looked if look.symptom == symptom.key and look.found}
+    return len([number for number in mended if number < last.number])
 
 
 def _in_the_room(history: History, move: Move) -> Move:
@@ -155,11 +161,13 @@ def _in_vain(symptom: Symptom, flight: Flight, before: Flight | None) -> bool:
     return symptom.key in against and verdict_on(flight, before) == "same"
 
 
-def _bench(run: BenchRun, seen: Seen, turns: Sequence[Seen]) -> FieldAdvice:
-    """The step of the bench that measures it; hands where this helicopter has none."""
+def _bench(run: BenchRun, seen: Seen, turns: Sequence[Seen], in_vain: int = 0) -> FieldAdvice:
+    """The step of the bench that measures it, the next one after each that was ``in_vain``; hands
+    where this helicopter has none."""
     rests = tuple(each for each in turns if each != seen)
     here = _steps(run)
-    step = next((each for each in SYMPTOMS[seen.symptom].bench if each in here), None)
+    steps = [each for each in SYMPTOMS[seen.symptom].bench if each in here]
+    step = steps[min(in_vain, len(steps) - 1)] if steps else None
     return FieldAdvice("hands" if step is None else "bench", seen, bench=step, rests=rests)
 
 

@@ -11,6 +11,19 @@ _EXPO = "transmitter.modes.{mode}.rates.{function}.expo_pct"
 _RATE = "unit.full_stick_dps.{function}"
 _CENTRE = "unit.centre_trim.{function}_pct"
 
+_PHASE = "unit.phase_deg"
+# Below what a pilot sees of a stick's direction; from memory.
+_PHASE_STEP = Amount(points=5)
+_PHASE_AS_MEASURED = Remedy(path=_PHASE, way=-1, by=_PHASE_STEP, of="measured")
+_PHASE_TO_TRY = Remedy(
+    path=_PHASE,
+    way=1,
+    by=_PHASE_STEP,
+    of="against",
+    first="The bench measures it, with the gauge or by the swash: step “Phase”. This is the figure "
+    "it came to, or the one to try until it is measured.",
+)
+
 CYCLIC: tuple[Symptom, ...] = (
     Symptom(
         key="leans_in_climb",
@@ -180,17 +193,22 @@ CYCLIC: tuple[Symptom, ...] = (
         part="cyclic",
         rung="bench",
         likely="Pirouette compensation turns the wrong way, or the phase is off.",
-        bench=("corrections", "final_directions"),
+        # Only a phase that was measured: a wander does not say which way it is off.
+        remedies=(_PHASE_AS_MEASURED,),
+        bench=("corrections", "phase", "final_directions"),
         wrong_if="both are right on the bench: then it was wind",
     ),
     Symptom(
         key="skewed",
-        seen="Cyclic answers skewed: it goes partly to the side",
+        seen="Cyclic answers skewed: with the stick forward it goes partly to the side",
         part="cyclic",
         rung="bench",
         likely="The blades answer round the shaft from where they are asked: the phase is off.",
+        asks=("toward",),
+        remedies=(_PHASE_TO_TRY,),
         bench=("phase", "tilts"),
-        wrong_if="the bench finds the phase clean",
+        wrong_if="it goes to the side as before, or the bench finds the phase clean",
+        overdone=("skewed",),
     ),
     Symptom(
         key="flips_as_it_lifts",

@@ -1,4 +1,5 @@
-"""What is known beside what was seen: where the tail's gain ends, and what the drive has left."""
+"""What is known beside what was seen: where the tail's gain ends, what the drive has left,
+how far off the phase was measured."""
 
 from __future__ import annotations
 
@@ -6,6 +7,7 @@ from mint_lever.measure.verdict import Word
 from mint_lever.modes.head_speeds import head_speeds
 from mint_lever.run.readings import Readings
 from mint_lever.setup.modes import ModeName
+from mint_lever.steps.phase import better_phase, phase_off, phase_word
 from mint_lever.steps.tail.ceiling import ceiling_of
 
 _CLEAR_PCT = 2.0
@@ -28,3 +30,18 @@ def headroom(run: Readings, mode: ModeName) -> Word | None:
         return None
     found = run.memo("head speeds", lambda: head_speeds(run.chain))
     return next((each.word for each in found.modes if each.mode == mode), None)
+
+
+def phase_to_set(run: Readings) -> float | None:
+    """Give the phase (deg) the unit is to be set to by what the bench measured; None where nothing
+    that still holds was measured, or nothing is off."""
+    unit, error = run.setup.mixing_unit, phase_off(run)
+    if unit is None or error is None or phase_word(error) == "in":
+        return None
+    return better_phase(unit.phase_deg, error)
+
+
+def phase_is_clean(run: Readings) -> bool:
+    """Whether the bench measured the phase and found nothing off; unknown is not clean."""
+    error = phase_off(run)
+    return error is not None and phase_word(error) == "in"

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from mint_lever.devices import DeviceProfile, as_held
-from mint_lever.field.evidence import headroom, tail_gain_ends
+from mint_lever.field.evidence import headroom, phase_is_clean, phase_to_set, tail_gain_ends
 from mint_lever.field.flatter import flatter_round_hover
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import Amount, Remedy
@@ -21,6 +21,7 @@ from mint_lever.tail.limits import just_clear
 
 _CURVE = ".pitch_curve"
 _TAIL_GAIN = ".tail_gain_pct"
+_PHASE = "unit.phase_deg"
 _GOVERNOR, _GOVERNOR_GAIN = "drive.governor.", "drive.governor.gain"
 
 
@@ -68,6 +69,11 @@ def move_of(run: Readings, remedy: Remedy, seen: Seen) -> Move | None:
     if old is None:
         return Move(path, None, None, way, "unknown")
     new = _next(float(old), remedy, row, way)
+    if path == _PHASE:
+        measured = phase_to_set(run)
+        if measured is None and remedy.of == "measured":
+            return None
+        new = new if measured is None else measured
     new = _inside(run, remedy, seen, row, float(old), new)
     new = _held(run.devices, path, row, float(old), new)
     if new == old:
@@ -118,7 +124,10 @@ def _by(amount: Amount, size: float, row: Row) -> float:
 
 
 def _cannot_help(run: Readings, remedy: Remedy, seen: Seen) -> bool:
-    """A governor that asks for more than the drive has is not helped by asking harder."""
+    """A governor that asks for more than the drive has is not helped by asking harder, nor a phase
+    that was measured and is clean by turning it."""
+    if remedy.path == _PHASE:
+        return phase_is_clean(run)
     harder = remedy.path == _GOVERNOR_GAIN and remedy.way > 0
     return harder and headroom(run, seen.mode) == "out"
 

@@ -57,14 +57,15 @@ class Remedy:
     ``way``: 1 for more, −1 for less. ``of`` says of what: of the ``figure`` as it stands, of its
     ``size`` where the sign means something else; ``against`` what was seen, away from where the
     model went, + being right and forward; or of the size ``by torque``, more of it where the nose
-    went with the main rotor's torque and less where it went the other way. ``first`` is what is
-    looked at before it is moved.
+    went with the main rotor's torque and less where it went the other way; or to what was
+    ``measured`` on the bench, not at all without that. ``first`` is what is looked at before it is
+    moved.
     """
 
     path: str
     way: Literal[1, -1]
     by: Amount
-    of: Literal["figure", "size", "against", "by torque"] = "figure"
+    of: Literal["figure", "size", "against", "by torque", "measured"] = "figure"
     first: str = ""
 
 

@@ -49,10 +49,8 @@ def _advise(run: Readings) -> Advice:
     many = run.setup.airframe.head.blades > 2
     needed = many or run.answer(NAME, WANTED) == "measure"
     by_swash = run.answer(NAME, LOWEST) is not None
-    error = _error(run)
-    word: Word | None = None if error is None else judge(error, _BAND, _REPEATS_DEG)
-    if word == "read again":
-        word = "workable"  # beside the band by what the gauge repeats: it flies
+    error = phase_off(run)
+    word = None if error is None else phase_word(error)
     read = [
         Number(
             key=key,
@@ -115,7 +113,19 @@ def _lowest(run: Readings, word: Word | None) -> Number:
     )
 
 
-def _error(run: Readings) -> float | None:
+def phase_word(error: float) -> Word:
+    """Judge how far the cyclic stands off its direction (deg)."""
+    word = judge(error, _BAND, _REPEATS_DEG)
+    # Beside the band by what the gauge repeats: it flies.
+    return "workable" if word == "read again" else word
+
+
+def better_phase(now_deg: float, error: float) -> float:
+    """Give the unit's phase (whole deg) at which nothing would be off."""
+    return float(round(float(wrap_deg(now_deg - error))))
+
+
+def phase_off(run: Readings) -> float | None:
     """How far the cyclic stands off its direction (deg, clockwise +), by what was read last."""
     turn = run.setup.airframe.head.turn_sign
     half = {}
@@ -144,7 +154,7 @@ def _turn(run: Readings, error: float | None, word: Word | None) -> tuple[Action
     unit = run.setup.mixing_unit
     if unit is None or error is None or word not in ("out", "workable"):
         return ()
-    better = float(round(float(wrap_deg(unit.phase_deg - error))))
+    better = better_phase(unit.phase_deg, error)
     if better == unit.phase_deg:
         return ()
     text = f"Set the unit's phase from {unit.phase_deg:g} to {better:g}°."

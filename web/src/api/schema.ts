@@ -1734,6 +1734,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/field/looked-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Looked Over
+         * @description Note that a piece was looked at after a crash, or was not.
+         */
+        post: operations["field_api_looked_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/field/parts": {
         parameters: {
             query?: never;
@@ -8052,13 +8072,15 @@ export interface components {
         };
         /**
          * InspectOut
-         * @description What to look at after a crash, and how.
+         * @description What to look at after a crash, how, and whether it was since.
          */
         InspectOut: {
             /** What */
             what: string;
             /** How */
             how: string;
+            /** Looked */
+            looked: boolean;
         };
         /**
          * PartOut
@@ -8074,15 +8096,40 @@ export interface components {
         };
         /**
          * WearOut
-         * @description The parts of a helicopter, how often it really flew, and what a crash asks for.
+         * @description The parts of a helicopter, how often it really flew, and what a crash asks for;
+         *     ``crashed_at`` is when it crashed last, null where it never did.
          */
         WearOut: {
             /** Flown */
             flown: number;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Crashed At */
+            crashed_at: string | null;
             /** After A Crash */
             after_a_crash: components["schemas"]["InspectOut"][];
+        };
+        /**
+         * LookedOver
+         * @description A piece of the list after a crash, and whether it was looked at.
+         */
+        LookedOver: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** What */
+            what: string;
+            /**
+             * Looked
+             * @default true
+             */
+            looked: boolean;
         };
         /**
          * PartGiven
@@ -11968,6 +12015,41 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_looked_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookedOver"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

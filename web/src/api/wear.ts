@@ -2,6 +2,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, client } from "./client";
 import { fieldKey } from "./field";
+import type { components } from "./schema";
+
+export type Wear = components["schemas"]["WearOut"];
 
 const FIELD = "/api/helicopters/{helicopter_id}/field";
 
@@ -9,6 +12,41 @@ export function useWear(id: string) {
   return useQuery({
     queryKey: [...fieldKey(id), "wear"],
     queryFn: () => answer(client.GET(`${FIELD}/wear`, { params: { path: { helicopter_id: id } } })),
+  });
+}
+
+/** Ask for it anew, once something else changed what it says. */
+export function useWearAnew(id: string) {
+  const queries = useQueryClient();
+  return () => queries.invalidateQueries({ queryKey: fieldKey(id) });
+}
+
+/** Note that a piece was looked at after a crash, or was not after all; shown at once. */
+export function useLookedOver(id: string) {
+  const queries = useQueryClient();
+  const key = [...fieldKey(id), "wear"];
+  return useMutation({
+    mutationFn: (body: { what: string; looked: boolean }) =>
+      answer(
+        client.POST(`${FIELD}/looked-over`, {
+          params: { path: { helicopter_id: id } },
+          body: { id: crypto.randomUUID(), saw: "", ...body },
+        }),
+      ),
+    onMutate: ({ what, looked }) => {
+      queries.setQueryData<Wear>(
+        key,
+        (was) =>
+          was && {
+            ...was,
+            after_a_crash: was.after_a_crash.map((each) =>
+              each.what === what ? { ...each, looked } : each,
+            ),
+          },
+      );
+    },
+    onSuccess: (made) => queries.setQueryData(key, made),
+    onError: () => queries.invalidateQueries({ queryKey: key }),
   });
 }
 

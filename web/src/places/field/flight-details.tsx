@@ -5,6 +5,7 @@ import { useLogs } from "@/api/logs";
 import type { Pack } from "@/api/packs";
 import { NumberField } from "@/parts/settings/number-field";
 import { freeNumber } from "@/parts/settings/setting";
+import { PackByLog } from "./pack-by-log";
 import { PackChoice } from "./pack-choice";
 
 type Props = { id: string; flight: Flight; packs: Pack[]; hand: FieldHand };
@@ -67,6 +68,14 @@ export function FlightDetails({ id, flight, packs, hand }: Props) {
           )}
         </div>
       </details>
+      {flight.flight_log && flight.pack && (
+        <PackByLog
+          id={id}
+          log={flight.flight_log}
+          day={flight.landed_at?.slice(0, 10) ?? ""}
+          pack={packs.find((each) => each.id === flight.pack)}
+        />
+      )}
     </section>
   );
 }
