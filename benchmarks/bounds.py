@@ -6,12 +6,14 @@ where it stood. Prints figures only.
 
 from __future__ import annotations
 
+import hashlib
 import json
 import os
 import resource
 import sys
 import tempfile
 import time
+import zipfile
 from collections.abc import Callable
 from io import BytesIO
 from pathlib import Path
@@ -22,6 +24,7 @@ sys.path[:0] = [str(ROOT / "server"), str(ROOT / "tests")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "settings_for_live_server")
 os.environ.setdefault("MINT_LEVER_PLAIN_HTTP", "1")
 
+LONG_FILE = b""
 WILD = [100.0 * (i % 2) for i in range(17)]
 
 
@@ -34,6 +37,45 @@ def _large_picture() -> bytes:
 
 
 LARGE_PICTURE = _large_picture()
+
+
+def _long_file() -> bytes:
+    """A helicopter's file with as many lines of log as there may be, of a few questions."""
+    from builds import described
+    from hangar.documents import canonical
+
+    text = canonical(described().as_document())
+    digest = hashlib.sha256(text.encode()).hexdigest()
+    line = {
+        "at": "2026-05-01T10:00:00+00:00",
+        "sent_at": "2026-05-01T10:00:00+00:00",
+        "place": "bench",
+        "kind": "reading",
+        "step": "zero_pitch",
+        "label": "Blade over the boom",
+        "value": 0.1,
+        "simulated": None,
+        "struck": False,
+        "joins": False,
+        "replaces": None,
+        "setup": digest,
+    }
+    lines = "".join(
+        json.dumps({**line, "sequence": n, "stands_at": n, "key": f"blade.{n % 2}"}) + "\n"
+        for n in range(1, 50_001)
+    )
+    head = {"format": "mint-lever/helicopter", "version": 1, "name": "long"}
+    made = BytesIO()
+    with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("helicopter.json", json.dumps({**head, "counted": 50_000, "practised": 0}))
+        archive.writestr("setup.json", text)
+        archive.writestr(f"setups/{digest}.json", text)
+        archive.writestr("log.jsonl", lines)
+        archive.writestr("flights.jsonl", "")
+        archive.writestr("field.json", json.dumps({"looks": [], "parts_new": []}))
+        for name in ("packs", "devices", "photos", "flight-logs"):
+            archive.writestr(f"{name}.json", "[]")
+    return made.getvalue()
 
 
 class Asker:
@@ -92,6 +134,9 @@ class Asker:
         raw = ("time,rpm,volt,amp,a,b,c,d\n" + rows).encode()[: 40 * 1024 * 1024]
         return self.send("POST", f"{self.path}/logs?name=long", raw=raw)
 
+    def whole(self) -> Any:
+        return self.send("POST", "/api/helicopters/import/whole", raw=LONG_FILE)
+
     def look_up(self) -> Any:
         return self.client.get(f"{self.path}/look-up", {"text": "a b c d e f g h " * 5})
 
@@ -107,6 +152,7 @@ CASES: dict[str, Callable[[Asker], Any]] = {
     "fifty changes at once": Asker.edit,
     "a photo of 12 million pixels": Asker.photo,
     "a flight log of 40 MB": Asker.log,
+    "a helicopter's file with 50,000 lines of log": Asker.whole,
     "the longest words looked up": Asker.look_up,
     "the audit": Asker.audit,
 }
@@ -123,6 +169,8 @@ def main() -> None:
         from django.db import connection
 
         call_command("migrate", verbosity=0)
+        global LONG_FILE
+        LONG_FILE = _long_file()
         asker = Asker()
         connection.close()
         for name, case in CASES.items():

@@ -51,7 +51,7 @@ def test_a_copy_warns_first_and_is_made_by_keyboard(page, fennel):
     more(page, "Fennel 500").press("Enter")
     page.get_by_role("menuitem", name="Copy…").press("Enter")
     dialog = page.get_by_role("dialog", name="Copy Fennel 500")
-    dialog.get_by_text("aileron channel, sub-trim").wait_for()
+    dialog.get_by_text("Aileron channel, sub-trim").wait_for()
     dialog.get_by_role("button", name="Same radio, another receiver").press("Enter")
     page.get_by_role("heading", name="Fennel 500 (2)").wait_for()
     expect(dialog).to_be_hidden()
@@ -59,7 +59,7 @@ def test_a_copy_warns_first_and_is_made_by_keyboard(page, fennel):
     page.get_by_role("menuitem", name="Copy…").press("Enter")
     again = page.get_by_role("dialog", name="Copy Fennel 500 (2)")
     again.get_by_text("Horn places").wait_for()
-    expect(again.get_by_text("aileron channel, sub-trim")).to_have_count(0)
+    expect(again.get_by_text("Aileron channel, sub-trim")).to_have_count(0)
 
 
 class TestByTouch:
@@ -73,7 +73,7 @@ class TestByTouch:
         more(page, "Fennel 500").tap()
         page.get_by_role("menuitem", name="Copy…").tap()
         dialog = page.get_by_role("dialog", name="Copy Fennel 500")
-        dialog.get_by_text("aileron channel, sub-trim").wait_for()
+        dialog.get_by_text("Aileron channel, sub-trim").wait_for()
         axe("copying")
         dialog.get_by_role("button", name="Copy it as it stands").tap()
         page.get_by_role("heading", name="Fennel 500 (2)").wait_for()

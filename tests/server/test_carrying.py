@@ -102,6 +102,10 @@ def full(tab):
     ):
         answer = tab.send("POST", path, body)
         assert answer.status_code in (200, 201), answer.content
+    lines = tab.get(f"{at}/bench?step=zero_pitch").json()["advice"]["log"]["lines"]
+    newest = max(line["sequence"] for line in lines)
+    mended = tab.send("PUT", f"{at}/bench/readings/{newest}?step=zero_pitch", {"value": 0.65})
+    assert mended.status_code == 200, mended.content
     given = {"kind": "unit", "device": device["id"]}
     assert tab.send("PUT", f"{at}/devices", given).status_code == 204
     assert sent(tab, f"{at}/bench/photos", file_of(pixels())).status_code == 201
@@ -133,6 +137,8 @@ class TestThereAndBack:
         second = taken_out(stranger, f"/api/helicopters/{made['id']}")
         one, other = unpacked(first), unpacked(second)
         assert one == other
+        assert [bool(line["replaces"]) for line in one["log.jsonl"]].count(True) == 1
+        assert [line["struck"] for line in one["log.jsonl"]].count(True) == 1
         assert {name.split("/")[0] for name in one} == {
             "helicopter.json",
             "setup.json",
@@ -228,7 +234,7 @@ class TestRefused:
             ("helicopter.json", lambda it: it | {"version": 2}, "helicopter.json.version"),
             ("setup.json", lambda it: it | {"name": ""}, "setup.json.name"),
             ("log.jsonl", lambda it: [it[0] | {"kind": "secret"}], "log.jsonl.1.kind"),
-            ("log.jsonl", lambda it: [*it, it[-1]], "log.jsonl.7.sequence"),
+            ("log.jsonl", lambda it: [*it, it[-1]], "log.jsonl.8.sequence"),
             ("log.jsonl", lambda it: [it[0] | {"sequence": 99}], "log.jsonl.1.sequence"),
             ("log.jsonl", lambda it: [it[0] | {"replaces": 7}], "log.jsonl.1.replaces"),
             ("log.jsonl", lambda it: [it[0] | {"at": "noon"}], "log.jsonl.1.at"),

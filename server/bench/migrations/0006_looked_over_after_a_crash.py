@@ -4,15 +4,28 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('bench', '0005_changed_at'),
+        ("bench", "0005_changed_at"),
     ]
 
     operations = [
         migrations.AlterField(
-            model_name='logentry',
-            name='kind',
-            field=models.CharField(choices=[('reading', 'Reading'), ('act', 'Act'), ('touched', 'Touched'), ('power', 'Power'), ('start', 'Start'), ('pause', 'Pause'), ('resume', 'Resume'), ('fresh', 'Fresh'), ('holds', 'Holds'), ('looked', 'Looked')], max_length=8),
+            model_name="logentry",
+            name="kind",
+            field=models.CharField(
+                choices=[
+                    ("reading", "Reading"),
+                    ("act", "Act"),
+                    ("touched", "Touched"),
+                    ("power", "Power"),
+                    ("start", "Start"),
+                    ("pause", "Pause"),
+                    ("resume", "Resume"),
+                    ("fresh", "Fresh"),
+                    ("holds", "Holds"),
+                    ("looked", "Looked"),
+                ],
+                max_length=8,
+            ),
         ),
     ]

@@ -21,8 +21,8 @@ export function CopyHelicopter({ id, done }: { id: string; done: () => void }) {
         <ul className="divide-y divide-rule border-y border-rule">
           {before.data.never_carries.map(({ kind, names }) => (
             <li key={kind} className="py-1.5">
-              <b className="font-semibold first-letter:uppercase">{kind}</b>
-              <span className="text-sm text-faint">: {names.join("; ").toLowerCase()}</span>
+              <b className="inline-block font-semibold first-letter:uppercase">{kind}</b>
+              <span className="text-sm text-faint">: {names.join("; ")}</span>
             </li>
           ))}
           {before.data.never_carries.length === 0 && (

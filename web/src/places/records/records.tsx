@@ -48,7 +48,7 @@ export function RecordsPlace() {
               >
                 <Download aria-hidden size={18} className="shrink-0" />
                 <span>
-                  <b className="font-semibold first-letter:uppercase">{name}</b> as CSV:{" "}
+                  <b className="inline-block font-semibold first-letter:uppercase">{name}</b> as CSV:{" "}
                   <span className="text-faint">{says}</span>
                 </span>
               </a>
