@@ -11,6 +11,8 @@ from pypdf import PdfReader
 
 from builds import described
 
+from .test_records import Records
+
 GAIN = "transmitter.modes.normal.tail_gain_pct"
 FOOT = re.compile(r"^.*Page \d+ of \d+$", re.MULTILINE)
 
@@ -35,20 +37,8 @@ def words_of(paper):
             yield from (each["text"] for each in drawing["letters"])
 
 
-class Papers:
+class Papers(Records):
     """One helicopter's papers, over the API."""
-
-    def __init__(self, tab, at):
-        self.tab, self.at = tab, at
-
-    def edit(self, path, value):
-        version = self.tab.get(self.at).json()["version"]
-        body = {"version": version, "changes": [{"path": path, "value": value}]}
-        assert self.tab.send("PATCH", f"{self.at}/draft", body).status_code == 200
-
-    def save(self):
-        body = {"version": self.tab.get(self.at).json()["version"], "note": ""}
-        assert self.tab.send("POST", f"{self.at}/revisions", body).status_code == 201
 
     def paper(self, which="bench", **query):
         answer = self.tab.get(f"{self.at}/papers/{which}", query)

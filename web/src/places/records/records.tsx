@@ -1,5 +1,5 @@
 /** Records: two setups beside one another, and everything out in open tables. */
-import { Download, Package, Smartphone, StickyNote } from "lucide-react";
+import { Download, Smartphone, StickyNote } from "lucide-react";
 import { Link } from "react-router";
 import { exportAddress, wholeAddress } from "@/api/fleet";
 import { tableAddress } from "@/api/records";
@@ -40,50 +40,35 @@ export function RecordsPlace() {
         </h2>
         <ul>
           {TABLES.map(({ name, says }) => (
-            <li key={name} className="border-b border-rule">
-              <a
-                className="flex min-h-11 items-center gap-3 hover:bg-wash"
-                href={tableAddress(draft.id, name)}
-                download
-              >
-                <Download aria-hidden size={18} className="shrink-0" />
-                <span>
-                  <b className="inline-block font-semibold first-letter:uppercase">{name}</b> as CSV:{" "}
-                  <span className="text-faint">{says}</span>
-                </span>
-              </a>
-            </li>
+            <Out key={name} href={tableAddress(draft.id, name)} name={name} kind="as CSV">
+              {says}
+            </Out>
           ))}
-          <li className="border-b border-rule">
-            <a
-              className="flex min-h-11 items-center gap-3 hover:bg-wash"
-              href={wholeAddress(draft.id)}
-              download
-            >
-              <Package aria-hidden size={18} className="shrink-0" />
-              <span>
-                <b className="font-semibold">Everything of it</b> as one file:{" "}
-                <span className="text-faint">
-                  setup, revisions, readings, flights, photos and logs, to be imported in any hangar
-                </span>
-              </span>
-            </a>
-          </li>
-          <li className="border-b border-rule">
-            <a
-              className="flex min-h-11 items-center gap-3 hover:bg-wash"
-              href={exportAddress(draft.id)}
-              download
-            >
-              <Download aria-hidden size={18} className="shrink-0" />
-              <span>
-                <b className="font-semibold">Setup file</b> of the draft:{" "}
-                <span className="text-faint">to be imported here or anywhere it is read</span>
-              </span>
-            </a>
-          </li>
+          <Out href={wholeAddress(draft.id)} name="Everything of it" kind="as one file">
+            setup, revisions, readings, flights, photos and logs, to be imported in any hangar
+          </Out>
+          <Out href={exportAddress(draft.id)} name="Setup file" kind="of the draft">
+            to be imported here or anywhere it is read
+          </Out>
         </ul>
       </section>
     </main>
+  );
+}
+
+type OutProps = { href: string; name: string; kind: string; children: React.ReactNode };
+
+/** One thing to take away. */
+function Out({ href, name, kind, children }: OutProps) {
+  return (
+    <li className="border-b border-rule">
+      <a className="flex min-h-11 items-center gap-3 hover:bg-wash" href={href} download>
+        <Download aria-hidden size={18} className="shrink-0" />
+        <span>
+          <b className="inline-block font-semibold first-letter:uppercase">{name}</b> {kind}:{" "}
+          <span className="text-faint">{children}</span>
+        </span>
+      </a>
+    </li>
   );
 }
