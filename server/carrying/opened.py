@@ -12,7 +12,8 @@ from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
 from mint_lever.setup.json_text import parse
 
 MOST_FILES = 20_000
-MOST_LINE = 256 * 1024
+MOST_LINE = 128 * 1024
+MOST_LINES = 64 * 1024 * 1024
 MOST_SETUP = 1_000_000
 MOST_PART = 8 * 1024 * 1024
 MOST_UNPACKED = 400 * 1024 * 1024
@@ -53,11 +54,16 @@ class OpenedFile:
 
     def lines(self, name: str, of: type[BaseModel], most: int) -> Iterator[Any]:
         """Read a file of JSON lines, one at a time."""
+        size = 0
         with self._open(name) as file:
             for number in range(1, most + 2):
                 line = _guarded(name, lambda: file.readline(MOST_LINE + 1))
                 if not line:
                     return
+                size += len(line)
+                if size > MOST_LINES:
+                    allowed = f"at most {MOST_LINES // 1024 // 1024} MB"
+                    raise refused(name, "more than that", allowed)
                 if number > most:
                     raise refused(name, f"more than {most:,} lines", f"at most {most:,}")
                 where = f"{name}.{number}"

@@ -9,6 +9,7 @@ each. A simulated model on the table stays behind; what was read on it comes alo
 
 from __future__ import annotations
 
+import json
 from datetime import date
 from typing import Annotated, Any, Literal
 
@@ -21,6 +22,8 @@ from mint_lever.run import WORKED_ON
 from mint_lever.run.touched import Aspect
 from mint_lever.setup.modes import ModeName
 
+_MOST_VALUE = 2_000
+"""Of a line that is neither an action nor what devices hold: an answer is a figure or some."""
 FORMAT: Literal["mint-lever/helicopter"] = "mint-lever/helicopter"
 VERSION = 1
 
@@ -99,6 +102,8 @@ class LogPart(Part):
 
     @model_validator(mode="after")
     def _of_its_kind(self) -> LogPart:
+        if self.kind not in ("act", "holds") and len(json.dumps(self.value)) > _MOST_VALUE:
+            raise ValueError(f"at most {_MOST_VALUE} signs of value")
         if self.kind == "act":
             Acted.model_validate(self.value)
         elif self.kind == "holds" and self.value is not None:

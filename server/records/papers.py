@@ -27,6 +27,8 @@ from mint_lever.records import Paper, Saved, Section, bench_sheet, field_card
 from mint_lever.run import BenchRun, fitness_of
 
 Which = Literal["bench", "field"]
+_OFFERED = 200
+"""Revisions offered on the page, the newest; an older one is had by its number."""
 
 
 class PaperOut(BaseModel):
@@ -51,6 +53,7 @@ def paper_out(
     """Show a paper on the page."""
     paper = paper_of(pilot, helicopter_id, which, revision)
     helicopter = bench_of(pilot, helicopter_id).helicopter
+    numbers = helicopter.revisions.order_by("-number").values_list("number", flat=True)
     return PaperOut(
         title=paper.title,
         name=paper.name,
@@ -59,7 +62,7 @@ def paper_out(
         fitness=paper.fitness,
         head=list(paper.head),
         sections=list(paper.sections),
-        revisions=list(helicopter.revisions.order_by("-number").values_list("number", flat=True)),
+        revisions=list(numbers[:_OFFERED]),
         practising=helicopter.practising,
     )
 

@@ -238,6 +238,7 @@ class TestRefused:
             ("log.jsonl", lambda it: [it[0] | {"sequence": 99}], "log.jsonl.1.sequence"),
             ("log.jsonl", lambda it: [it[0] | {"replaces": 7}], "log.jsonl.1.replaces"),
             ("log.jsonl", lambda it: [it[0] | {"at": "noon"}], "log.jsonl.1.at"),
+            ("log.jsonl", lambda it: [it[0] | {"value": "x" * 3_000}], "log.jsonl.1"),
             ("log.jsonl", lambda it: [it[0] | {"setup": "0" * 64}], f"setups/{'0' * 64}.json"),
             (
                 "log.jsonl",
@@ -281,6 +282,13 @@ class TestRefused:
         bomb = packed({**files, "log.jsonl": b" " * 300_000})
         (fault,) = self.refused(stranger, bomb)["faults"]
         assert fault["path"] == "log.jsonl.1"
+        held = files["log.jsonl"][0] | {"kind": "holds"}
+        large = {"held": [["unit", "unit.cyclic_pct", "x" * 100_000]]}
+        lines = [held | {"sequence": n, "stands_at": n, "value": large} for n in range(1, 900)]
+        head = files["helicopter.json"] | {"counted": 1_000}
+        long = packed({**files, "helicopter.json": head, "log.jsonl": lines})
+        (fault,) = self.refused(stranger, long)["faults"]
+        assert (fault["path"], fault["allowed"]) == ("log.jsonl", "at most 64 MB")
         huge = packed({**files, "flight-logs/1.csv": b"t,rpm\n" + b"0,1\n" * 11_000_000})
         assert len(huge) < 1_000_000
         (fault,) = self.refused(stranger, huge)["faults"]

@@ -17,8 +17,8 @@ def numbered(named: str, middle: float) -> type[Canvas]:
     known only at the end."""
 
     class Numbered(Canvas):
-        def __init__(self, *given: Any, **named: Any):
-            super().__init__(*given, **named)
+        def __init__(self, *given: Any, **more: Any):
+            super().__init__(*given, **more)
             self._pages: list[dict[str, Any]] = []
 
         def showPage(self) -> None:  # noqa: N802 (the package's own name)

@@ -35,7 +35,15 @@ export function PaperPlace() {
       <main
         className={`mx-auto px-3 pb-16 md:px-6 print:p-0 ${which === "field" ? "max-w-xl" : ""}`}
       >
-        {found.isError && <ProblemNote problem={asProblem(found.error)} />}
+        {found.isError && (
+          <ProblemNote problem={asProblem(found.error)}>
+            {revision !== null && (
+              <Link to={`/helicopters/${id}/paper/bench`} className="key mt-2">
+                What stands now
+              </Link>
+            )}
+          </ProblemNote>
+        )}
         {found.isPending && <p className="py-6">Putting it together…</p>}
         {paper && (
           <>
