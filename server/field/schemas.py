@@ -32,6 +32,7 @@ from mint_lever.field import SYMPTOMS, Changed, advice_said, seen_said
 from mint_lever.field.advise import Kind
 from mint_lever.field.between import changed_between
 from mint_lever.field.likely import likely_first
+from mint_lever.field.logged import LogSays
 from mint_lever.field.move import row_at
 from mint_lever.field.symptom import Axis, Part, Toward
 from mint_lever.run import StepName
@@ -134,7 +135,8 @@ class SinceGood(BaseModel):
 
 class NextThing(BaseModel):
     """The one next thing: ``kind`` with its words. ``path`` and ``new_value`` are of the setting to
-    move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at."""
+    move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at;
+    ``known`` what log, bench, drive and audit say of it beside."""
 
     kind: Kind
     headline: str
@@ -151,6 +153,7 @@ class NextThing(BaseModel):
     opens: list[str]
     later: list[str]
     note: str
+    known: list[str]
     path: str
     new_value: Any
     step: StepName | None
@@ -167,6 +170,7 @@ class FieldOut(BaseModel):
     ``next`` is the one next thing; null while a change is made and not flown, and while nobody said
     what was seen on the newest flight. ``likely`` are the
     symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
+    ``log_says`` is what the newest flight's log shows that wants mending.
     ``since_good`` is null where nothing was changed since a good flight, or none was.
     """
 
@@ -185,6 +189,7 @@ class FieldOut(BaseModel):
     against: list[str]
     next: NextThing | None
     likely: list[str]
+    log_says: list[str]
     packs: list[FlownPack]
     newest: FlightOut | None
     since_good: SinceGood | None
@@ -219,6 +224,7 @@ def show(bench: Bench) -> FieldOut:
     now, at_hand, draft = field_at(bench), open_flight(bench), bench.helicopter.draft
     run = now.run
     newest = last_flown(bench)
+    logged = now.log or LogSays({}, frozenset(), None)
     untold = newest is not None and newest.seen is None
     ready = at_hand is not None and at_hand.stage == Flight.Stage.READY
     will_fly = changed_before(bench, at_hand, newest) if ready and at_hand is not None else ()
@@ -240,7 +246,8 @@ def show(bench: Bench) -> FieldOut:
         will_fly=[_changed(now, each) for each in will_fly],
         against=speaks_against(now, fitness, will_fly) if ready else [],
         next=None if (at_hand is not None and at_hand.noted) or untold else _next(now),
-        likely=list(likely_first(now.flights, _against(at_hand, now))),
+        likely=list(likely_first(now.flights, _against(at_hand, now), logged.symptoms)),
+        log_says=list(logged.shown.values()),
         packs=packs_out(bench.helicopter.owner),
         newest=None if newest is None else flight_out(now, newest),
         since_good=_since_good(bench, now),
@@ -309,7 +316,7 @@ def _changed(now: FieldNow, changed: Changed) -> ChangedOut:
 
 def _next(now: FieldNow) -> NextThing:
     advice = now.advice
-    words = advice_said(now.run, advice)
+    words = advice_said(now.run, advice, now.log)
     return NextThing(
         kind=advice.kind,
         headline=words.headline,
@@ -326,6 +333,7 @@ def _next(now: FieldNow) -> NextThing:
         opens=[title for _, title in words.opens],
         later=list(words.later),
         note=words.note,
+        known=list(words.known),
         path="" if advice.move is None else advice.move.path,
         new_value=None if advice.move is None else advice.move.new,
         step=advice.bench,

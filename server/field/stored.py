@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 from django.db.models import QuerySet
@@ -12,7 +13,10 @@ from bench.models import Bench, LogEntry
 from bench.stored_run import log_of, run_at
 from field.models import Flight as Row
 from field.models import Look
+from logs.services import report
+from mint_lever.faults import MintLeverError
 from mint_lever.field import SYMPTOMS, Changed, FieldAdvice, Flight, Looked, Seen, advise
+from mint_lever.field.logged import LogSays, log_says
 from mint_lever.run import BenchRun
 
 _LOOKED_BACK = 300
@@ -38,16 +42,18 @@ def last_flown(bench: Bench) -> Row | None:
 
 @dataclass(frozen=True)
 class FieldNow:
-    """What the field goes by: the run, the flights since the helicopter was rebuilt, the looks."""
+    """What the field goes by: the run, the flights since the helicopter was rebuilt, the looks,
+    what the newest flight's log says."""
 
     run: BenchRun
     flights: tuple[Flight, ...]
     looked: tuple[Looked, ...]
+    log: LogSays | None
 
-    @property
+    @cached_property
     def advice(self) -> FieldAdvice:
         """The one next thing after the newest flight."""
-        return advise(self.run, self.flights, self.looked)
+        return advise(self.run, self.flights, self.looked, self.log)
 
 
 def field_at(bench: Bench) -> FieldNow:
@@ -68,7 +74,20 @@ def field_at(bench: Bench) -> FieldNow:
     ]
     if rows:
         looked += _measured_anew(bench, run, rows[-1])
-    return FieldNow(run, flights, tuple(looked))
+    return FieldNow(run, flights, tuple(looked), _logged(bench))
+
+
+def _logged(bench: Bench) -> LogSays | None:
+    """What the log of the flight that landed last says, where it has one that can be read. A
+    simulated log says nothing of a real helicopter."""
+    row = _flown(bench).select_related("flight_log").last()
+    log = None if row is None else row.flight_log
+    if log is None or (log.simulated and bench.simulated is None):
+        return None
+    try:
+        return log_says(report(log), log.mapping)
+    except (MintLeverError, OSError):
+        return None
 
 
 def flight_of(row: Row) -> Flight:

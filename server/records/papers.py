@@ -93,7 +93,7 @@ def _card(bench: Bench) -> Paper:
         now.run,
         _saved(now.run, bench),
         len(open_lines(now.run)),
-        advice_said(now.run, now.advice) if now.flights else None,
+        advice_said(now.run, now.advice, now.log) if now.flights else None,
         likely_first(now.flights),
     )
 

@@ -3,8 +3,14 @@
 import uuid
 
 import pytest
+from django.contrib.auth.models import User
 
 from field.models import Flight
+from logs import services
+from logs.api import Said
+from logs.models import FlightLog
+from logs.services import keep_log, map_log
+from made_log import MAP, as_csv, flight
 
 from .field_pilot import GAIN, WAGS
 
@@ -247,3 +253,42 @@ def test_practice_flights_are_kept_apart(field):
     table = {"version": field.show()["version"], "simulated": False}
     field.tab.send("POST", f"{field.at}/bench/table", table)
     assert field.show()["newest"]["seen"][0]["symptom"] == "tail_wags"
+
+
+class TestItsLog:
+    def keep(self, field, simulated=False, **made):
+        pilot = User.objects.get(username="heron")
+        text = as_csv(flight(**made)).encode()
+        helicopter = uuid.UUID(field.at.rsplit("/", 1)[-1])
+        log = keep_log(pilot, helicopter, "noon", [text], simulated)
+        channels = dict(each.split("=") for each in MAP.split(","))
+        units = {"time": "s", "yaw_rate": "°/s", "throttle": "%", "volt": "V", "amp": "A"}
+        said = {
+            name: Said(column=column, unit=units.get(name, "rpm"))
+            for name, column in channels.items()
+        }
+        return map_log(pilot, helicopter, log.pk, said).pk
+
+    def test_what_it_shows_stands_first_and_beside_the_next_thing(self, field):
+        log = self.keep(field, wag=(9.0, 40.0, 20.0, 80.0))
+        number = field.up()
+        field.call("POST", f"flights/{number}/land")
+        now = field.call("PATCH", f"flights/{number}", {"flight_log": str(log)})
+        assert now["likely"][0] == "tail_wags"
+        assert now["log_says"][0].startswith("The tail swings at 9")
+        field.call("PATCH", f"flights/{number}", {"seen": [WAGS]})
+        field.look("tail_wags")
+        assert field.show()["next"]["known"][0].startswith("Its log says so too")
+
+    def test_a_simulated_log_says_nothing_of_a_real_flight(self, field):
+        log = self.keep(field, simulated=True, wag=(9.0, 40.0, 20.0, 80.0))
+        now = field.fly(WAGS, flight_log=str(log))
+        assert now["log_says"] == []
+        assert now["next"]["known"] == []
+
+    def test_a_log_whose_file_is_gone_says_nothing(self, field):
+        log = self.keep(field, wag=(9.0, 40.0, 20.0, 80.0))
+        FlightLog.objects.get(pk=log).path.unlink()
+        services._read.cache_clear()
+        services._report.cache_clear()
+        assert field.fly(WAGS, flight_log=str(log))["log_says"] == []

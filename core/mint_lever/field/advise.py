@@ -15,6 +15,7 @@ from mint_lever.field.history import (
     the_one_change,
     verdict_on,
 )
+from mint_lever.field.logged import LogSays
 from mint_lever.field.move import Move, move_of, row_at
 from mint_lever.field.opened import opened_by
 from mint_lever.field.seen import Seen
@@ -52,11 +53,17 @@ class FieldAdvice:
         return None if self.seen is None else SYMPTOMS[self.seen.symptom]
 
 
-def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = ()) -> FieldAdvice:
+def advise(
+    run: BenchRun,
+    flights: Sequence[Flight],
+    looked: Sequence[Looked] = (),
+    log: LogSays | None = None,
+) -> FieldAdvice:
     """Give the next thing after the newest flight, on the setup as it is now.
 
-    ``flights`` are those since the helicopter was last rebuilt, oldest first. ``looked`` has the
-    looks, and as one that found something every step of the bench that was measured anew.
+    ``log`` is what the newest flight's log says, None without one. ``flights`` are those since the
+    helicopter was last rebuilt, oldest first. ``looked`` has the looks, and as one that found
+    something every step of the bench that was measured anew.
     """
     if not flights:
         return FieldAdvice("fly")
@@ -78,7 +85,7 @@ def advise(run: BenchRun, flights: Sequence[Flight], looked: Sequence[Looked] = 
         return FieldAdvice("fly", rests=tuple(turns))
     left: FieldAdvice | None = None
     for seen in turns:
-        found = _for(run, seen, history, flights, looked)
+        found = _for(run, seen, history, flights, looked, log)
         found = replace(found, rests=tuple(each for each in turns if each != seen))
         # What no setting can help is said when nothing else is left to be done.
         if found.kind != "hands":
@@ -99,13 +106,14 @@ def _for(
     history: History,
     flights: Sequence[Flight],
     looked: Sequence[Looked],
+    log: LogSays | None,
 ) -> FieldAdvice:
     symptom = SYMPTOMS[seen.symptom]
     if symptom.look and not _looked_at(symptom, flights, looked):
         return FieldAdvice("look", seen)
     experts = _ORDER[symptom.rung] > _ORDER[BEGINNER_STOPS_AFTER]
     for remedy in symptom.remedies:
-        move = move_of(run, remedy, seen)
+        move = move_of(run, remedy, seen, log)
         if move is None or history.did_nothing(move.path, move.way):
             continue
         if move.stopped == "unknown":

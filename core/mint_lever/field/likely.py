@@ -14,17 +14,19 @@ _REMEMBERED = 12
 
 
 def likely_first(
-    flights: Sequence[Flight], against: Sequence[SymptomKey] = ()
+    flights: Sequence[Flight],
+    against: Sequence[SymptomKey] = (),
+    logged: Sequence[SymptomKey] = (),
 ) -> tuple[SymptomKey, ...]:
     """Give every symptom, the likely ones first.
 
-    First what the newest change was made ``against``, with the signs that it was too much; then
-    what was seen on the flights before, the newest and the most often seen first; then the others
-    in the order of the list.
+    First what the flight's log shows (``logged``); then what the newest change was made
+    ``against``, with the signs that it was too much; then what was seen on the flights before, the
+    newest and the most often seen first; then the others in the order of the list.
     """
-    rank: dict[SymptomKey, float] = {}
+    rank: dict[SymptomKey, float] = dict.fromkeys(logged, -4.0)
     for key in against:
-        rank[key] = -3.0
+        rank.setdefault(key, -3.0)
         for sign in SYMPTOMS[key].overdone:
             rank.setdefault(sign, -2.0)
     recent = flights[-_REMEMBERED:]

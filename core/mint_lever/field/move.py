@@ -9,6 +9,7 @@ from typing import Any, Literal
 from mint_lever.devices import DeviceProfile, as_held
 from mint_lever.field.evidence import headroom, phase_is_clean, phase_to_set, tail_gain_ends
 from mint_lever.field.flatter import flatter_round_hover
+from mint_lever.field.logged import LogSays
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import Amount, Remedy
 from mint_lever.run.readings import Readings
@@ -53,14 +54,14 @@ def row_at(path: str) -> Row | None:
     return row_of(f"{path}.0") if path.endswith(_CURVE) else row_of(path)
 
 
-def move_of(run: Readings, remedy: Remedy, seen: Seen) -> Move | None:
+def move_of(run: Readings, remedy: Remedy, seen: Seen, log: LogSays | None = None) -> Move | None:
     """Give the next figure of a remedy's setting, as the devices can hold it; None where this
     helicopter has no such setting, or where what is known of it says that it is not the one."""
     path, setup = path_of(remedy, seen), run.setup
     row = row_at(path)
     if row is None or not row.in_play(setup.arranged, setup.unit is not None):
         return None
-    if not _described(setup, path) or _cannot_help(run, remedy, seen):
+    if not _described(setup, path) or _cannot_help(run, remedy, seen, log):
         return None
     if path.endswith(_CURVE):
         return _curve(setup, remedy, seen, path)
@@ -123,13 +124,14 @@ def _by(amount: Amount, size: float, row: Row) -> float:
     return amount.points / abs(scales[0].factor) if scales else amount.points
 
 
-def _cannot_help(run: Readings, remedy: Remedy, seen: Seen) -> bool:
+def _cannot_help(run: Readings, remedy: Remedy, seen: Seen, log: LogSays | None) -> bool:
     """A governor that asks for more than the drive has is not helped by asking harder, nor a phase
     that was measured and is clean by turning it."""
     if remedy.path == _PHASE:
         return phase_is_clean(run)
     harder = remedy.path == _GOVERNOR_GAIN and remedy.way > 0
-    return harder and headroom(run, seen.mode) == "out"
+    spent = log is not None and log.at_its_end
+    return harder and (spent or headroom(run, seen.mode) == "out")
 
 
 def _inside(run: Readings, remedy: Remedy, seen: Seen, row: Row, old: float, new: float) -> float:

@@ -7,6 +7,8 @@ from dataclasses import dataclass, replace
 from mint_lever.devices import OnDevice, on_devices
 from mint_lever.field.advise import FieldAdvice
 from mint_lever.field.every import SYMPTOMS
+from mint_lever.field.known import known_beside
+from mint_lever.field.logged import LogSays
 from mint_lever.field.move import Move, row_at
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import BEGINNER_STOPS_AFTER, RUNGS
@@ -38,7 +40,8 @@ class FieldWords:
     ``look`` is for hands, before any setting. ``device`` holds the setting, ``old`` and ``new`` are
     its values in words with their ``unit``; ``on_devices`` says the new one as the helicopter's
     own devices show it. ``opens`` are the steps of the bench it undoes, by name and title.
-    ``later`` are the symptoms whose turn comes after this one.
+    ``later`` are the symptoms whose turn comes after this one. ``known`` is what log, bench, drive
+    and audit say of it beside.
     """
 
     headline: str
@@ -55,6 +58,7 @@ class FieldWords:
     opens: tuple[tuple[StepName, str], ...] = ()
     later: tuple[str, ...] = ()
     note: str = ""
+    known: tuple[str, ...] = ()
 
 
 def seen_said(seen: Seen) -> str:
@@ -70,8 +74,8 @@ def seen_said(seen: Seen) -> str:
     return ", ".join(words)
 
 
-def advice_said(run: BenchRun, advice: FieldAdvice) -> FieldWords:
-    """Put an advice into words."""
+def advice_said(run: BenchRun, advice: FieldAdvice, log: LogSays | None = None) -> FieldWords:
+    """Put an advice into words; ``log`` is what the newest flight's log says."""
     later = tuple(seen_said(each) for each in advice.rests)
     symptom = advice.symptom
     if advice.kind == "fly" or (symptom is None and advice.move is None):
@@ -84,6 +88,7 @@ def advice_said(run: BenchRun, advice: FieldAdvice) -> FieldWords:
         opens=tuple((name, run.step(name).title) for name in advice.opens),
         later=later,
         note=_note(advice),
+        known=tuple(known_beside(run, advice, log)),
     )
     return words if advice.move is None else _with_move(run, advice, words, advice.move)
 

@@ -15,11 +15,11 @@ from mint_lever.telemetry.punches import Punched, punches
 from mint_lever.telemetry.recorded import Recorded
 
 HUNTS_HZ, WAGS_HZ = (0.5, 5.0), (5.0, 20.0)
-_GOOD_DROOP, _WORKABLE_DROOP = 3.0, 5.0
+_GOOD_DROOP, WORKABLE_DROOP = 3.0, 5.0
 """Full collective held within 3 % is good, 5 % workable; from memory."""
 _RISES_S, _SETTLES_S = 0.5, 4.0
 """A punch lasts from so long before it was found to so long after. From memory."""
-_LITTLE_THROTTLE_PCT = 10.0
+LITTLE_THROTTLE_PCT = 10.0
 _RUNS = 0.5
 _HELD_SHARE, _HELD_MIN = 0.03, 0.2
 KINDS = {
@@ -106,7 +106,7 @@ def _of_punches(found: list[Punched]) -> Iterator[LogFinding]:
             "good"
             if each.droop_pct <= _GOOD_DROOP
             else "workable"
-            if each.droop_pct <= _WORKABLE_DROOP
+            if each.droop_pct <= WORKABLE_DROOP
             else "too much: more governor gain, or a lower target, a larger pinion, a fresher pack"
         )
         text = f"A punch pulls the head speed down by {each.droop_pct:.1f} %: {how}."
@@ -151,7 +151,7 @@ def _throttle_left(log: Recorded) -> Iterator[LogFinding]:
     left = 100.0 - float(throttle[at])
     how = (
         "too little, the head speed cannot be held: a lower target or a larger pinion"
-        if left < _LITTLE_THROTTLE_PCT
+        if left < LITTLE_THROTTLE_PCT
         else "enough"
     )
     text = f"At the worst moment {left:.0f} % of the throttle is left: {how}."

@@ -7614,6 +7614,7 @@ export interface components {
          *     ``next`` is the one next thing; null while a change is made and not flown, and while nobody said
          *     what was seen on the newest flight. ``likely`` are the
          *     symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
+         *     ``log_says`` is what the newest flight's log shows that wants mending.
          *     ``since_good`` is null where nothing was changed since a good flight, or none was.
          */
         FieldOut: {
@@ -7647,6 +7648,8 @@ export interface components {
             next: components["schemas"]["NextThing"] | null;
             /** Likely */
             likely: string[];
+            /** Log Says */
+            log_says: string[];
             /** Packs */
             packs: components["schemas"]["FlownPack"][];
             newest: components["schemas"]["FlightOut"] | null;
@@ -7723,7 +7726,8 @@ export interface components {
         /**
          * NextThing
          * @description The one next thing: ``kind`` with its words. ``path`` and ``new_value`` are of the setting to
-         *     move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at.
+         *     move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at;
+         *     ``known`` what log, bench, drive and audit say of it beside.
          */
         NextThing: {
             /**
@@ -7759,6 +7763,8 @@ export interface components {
             later: string[];
             /** Note */
             note: string;
+            /** Known */
+            known: string[];
             /** Path */
             path: string;
             /** New Value */

@@ -74,6 +74,13 @@ export function Landed({ id, field, flight, hand }: Props) {
       )}
       {writing ? (
         <>
+          {field.log_says.length > 0 && (
+            <ul aria-label="What its log shows" className="border-l-4 border-in pl-2">
+              {field.log_says.map((each) => (
+                <li key={each}>Its log: {each}</li>
+              ))}
+            </ul>
+          )}
           <SeenList field={field} flight={flight} seen={seen} onSeen={write} />
           <FlightDetails id={id} flight={flight} packs={field.packs} hand={hand} />
         </>

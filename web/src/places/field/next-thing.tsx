@@ -39,6 +39,13 @@ export function NextThingCard({ next, field, draft, editor, hand }: Props) {
       {next.first && (
         <p className="mt-2 border-l-4 border-workable pl-2">First look: {next.first}</p>
       )}
+      {next.known.length > 0 && (
+        <ul aria-label="Known beside it" className="mt-2 border-l-4 border-in pl-2">
+          {next.known.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      )}
       {next.new && <FromTo next={next} />}
       <OnDevicesList said={next.on_devices} />
       <Keys {...{ next, field, draft, editor, hand }} />
