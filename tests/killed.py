@@ -258,20 +258,20 @@ class Writer:
         missing = []
         archive = self.pilot.ask("GET", "/api/account/everything").content
         with zipfile.ZipFile(io.BytesIO(archive)) as everything:
-            for name in everything.namelist():
-                if name.endswith("/log.json"):
-                    log = json.loads(everything.read(name))["lines"]
-                    if len(log) >= len(self.kept.lines):
-                        break
-            at = name.removesuffix("/log.json")
-            lines = {line["sequence"]: line for line in log}
+
+            def rows(name: str) -> list[dict[str, Any]]:
+                return [json.loads(line) for line in everything.read(name).splitlines()]
+
+            logs = [name for name in everything.namelist() if name.endswith("/log.jsonl")]
+            longest = max(logs, key=lambda name: len(rows(name)))
+            at = longest.removesuffix("/log.jsonl")
+            lines = {line["sequence"]: line for line in rows(longest)}
             for number, value in self.kept.lines.items():
                 if number not in lines or lines[number]["value"] != value:
                     missing.append(f"reading {number} of {value}")
                 elif number in self.kept.struck and not lines[number]["struck"]:
                     missing.append(f"reading {number} counts again")
-            flights = json.loads(everything.read(f"{at}/flights.json"))["flights"]
-            flown = {each["number"]: each["words"] for each in flights}
+            flown = {each["number"]: each["words"] for each in rows(f"{at}/flights.jsonl")}
             for number, words in self.kept.flights.items():
                 if flown.get(number) != words:
                     missing.append(f"flight {number}: {words}")
