@@ -280,7 +280,7 @@ class TestItsLog:
         field.look("tail_wags")
         assert field.show()["next"]["known"][0].startswith("Its log says so too")
 
-    def test_a_simulated_log_says_nothing_of_a_real_flight(self, field):
+    def test_a_simulated_log_says_nothing_of_a_real_model(self, field):
         log = self.keep(field, simulated=True, wag=(9.0, 40.0, 20.0, 80.0))
         now = field.fly(WAGS, flight_log=str(log))
         assert now["log_says"] == []
