@@ -51,8 +51,9 @@ def paper_out(
     pilot: User, helicopter_id: uuid.UUID, which: Which, revision: int | None
 ) -> PaperOut:
     """Show a paper on the page."""
-    paper = paper_of(pilot, helicopter_id, which, revision)
-    helicopter = bench_of(pilot, helicopter_id).helicopter
+    bench = bench_of(pilot, helicopter_id)
+    helicopter, practising = bench.helicopter, bench.helicopter.practising
+    paper = _paper(bench, which, revision)
     numbers = helicopter.revisions.order_by("-number").values_list("number", flat=True)
     return PaperOut(
         title=paper.title,
@@ -63,14 +64,18 @@ def paper_out(
         head=list(paper.head),
         sections=list(paper.sections),
         revisions=list(numbers[:_OFFERED]),
-        practising=helicopter.practising,
+        practising=practising,
     )
 
 
 def paper_of(pilot: User, helicopter_id: uuid.UUID, which: Which, revision: int | None) -> Paper:
     """Put a paper together, of the real draft or of a saved revision; a field card is of what is
     flown now."""
-    bench = _real(pilot, helicopter_id)
+    return _paper(bench_of(pilot, helicopter_id), which, revision)
+
+
+def _paper(bench: Bench, which: Which, revision: int | None) -> Paper:
+    _with_the_real_model(bench)
     if which == "field":
         return _card(bench)
     if revision is None:
@@ -80,7 +85,7 @@ def paper_of(pilot: User, helicopter_id: uuid.UUID, which: Which, revision: int 
     if kept is None:
         raise Http404
     setup = setup_of(kept.document)
-    devices = [profile_of_text(each) for each in fitted_texts(helicopter_id)]
+    devices = [profile_of_text(each) for each in fitted_texts(bench.helicopter_id)]
     run = run_of(setup, log_of(bench, None), devices)
     fitness = fitness_of(run, [setup], lambda: [line.name for line in open_lines(run)])
     saved = Saved(kept.number, _day(kept.saved_at), fitness.fit, fitness.withheld, _today())
@@ -98,12 +103,10 @@ def _card(bench: Bench) -> Paper:
     )
 
 
-def _real(pilot: User, helicopter_id: uuid.UUID) -> Bench:
-    """The bench as it is with the real model on the table; only to be read from."""
-    bench = bench_of(pilot, helicopter_id)
+def _with_the_real_model(bench: Bench) -> None:
+    """Put the real model on the table, in memory; nothing of it is kept."""
     bench.simulated = None
     bench.helicopter.practising = False
-    return bench
 
 
 def _saved(run: BenchRun, bench: Bench) -> Saved:

@@ -7,6 +7,7 @@ import pytest
 
 from builds import described
 from mint_lever.records import Saved, bench_sheet, device_lines
+from mint_lever.run import fitness_of
 from mint_lever.run.log import Entry, Held, setting_at
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.by_default import by_default
@@ -66,6 +67,21 @@ def test_a_draft_says_so_and_why_it_is_not_fit():
     assert (sheet.draft, sheet.fit) == (True, False)
     assert sheet.fitness == "Not fit to fly: why stands at the end"
     assert lines(sheet, "Why it is not fit to fly") == ["zero pitch: open"]
+
+
+def test_every_reason_against_flying_stands_on_it_once():
+    """A step by what is open, everything else by its reason."""
+    run = bench_run(described(), [], [])
+    other = "danger: the tail has no end on the left"
+    saved = Saved(None, None, fit=False, withheld=(*fitness_of(run, None).withheld, other))
+    sheet = bench_sheet(run, saved)
+    left = lines(sheet, "Open and stale, the next first")
+    why = lines(sheet, "Why it is not fit to fly")
+    assert why[0] == f"Steps that are not done, in the list above: {len(left)}"
+    assert why[-1] == other
+    assert len(left) > 30
+    titles = {step.title.lower() for step in run.steps}
+    assert not [each for each in why if each.partition(":")[0] in titles]
 
 
 def test_a_revision_that_is_fit_says_so_with_its_day():

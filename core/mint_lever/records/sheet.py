@@ -13,6 +13,7 @@ from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines
 from mint_lever.records.paper import NOT_MEASURED, Figure, Mark, Paper, Saved, Section, by_holder
 from mint_lever.records.speeds import speed_figures
 from mint_lever.run.advice import Number, Ruler
+from mint_lever.run.fitness import withheld_by_steps
 from mint_lever.run.log import Held
 from mint_lever.run.run import BenchRun
 from mint_lever.run.said import answer_said
@@ -44,7 +45,7 @@ def bench_sheet(run: BenchRun, saved: Saved, held: Iterable[Held] = ()) -> Paper
         Section("Head speed", tuple(speed_figures(run.chain))),
         Section("Modes at the blade", tuple(_modes(run)), drawings=tuple(_curves(run))),
         Section("Open and stale, the next first", lines=tuple(_open_steps(run))),
-        Section("Why it is not fit to fly", lines=saved.withheld),
+        Section("Why it is not fit to fly", lines=tuple(_why_not(run, saved))),
     )
     return Paper(
         title="Bench sheet",
@@ -191,3 +192,12 @@ def _open_steps(run: BenchRun) -> Iterator[str]:
     for standing in sorted(left, key=lambda each: each.step.name != following):
         because = f": {', '.join(standing.because)}" if standing.because else ""
         yield f"{standing.step.label} {standing.step.title}, {standing.state}{because}"
+
+
+def _why_not(run: BenchRun, saved: Saved) -> Iterator[str]:
+    """What is against flying it; steps stand in the list of what is open, and are counted here."""
+    steps = set(withheld_by_steps(run))
+    named = [each for each in saved.withheld if each in steps]
+    if named:
+        yield f"Steps that are not done, in the list above: {len(named)}"
+    yield from (each for each in saved.withheld if each not in steps)

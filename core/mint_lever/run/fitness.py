@@ -44,7 +44,7 @@ def fitness_of(
     helicopter is not what the papers show. ``saved`` None: a practice model, of which nothing is
     ever saved or keyed in. Both are asked for no further than needed.
     """
-    withheld = [*_of_steps(run), *_of_the_audit(run)]
+    withheld = [*withheld_by_steps(run), *_of_the_audit(run)]
     if not withheld and saved is not None:
         withheld += _of_the_devices(to_key_in())
     if withheld or saved is None:
@@ -71,7 +71,8 @@ def only_the_last_is_stale(run: BenchRun) -> bool:
     )
 
 
-def _of_steps(run: BenchRun) -> list[str]:
+def withheld_by_steps(run: BenchRun) -> list[str]:
+    """What every step that is not done says against flying, in the order of the bench."""
     withheld = []
     for standing in run.standings:
         title = standing.step.title.lower()

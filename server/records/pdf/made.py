@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from io import BytesIO
 
 from reportlab.lib.units import mm
@@ -12,7 +13,7 @@ from reportlab.platypus.doctemplate import NextPageTemplate
 from mint_lever.records.paper import Paper
 from records.pdf.fonts import printable, use_fonts
 from records.pdf.foot import numbered
-from records.pdf.look import CARD, SHEET, styles_of, words
+from records.pdf.look import CARD, SHEET, Styles, styles_of, words
 from records.pdf.sections import flowing
 from records.pdf.sizes import SIZES, PaperSize
 
@@ -25,31 +26,52 @@ def as_pdf(paper: Paper, size: PaperSize, *, card: bool = False) -> bytes:
     use_fonts()
     look = CARD if card else SHEET
     styles = styles_of(look)
-    head: list[Flowable] = [words(f"{paper.title}: {paper.name}", styles.name)]
-    head += [words(each, styles.head) for each in paper.head]
-    head.append(words(paper.fitness, styles.fitness))
     wide, high = SIZES[size]
-    if card:
-        templates = [PageTemplate("all", _quarters(wide, high), onPage=_folds)]
-        column = wide / 2 - 2 * _EDGE
-        story = head
-    else:
-        taken = sum(each.wrap(wide - 2 * _EDGE, high)[1] for each in head) + 14
-        top = _frame(_EDGE, high - _EDGE - taken, wide - 2 * _EDGE, taken)
-        templates = [
-            PageTemplate("first", [top, *_columns(wide, high, _EDGE + taken)]),
-            PageTemplate("next", _columns(wide, high, _EDGE)),
-        ]
-        column = _column(wide)
-        story = [NextPageTemplate("next"), *head, FrameBreak()]
+    pages = (_card if card else _sheet)(_head(paper, styles), wide, high)
+    story = list(pages.story)
     for section in paper.sections:
-        story += flowing(section, look, styles, column)
+        story += flowing(section, look, styles, pages.column)
     file = BytesIO()
     named = printable(f"{paper.title}: {paper.name}")
     document = BaseDocTemplate(file, pagesize=(wide, high), title=named, lang="en", invariant=1)
-    document.addPageTemplates(templates)
-    document.build(story, canvasmaker=numbered(named, wide / 4 if card else wide / 2))
+    document.addPageTemplates(list(pages.templates))
+    document.build(story, canvasmaker=numbered(named, pages.foot))
     return file.getvalue()
+
+
+@dataclass(frozen=True)
+class _Pages:
+    """How a paper's pages are parted: what they begin with, the width of a column and the middle of
+    the foot, in points."""
+
+    templates: tuple[PageTemplate, ...]
+    story: tuple[Flowable, ...]
+    column: float
+    foot: float
+
+
+def _head(paper: Paper, styles: Styles) -> list[Flowable]:
+    return [
+        words(f"{paper.title}: {paper.name}", styles.name),
+        *(words(each, styles.head) for each in paper.head),
+        words(paper.fitness, styles.fitness),
+    ]
+
+
+def _sheet(head: list[Flowable], wide: float, high: float) -> _Pages:
+    """The head over the whole of the first page, columns under it and on what follows."""
+    taken = sum(each.wrap(wide - 2 * _EDGE, high)[1] for each in head) + 14
+    top = _frame(_EDGE, high - _EDGE - taken, wide - 2 * _EDGE, taken)
+    first = PageTemplate("first", [top, *_columns(wide, high, _EDGE + taken)])
+    following = PageTemplate("next", _columns(wide, high, _EDGE))
+    story = (NextPageTemplate("next"), *head, FrameBreak())
+    return _Pages((first, following), story, _column(wide), wide / 2)
+
+
+def _card(head: list[Flowable], wide: float, high: float) -> _Pages:
+    """Four parts to a page, the head in the first of them."""
+    page = PageTemplate("all", _quarters(wide, high), onPage=_folds)
+    return _Pages((page,), tuple(head), wide / 2 - 2 * _EDGE, wide / 4)
 
 
 def _frame(x: float, y: float, wide: float, high: float) -> Frame:
