@@ -82,7 +82,7 @@ def printed(
     size: PaperSize = "a4",
     revision: CountAsked | None = None,
 ) -> HttpResponse:
-    """Download the bench sheet or the field card as a PDF, on A4 or letter."""
+    """Download the bench sheet or the field card as a PDF, on A4 or letter, or for a phone."""
     found = paper_of(pilot_of(request), helicopter_id, which, revision)
     kind = "bench-sheet" if which == "bench" else "field-card"
     name = f"{file_stem(found.name, 'helicopter')}-{kind}.pdf"

@@ -97,5 +97,8 @@ class TestByTouch:
         line = page.get_by_role("listitem").filter(has_text="Collective up").first
         size = line.evaluate("each => parseFloat(getComputedStyle(each).fontSize)")
         assert size >= 18
-        with page.expect_download():
-            page.get_by_role("link", name="PDF, A4").tap()
+        with page.expect_download() as got:
+            page.get_by_role("link", name="PDF for the phone").tap()
+        kept = PdfReader(got.value.path()).pages[0]
+        assert float(kept.mediabox.height) > 1.8 * float(kept.mediabox.width)
+        assert "Collective up" in kept.extract_text()

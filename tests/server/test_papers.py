@@ -85,7 +85,7 @@ def figure(paper, label, group=""):
     return found
 
 
-@pytest.mark.parametrize("size", ["a4", "letter"])
+@pytest.mark.parametrize("size", ["a4", "letter", "phone"])
 @pytest.mark.parametrize("which", ["bench", "field"])
 def test_the_pdf_has_every_figure_of_the_page_and_no_other(papers, which, size):
     papers.make_safe()
@@ -103,6 +103,31 @@ def test_paper_is_a4_or_letter(papers):
         assert float(box.width) / 72 == pytest.approx(wide, abs=0.01)
         assert float(box.height) / 72 == pytest.approx(high, abs=0.01)
     assert papers.tab.get(f"{papers.at}/papers/bench/pdf", {"size": "a9"}).status_code == 422
+
+
+@pytest.mark.parametrize("which", ["bench", "field"])
+def test_one_for_the_phone_is_read_without_enlarging_it(papers, which):
+    """A phone held upright is about 65 mm wide and higher than wide; from memory. No line of words
+    is smaller than print that is easy to read, 7 points; only the letters of a drawing are."""
+    pages = papers.pdf(which, size="phone").pages
+    box = pages[0].mediabox
+    assert float(box.width) / 72 * 25.4 < 80
+    assert float(box.height) > 1.8 * float(box.width)
+    small = []
+
+    def seen(text, _, placed, font, size):
+        if text.strip() and size * placed[0] < 7:
+            small.append(text.strip())
+
+    for page in pages:
+        page.extract_text(visitor_text=seen)
+    drawn = {
+        letters["text"]
+        for section in papers.paper(which)["sections"]
+        for drawing in section["drawings"]
+        for letters in drawing["letters"]
+    }
+    assert [each for each in small if each not in drawn and not FOOT.match(each)] == []
 
 
 def test_a_changed_setting_changes_page_and_pdf(papers):

@@ -1,4 +1,5 @@
-"""A paper as a file: a bench sheet in three columns, a field card to be folded twice."""
+"""A paper as a file: a bench sheet in three columns, a field card to be folded twice, either to be
+read on a phone where there is no network."""
 
 from __future__ import annotations
 
@@ -18,16 +19,19 @@ from records.pdf.sections import flowing
 from records.pdf.sizes import SIZES, PaperSize
 
 _EDGE, _GAP, _FOOT = 10 * mm, 5 * mm, 6 * mm
+_SCREEN_EDGE = 3 * mm
 _COLUMNS = 3
 
 
 def as_pdf(paper: Paper, size: PaperSize, *, card: bool = False) -> bytes:
     """Print a paper; a ``card`` in large letters, four parts to a page that is folded twice."""
     use_fonts()
-    look = CARD if card else SHEET
+    phone = size == "phone"
+    look = CARD if card or phone else SHEET
     styles = styles_of(look)
+    parted = _phone if phone else _card if card else _sheet
     wide, high = SIZES[size]
-    pages = (_card if card else _sheet)(_head(paper, styles), wide, high)
+    pages = parted(_head(paper, styles), wide, high)
     story = list(pages.story)
     for section in paper.sections:
         story += flowing(section, look, styles, pages.column)
@@ -72,6 +76,14 @@ def _card(head: list[Flowable], wide: float, high: float) -> _Pages:
     """Four parts to a page, the head in the first of them."""
     page = PageTemplate("all", _quarters(wide, high), onPage=_folds)
     return _Pages((page,), tuple(head), wide / 2 - 2 * _EDGE, wide / 4)
+
+
+def _phone(head: list[Flowable], wide: float, high: float) -> _Pages:
+    """One column, from edge to edge."""
+    column = wide - 2 * _SCREEN_EDGE
+    low = _EDGE + _FOOT
+    frame = _frame(_SCREEN_EDGE, low, column, high - low - _SCREEN_EDGE)
+    return _Pages((PageTemplate("all", [frame]),), tuple(head), column, wide / 2)
 
 
 def _frame(x: float, y: float, wide: float, high: float) -> Frame:

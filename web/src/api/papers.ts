@@ -7,7 +7,7 @@ export type PaperSection = Paper["sections"][number];
 export type PaperFigure = PaperSection["figures"][number];
 export type PaperDrawing = PaperSection["drawings"][number];
 export type PaperName = "bench" | "field";
-export type PaperSize = "a4" | "letter";
+export type PaperSize = "a4" | "letter" | "phone";
 
 /** One is made anew each time it is opened: readings and flights change it as settings do. */
 export function usePaper(id: string, which: PaperName, revision: number | null) {

@@ -1824,7 +1824,7 @@ export interface paths {
         };
         /**
          * Printed
-         * @description Download the bench sheet or the field card as a PDF, on A4 or letter.
+         * @description Download the bench sheet or the field card as a PDF, on A4 or letter, or for a phone.
          */
         get: operations["records_api_printed"];
         put?: never;
@@ -12184,7 +12184,7 @@ export interface operations {
     records_api_printed: {
         parameters: {
             query?: {
-                size?: "a4" | "letter";
+                size?: "a4" | "letter" | "phone";
                 revision?: number | null;
             };
             header?: never;

@@ -1,5 +1,5 @@
 /** Bench sheet and field card: on the screen, on the printer, as a PDF. */
-import { FileDown, Printer } from "lucide-react";
+import { FileDown, Printer, Smartphone } from "lucide-react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { asProblem } from "@/api/client";
 import { type PaperName, paperAddress, usePaper } from "@/api/papers";
@@ -56,6 +56,14 @@ export function PaperPlace() {
               </a>
               <a className="key" href={paperAddress(id, which, "letter", revision)} download>
                 <FileDown aria-hidden size={18} /> PDF, letter
+              </a>
+              <a
+                className="key"
+                href={paperAddress(id, which, "phone", revision)}
+                title="Kept on the phone, it is read where there is no network"
+                download
+              >
+                <Smartphone aria-hidden size={18} /> PDF for the phone
               </a>
               {which === "bench" && paper.revisions.length > 0 && (
                 <label className="flex items-center gap-2">
