@@ -3,6 +3,12 @@
 import json
 import secrets
 
+import pytest
+
+# A phone held upright, moved by touch.
+BY_THUMB = pytest.mark.browser_context_args(
+    viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
+)
 PASSWORD = "reed-bed-42"
 # What shows that a place is drawn.
 DRAWN = {

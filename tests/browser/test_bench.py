@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import with_tail
-from hands import address_of, put_in_hangar, read, stand_at
+from hands import BY_THUMB, address_of, put_in_hangar, read, stand_at
 
 AS_THEY_COME = ("Square the horns", "All together", "Tilts", "Level the swash")
 
@@ -120,12 +120,8 @@ def test_a_whole_evening_by_keyboard_alone(page, fresh_bench, axe):
     assert "38 of 38" in page.get_by_role("listitem").inner_text()
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
-
     def test_a_whole_evening(self, page, described_bench, axe):
         def take(question):
             page.get_by_role("button", name=re.compile("the simulated model G$")).tap()

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import described
-from hands import put_in_hangar
+from hands import BY_THUMB, put_in_hangar
 
 
 @pytest.fixture
@@ -62,12 +62,8 @@ def test_a_copy_warns_first_and_is_made_by_keyboard(page, fennel):
     expect(again.get_by_text("Aileron channel, sub-trim")).to_have_count(0)
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True}
-
     def test_a_copy_as_it_stands(self, page, fennel, axe):
         page.goto("/")
         more(page, "Fennel 500").tap()

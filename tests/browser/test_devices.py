@@ -5,7 +5,7 @@ import json
 import pytest
 from playwright.sync_api import expect
 
-from hands import address_of, put_in_hangar, stand_at
+from hands import BY_THUMB, address_of, put_in_hangar, stand_at
 from live_server import ROOT
 
 THROW = "transmitter.channels.rudder.travel_low_pct"
@@ -179,12 +179,8 @@ def test_the_order_is_the_devices_own_by_keyboard_alone(hangar):
     expect(lines.nth(1)).to_have_text(first, use_inner_text=True)
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
-
     def test_a_device_is_described_and_fitted_by_thumb(self, hangar):
         page = hangar
         page.get_by_role("button", name="Transmitter", exact=True).tap()

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import described
-from hands import enter, put_in_hangar, stand_at, wide
+from hands import BY_THUMB, enter, put_in_hangar, stand_at, wide
 from made_log import as_csv, flight
 
 GAIN = "44 → "
@@ -149,12 +149,8 @@ def test_a_trim_flight_ends_in_the_units_centre(page, field):
     assert "unit.centre_trim.aileron_pct" in [e["path"] for e in state(page, field)["will_fly"]]
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
-
     def test_a_flight_with_one_thumb(self, page, field):
         page.get_by_role("button", name=re.compile("Make the first flight ready")).tap()
         page.get_by_role("button", name=re.compile("^Take off")).tap()

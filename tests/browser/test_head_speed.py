@@ -5,7 +5,7 @@ import json
 import pytest
 from playwright.sync_api import expect
 
-from hands import address_of, put_in_hangar, stand_at
+from hands import BY_THUMB, address_of, put_in_hangar, stand_at
 from live_server import ROOT
 from made_log import as_csv, flight
 
@@ -161,16 +161,8 @@ def test_the_main_job_by_keyboard_alone(sorrel):
     expect(page.get_by_role("rowheader", name="14 fitted")).to_be_visible()
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        return {
-            **browser_context_args,
-            "viewport": {"width": 390, "height": 844},
-            "has_touch": True,
-            "is_mobile": True,
-        }
-
     def test_the_main_job_by_thumb(self, sorrel):
         sorrel.get_by_role("button", name="Idle-up 2").tap()
         figures = sorrel.get_by_role("region", name="Figures of this mode")

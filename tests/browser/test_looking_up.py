@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from hands import address_of
+from hands import BY_THUMB, address_of
 
 
 @pytest.fixture
@@ -56,12 +56,8 @@ class TestByKeyboard:
         expect(bench.get_by_role("dialog")).to_have_count(0)
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True}
-
     def test_from_the_hangar_to_a_helicopter(self, page, demo, axe):
         page.goto("/")
         page.get_by_role("link", name="Tansy 380").wait_for()

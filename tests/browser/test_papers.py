@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 
 from builds import described
-from hands import address_of, put_in_hangar
+from hands import BY_THUMB, address_of, put_in_hangar
 
 FOOT = re.compile(r"^.*Page \d+ of \d+$", re.MULTILINE)
 # The texts as they stand, one by one: run together, two figures beside each other would be one.
@@ -84,12 +84,8 @@ def test_sign_off_leads_to_the_sheet(page, new_pilot):
     expect(page.get_by_text("Not fit to fly: why stands at the end")).to_be_visible()
 
 
+@BY_THUMB
 class TestByTouch:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True}
-
     def test_the_card_is_one_touch_away_and_large(self, page, demo):
         page.goto(f"{address_of(page, 'Lovage 500')}/records")
         page.get_by_role("link", name="Field card").tap()

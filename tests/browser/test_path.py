@@ -4,7 +4,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import document, with_tail
-from hands import put_in_hangar, stand_at
+from hands import BY_THUMB, put_in_hangar, stand_at
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
@@ -111,12 +111,8 @@ def test_the_main_job(page, new_pilot, import_file, setup_file, tmp_path):
     main_job(page, import_file, setup_file, tmp_path)
 
 
+@BY_THUMB
 class TestPhone:
-    @pytest.fixture
-    def browser_context_args(self, browser_context_args):
-        size = {"width": 390, "height": 844}
-        return {**browser_context_args, "viewport": size, "has_touch": True, "is_mobile": True}
-
     def test_the_main_job_at_390_wide(self, page, new_pilot, import_file, setup_file, tmp_path):
         main_job(page, import_file, setup_file, tmp_path)
 
