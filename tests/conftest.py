@@ -1,12 +1,16 @@
 """What holds for every test: no example is timed, for a busy machine is not a failure."""
 
 import gc
+import os
+import pickle
 import shutil
 
 import pytest
 from hypothesis import settings
 
 from live_server import live_server, prepare
+from mint_lever.practise.evening import work_through
+from mint_lever.simulate.builds import random_helicopter
 
 settings.register_profile("untimed", deadline=None)
 settings.load_profile("untimed")
@@ -21,12 +25,35 @@ def pytest_collection_finish():
 
 
 @pytest.fixture(scope="session")
-def address(tmp_path_factory, worker_id):
-    """A server of this worker's own, on its own copy of one prepared demo hangar."""
+def kept_by_all(tmp_path_factory, worker_id):
+    """A place that all workers of one run share."""
     base = tmp_path_factory.getbasetemp()
-    prepared = (base if worker_id == "master" else base.parent) / "prepared"
+    return base if worker_id == "master" else base.parent
+
+
+@pytest.fixture(scope="session")
+def ended_evening(kept_by_all):
+    """A helicopter whose evening has ended and that evening, by its arrangement: a copy for each
+    who asks. An evening takes seconds, and many tests begin where one ends."""
+
+    def give(arrangement="unit_mixes"):
+        kept = kept_by_all / f"evening-{arrangement}"
+        if not kept.exists():
+            bench = random_helicopter(5, arrangement)
+            written = kept.with_suffix(f".{os.getpid()}")
+            written.write_bytes(pickle.dumps((bench, work_through(bench))))
+            written.replace(kept)
+        return pickle.loads(kept.read_bytes())
+
+    return give
+
+
+@pytest.fixture(scope="session")
+def address(tmp_path_factory, kept_by_all):
+    """A server of this worker's own, on its own copy of one prepared demo hangar."""
+    prepared = kept_by_all / "prepared"
     prepare(prepared)
-    own = base / "live"
+    own = tmp_path_factory.getbasetemp() / "live"
     shutil.copytree(prepared, own)
     with live_server(own) as found:
         yield found

@@ -3,24 +3,21 @@
 import pytest
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.practise.evening import work_through
 from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
 from mint_lever.run.entering import entered
 from mint_lever.run.learning import learn
 from mint_lever.run.log import action_event
 from mint_lever.run.touched import HANDWORK
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 
 
 @pytest.fixture(scope="module")
-def finished():
+def finished(ended_evening):
     """A helicopter worked through to the end, its setup and its log."""
-    bench = random_helicopter(2)
-    evening = work_through(bench)
+    bench, evening = ended_evening()
     return bench.setup, evening.entries, evening.events
 
 

@@ -453,10 +453,9 @@ class TestFinalList:
 
 
 @pytest.fixture(scope="module")
-def ended():
+def ended(ended_evening):
     """A helicopter and its evening; nothing of it is changed."""
-    bench = random_helicopter(2)
-    return bench, work_through(bench)
+    return ended_evening()
 
 
 class TestTravelSide:
@@ -492,9 +491,13 @@ class TestTravelSide:
 
 
 @pytest.fixture(scope="module", params=ARRANGEMENTS)
-def finished(request):
-    bench = random_helicopter(5, request.param)
-    return bench, work_through(bench)
+def finished(request, ended_evening):
+    """A helicopter, its run, what each step asks and what the metal answers; nothing of it is
+    changed."""
+    bench, evening = ended_evening(request.param)
+    run = evening.run(bench)
+    asks = {s.name: [a for a in run.advice(s.name).asks if not a.optional] for s in run.steps}
+    return bench, evening, asks, answers(bench, run, asks)
 
 
 # What an emptied transmitter no longer sends, arrival asks for before anything else is read.
@@ -503,11 +506,8 @@ def finished(request):
 )
 def test_what_is_not_asked_again_after_a_mishap_is_still_as_it_was_read(finished, what):
     """Held against the simulated metal: the list of what a mishap undoes leaves nothing out."""
-    bench, evening = finished
+    bench, evening, asks, before = finished
     other = bench.quiet_copy()
-    run = evening.run(bench)
-    asks = {s.name: [a for a in run.advice(s.name).asks if not a.optional] for s in run.steps}
-    before = answers(bench, run, asks)
     MISHAPS[what](other, np.random.default_rng(8))
     events = [*evening.events, Event(999, WORKED_ON[what])]
     later = bench_run(other.setup, evening.entries, events)
@@ -542,8 +542,12 @@ PILOTS = [
 ]
 
 
-@pytest.mark.parametrize("habits", PILOTS, ids=["in words, early", "late, keen", "mishaps"])
-@pytest.mark.parametrize("arrangement", ARRANGEMENTS)
+# Many more, with habits drawn at random, are in benchmarks/judged.py.
+@pytest.mark.parametrize(
+    ("arrangement", "habits"),
+    list(zip(ARRANGEMENTS, PILOTS, strict=True)),
+    ids=ARRANGEMENTS,
+)
 def test_whatever_the_pilots_habits_the_evening_ends_fit(arrangement, habits):
     bench = random_helicopter(61, arrangement)
     evening = work_through(bench, habits, 61)

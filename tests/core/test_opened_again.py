@@ -4,18 +4,16 @@ import pytest
 
 from mint_lever.field.move import Move
 from mint_lever.field.opened import opened_by
-from mint_lever.practise.evening import work_through
 from mint_lever.setup import new_helicopter
-from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import bench_run
 
 GAIN = "transmitter.modes.normal.tail_gain_pct"
 
 
 @pytest.fixture(scope="module")
-def finished():
-    bench = random_helicopter(3)
-    return work_through(bench).run(bench)
+def finished(ended_evening):
+    bench, evening = ended_evening()
+    return evening.run(bench)
 
 
 def test_a_gain_moved_a_little_opens_the_final_list_alone(finished):

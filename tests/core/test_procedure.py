@@ -5,13 +5,11 @@ from graphlib import TopologicalSorter
 import pytest
 
 from builds import document, turned_round
-from mint_lever.practise.evening import work_through
 from mint_lever.run import WORKED_ON
 from mint_lever.run.touched import HANDWORK, touched_by_difference, touches_of_work
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.setup.catalogue import catalogue
-from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import STEPS, bench_run, graph_of
 
 
@@ -205,9 +203,8 @@ def test_an_edit_undoes_what_rests_on_it(path, value, redo):
 
 
 @pytest.fixture(scope="module", params=ARRANGEMENTS)
-def finished(request):
-    bench = random_helicopter(3, request.param)
-    evening = work_through(bench)
+def finished(request, ended_evening):
+    bench, evening = ended_evening(request.param)
     return bench.setup, evening.entries, evening.events
 
 

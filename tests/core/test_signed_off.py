@@ -1,9 +1,7 @@
 """The end of an evening: what was set and what is open, from the log and the setup alone."""
 
-from mint_lever.practise.evening import work_through
 from mint_lever.run.signed_off import sign_off, was_set
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
@@ -57,9 +55,8 @@ def test_what_is_open_is_every_step_that_is_not_good():
     assert found.was_set == ()
 
 
-def test_a_finished_evening_leaves_only_what_is_workable_with_its_reason():
-    bench = random_helicopter(2)
-    evening = work_through(bench)
+def test_a_finished_evening_leaves_only_what_is_workable_with_its_reason(ended_evening):
+    bench, evening = ended_evening()
     run = bench_run(bench.setup, evening.entries, evening.events)
     found = sign_off(run, bench.setup)
     states = {standing.step.name: standing.state for standing in run.standings}

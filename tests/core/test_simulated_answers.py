@@ -3,7 +3,6 @@
 import pytest
 
 from mint_lever.faults import NotSimulated
-from mint_lever.practise.evening import work_through
 from mint_lever.run.advice import Balls, Choice, Confirm, Number, Numbers
 from mint_lever.simulate.builds import random_helicopter
 from mint_lever.steps import STEPS
@@ -30,9 +29,8 @@ def test_a_question_nobody_simulates_is_refused_by_every_step(step, ask):
 
 
 @pytest.mark.parametrize("arrangement", ARRANGEMENTS)
-def test_a_finished_evening_has_an_answer_of_its_kind_to_every_question(arrangement):
-    bench = random_helicopter(31, arrangement)
-    done = work_through(bench)
+def test_a_finished_evening_has_an_answer_of_its_kind_to_every_question(arrangement, ended_evening):
+    bench, done = ended_evening(arrangement)
     run = done.run(bench)
     kinds = {
         Confirm: bool,

@@ -194,9 +194,8 @@ def taken(bench, run, ask):
     return take(bench, run.step("teach_throws"), ask)
 
 
-def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows():
-    bench = random_helicopter(5, BEHIND)
-    evening = work_through(bench)
+def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows(ended_evening):
+    bench, evening = ended_evening(BEHIND)
     truth = bench.truth.model_copy(update={"hasty": {"elevator": 0.9}, "taught_us": {}})
     bench = SimulatedHelicopter(bench.setup, truth, 1)
     run = evening.run(bench)

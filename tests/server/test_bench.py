@@ -6,10 +6,12 @@ import uuid
 
 import pytest
 
-from bench.models import Bench, LogEntry
+from bench.models import LogEntry
 from bench.services import fresh_model
 from builds import document
-from hangar.models import Document, Draft, Helicopter
+from hangar.models import Document
+
+from .put_down import put_down
 
 SAFE = ("motor", "hold", "blades")
 
@@ -18,7 +20,8 @@ class Table:
     """A browser tab at one helicopter's bench."""
 
     def __init__(self, tab, helicopter_id):
-        self.tab, self.path = tab, f"/api/helicopters/{helicopter_id}/bench"
+        self.tab, self.helicopter = tab, f"/api/helicopters/{helicopter_id}"
+        self.path = f"{self.helicopter}/bench"
         self.see()
 
     def see(self, step=None):
@@ -268,24 +271,17 @@ def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, 
 
 
 @pytest.fixture
-def all_read(pilot, table, helicopter):
-    """A real model on which every step was read: a practised evening's log, as if it were real."""
-    practise(table)
-    fresh_model(pilot, helicopter["id"], seed=7)
-    table.see()
-    evening(table)
-    log = LogEntry.objects.filter(helicopter_id=helicopter["id"])
-    log.exclude(simulated=None).update(simulated=None)
-    Draft.objects.filter(practice=False).delete()
-    Draft.objects.update(practice=False)
-    Helicopter.objects.update(practising=False)
-    Bench.objects.update(simulated=None, truth=None, sequence=log.count() + 1000)
-    table.see()
-    return table
+def all_read(tab, ended_evening):
+    """A real model on which every step was read."""
+    bench, evening = ended_evening()
+    made = json.dumps(bench.setup.as_document())
+    put_in = tab.send("POST", "/api/helicopters/import", raw=made).json()["id"]
+    put_down(put_in, bench, evening)
+    return Table(tab, put_in)
 
 
-def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_read, helicopter):
-    table, path = all_read, f"/api/helicopters/{helicopter['id']}"
+def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_read):
+    table, path = all_read, all_read.helicopter
 
     def standing():
         (found,) = tab.get("/api/bench/standings").json()
@@ -326,8 +322,8 @@ def key_in(tab, path):
     assert tab.send("POST", f"{path}/keying/held", body).json()["lines"] == []
 
 
-def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read, helicopter):
-    path = f"/api/helicopters/{helicopter['id']}"
+def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read):
+    path = all_read.helicopter
 
     def over():
         return tab.get(f"{path}/bench/evening-over").json()

@@ -2,6 +2,7 @@
 
 import io
 import json
+import os
 import zipfile
 from pathlib import Path
 
@@ -213,8 +214,14 @@ class TestThereAndBack:
 
 class TestRefused:
     @pytest.fixture
-    def files(self, tab, full):
-        return unpacked(taken_out(tab, full))
+    def files(self, request, tab, kept_by_all):
+        """A full helicopter's file, taken out once in a run."""
+        kept = kept_by_all / "full-helicopter"
+        if not kept.exists():
+            written = kept.with_suffix(f".{os.getpid()}")
+            written.write_bytes(taken_out(tab, request.getfixturevalue("full")))
+            written.replace(kept)
+        return unpacked(kept.read_bytes())
 
     def refused(self, who, body, status=422):
         before = counts()

@@ -4,13 +4,12 @@ from math import pi
 
 import pytest
 
-from demo.hangar import FLEET, load_demo
+from demo.hangar import FLEET
+from http_pilot import Client
 from mint_lever.audit import audit
 from mint_lever.rotor.hover import Blades
 from mint_lever.setup import read_setup
 from other_rotor import other_coefficients
-
-from .conftest import Browser
 
 BASE = "transmitter.modes.normal"
 
@@ -266,12 +265,10 @@ def test_the_demo_fleet_has_many_findings_and_one_clean_helicopter(db):
     assert len(set().union(*found.values())) >= 6
 
 
-def test_the_finished_helicopter_of_the_demo_is_clean_on_the_bench_too(db):
-    assert load_demo()
-    pilot = Browser()
-    pilot.send("POST", "/api/account/demo")
-    (sorrel,) = [h for h in pilot.get("/api/helicopters").json() if h["name"] == "Sorrel 690"]
-    assert pilot.get(f"/api/helicopters/{sorrel['id']}/audit").json()["findings"] == []
+def test_the_finished_helicopter_of_the_demo_is_clean_on_the_bench_too(address):
+    pilot = Client(address)
+    (sorrel,) = [h for h in pilot.get("/api/helicopters") if h["name"] == "Sorrel 690"]
+    assert pilot.get(f"/api/helicopters/{sorrel['id']}/audit")["findings"] == []
 
 
 def test_another_pilots_modes_and_audit_are_not_found(path, stranger):
