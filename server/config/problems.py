@@ -78,9 +78,19 @@ def problem(
 class Api(NinjaAPI):
     """An API whose validation errors still know what was found, and which describes its errors."""
 
-    def get_openapi_schema(self, *args: Any, **kwargs: Any) -> OpenAPISchema:
-        """Describe the problem that every call may answer with."""
-        made = super().get_openapi_schema(*args, **kwargs)
+    def __init__(self, **how: Any):
+        super().__init__(**how)
+        self._described: OpenAPISchema | None = None
+
+    def get_openapi_schema(self, **where: Any) -> OpenAPISchema:
+        """Describe every call and the problem it may answer with. It takes seconds and is the same
+        as long as the server runs, so it is made once."""
+        if self._described is None:
+            self._described = self._describe(**where)
+        return self._described
+
+    def _describe(self, **where: Any) -> OpenAPISchema:
+        made = super().get_openapi_schema(**where)
         made["components"]["schemas"]["Problem"] = Problem.model_json_schema(
             ref_template="#/components/schemas/{model}"
         )

@@ -17,7 +17,7 @@ from mint_lever.run import fitness_of
 from mint_lever.steps import bench_run
 from schema_inputs import draw_setup
 
-EACH = 12
+EACH = 8
 
 
 def setups(seed):
