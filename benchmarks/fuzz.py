@@ -12,7 +12,7 @@ from fuzzed import fuzz
 from live_server import live_server
 
 CALLS = 10_000
-ROUTES = 110
+ROUTES = 121
 
 
 def main() -> int:
