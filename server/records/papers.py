@@ -78,18 +78,20 @@ def _paper(bench: Bench, which: Which, revision: int | None) -> Paper:
     _with_the_real_model(bench)
     if which == "field":
         return _card(bench)
+    log = log_of(bench, None)
+    days = {entry.stands_at: _day(entry.sent_at) for entry in log.newest_answers}
     if revision is None:
         run = run_at(bench)
-        return bench_sheet(run, _saved(run, bench), run.holds)
+        return bench_sheet(run, _saved(run, bench), run.holds, days)
     kept = bench.helicopter.revisions.select_related("document").filter(number=revision).first()
     if kept is None:
         raise Http404
     setup = setup_of(kept.document)
     devices = [profile_of_text(each) for each in fitted_texts(bench.helicopter_id)]
-    run = run_of(setup, log_of(bench, None), devices)
+    run = run_of(setup, log, devices)
     fitness = fitness_of(run, [setup], lambda: [line.name for line in open_lines(run)])
     saved = Saved(kept.number, _day(kept.saved_at), fitness.fit, fitness.withheld, _today())
-    return bench_sheet(run, saved, run.holds)
+    return bench_sheet(run, saved, run.holds, days)
 
 
 def _card(bench: Bench) -> Paper:

@@ -117,7 +117,6 @@ def _held(setup):
     ("path", "value", "title", "label", "said"),
     [
         ("unit.cyclic_pct", 41.5, "To key into the unit", "Cyclic throw", "41.5"),
-        ("airframe.servos.1.arm_mm", 12.5, "Metal", "Servo 2, horn length", "12.5"),
         (
             "transmitter.modes.normal.tail_gain_pct",
             -30.0,
@@ -290,3 +289,30 @@ class TestHeadSpeed:
             each.label == "Tip speed" and each.group == "Normal"
             for each in figures(sheet, "Head speed")
         )
+
+
+def test_a_reading_and_a_direction_have_the_day_of_the_newest_of_them():
+    setup = described()
+    read = [
+        Entry(3, "zero_pitch", "blade.0", 0.3, setup),
+        Entry(5, "zero_pitch", "blade.0", 0.3, setup),
+        Entry(8, "final_directions", "collective", "rises", setup),
+    ]
+    days = {3: "12 May 2026", 5: "14 May 2026", 8: "16 May 2026"}
+    run = bench_run(setup, read, [])
+    sheet = bench_sheet(run, DRAFT, (), days)
+    read = one(sheet, "Readings", "Blade A over the boom")
+    assert read.group == "Zero pitch and tracking, 14 May 2026"
+    seen = [each for each in figures(sheet, "Directions and fail-safe") if each.group]
+    assert [each.group for each in seen] == ["16 May 2026"]
+    # Where nobody knows the day, none is made up.
+    unknown = one(bench_sheet(run, DRAFT), "Readings", "Blade A over the boom")
+    assert unknown.group == "Zero pitch and tracking"
+
+
+def test_what_is_alike_on_all_servos_is_one_line():
+    assert one(sheet_of(), "Metal", "Horn length", "Servos 1 to 3")
+    longer = sheet_of(with_(("airframe.servos.1.arm_mm", 12.25)))
+    lengths = [each for each in figures(longer, "Metal") if "horn length" in each.label]
+    assert [(each.label, each.value) for each in lengths][1] == ("Servo 2, horn length", "12.25")
+    assert len(lengths) == 3

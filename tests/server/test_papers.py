@@ -7,6 +7,7 @@ from collections import Counter
 from itertools import groupby
 
 import pytest
+from django.utils import timezone
 from pypdf import PdfReader
 
 from builds import described
@@ -170,11 +171,16 @@ def test_what_nobody_read_is_not_measured_and_never_nought(papers):
 
 def test_a_reading_is_on_paper_with_its_band_its_word_and_its_kind(papers):
     papers.make_safe()
+    before = timezone.now()
     papers.read("zero_pitch", "blade.0", 0.37)
+    after = timezone.now()
     found = figure(papers.paper(), "Blade A over the boom")
     assert (found["value"], found["unit"], found["mark"]) == ("0.37", "°", "measured")
     assert found["note"].startswith("wanted −0.2 to 0.2: ")
     assert found["ruler"]["says"] == found["note"]
+    step, _, day = found["group"].partition(", ")
+    assert step == "Zero pitch and tracking"
+    assert day in {f"{at.day} {at:%B %Y}" for at in (before, after)}
     assert "0.37°" in text_of(papers.pdf())
 
 

@@ -6,7 +6,8 @@ measured", never nothing.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import re
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from itertools import groupby
 from typing import Literal
@@ -95,11 +96,14 @@ def grouped(group: str, *figures: Figure) -> tuple[Figure, ...]:
     return tuple(replace(each, group=group) for each in figures)
 
 
+_NUMBERED = re.compile(r"([A-Z][a-z]+) (\d+), (.+)")
+
+
 def by_holder(figures: Iterable[Figure]) -> tuple[Figure, ...]:
     """Put figures that stand one after another under what their names begin with alike: "Normal,
-    tail gain" is the tail gain of Normal."""
+    tail gain" is the tail gain of Normal. What is the same on each of several parts is one line."""
     together: list[Figure] = []
-    for holder, run in groupby(figures, key=lambda each: each.label.partition(", ")[0]):
+    for holder, run in groupby(_all_alike(figures), key=lambda each: each.label.partition(", ")[0]):
         those = list(run)
         if len(those) == 1:
             together += those
@@ -108,3 +112,20 @@ def by_holder(figures: Iterable[Figure]) -> tuple[Figure, ...]:
             rest = each.label.partition(", ")[2] or each.label
             together.append(replace(each, label=rest[:1].upper() + rest[1:], group=holder))
     return tuple(together)
+
+
+def _all_alike(figures: Iterable[Figure]) -> Iterator[Figure]:
+    """ "Servo 1, horn length" to "Servo 3, horn length" as "Servos 1 to 3, horn length" where they
+    are the same in everything else."""
+
+    def what(figure: Figure) -> tuple[str, str]:
+        found = _NUMBERED.fullmatch(figure.label)
+        return (found[1], found[3]) if found else (figure.label, "")
+
+    for (part, name), run in groupby(figures, key=what):
+        those = list(run)
+        if len(those) == 1 or len({replace(each, label="") for each in those}) > 1:
+            yield from those
+            continue
+        first, last = (each.label.partition(",")[0].split()[1] for each in (those[0], those[-1]))
+        yield replace(those[0], label=f"{part}s {first} to {last}, {name}")

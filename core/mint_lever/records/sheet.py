@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 
 from mint_lever.chain import Sticks, evaluate
 from mint_lever.records.drawing import Drawing
@@ -10,11 +10,20 @@ from mint_lever.records.drawn_curves import drawn_curves
 from mint_lever.records.drawn_ruler import drawn_ruler
 from mint_lever.records.drawn_swash import drawn_swash
 from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines
-from mint_lever.records.paper import NOT_MEASURED, Figure, Mark, Paper, Saved, Section, by_holder
+from mint_lever.records.paper import (
+    NOT_MEASURED,
+    Figure,
+    Mark,
+    Paper,
+    Saved,
+    Section,
+    by_holder,
+    grouped,
+)
 from mint_lever.records.speeds import speed_figures
 from mint_lever.run.advice import Number, Ruler
 from mint_lever.run.fitness import withheld_by_steps
-from mint_lever.run.log import Held
+from mint_lever.run.log import Entry, Held
 from mint_lever.run.run import BenchRun
 from mint_lever.run.said import answer_said
 from mint_lever.run.step import Step
@@ -31,16 +40,20 @@ _DEVICES: tuple[Device, ...] = ("transmitter", "unit", "speed controller")
 _FULL = Sticks.at(collective=[-100.0, 0.0, 100.0])
 
 
-def bench_sheet(run: BenchRun, saved: Saved, held: Iterable[Held] = ()) -> Paper:
-    """Put a real helicopter's sheet together; ``held`` is what its devices were said to hold."""
+def bench_sheet(
+    run: BenchRun, saved: Saved, held: Iterable[Held] = (), days: Mapping[int, str] | None = None
+) -> Paper:
+    """Put a real helicopter's sheet together; ``held`` is what its devices were said to hold,
+    ``days`` are those on which readings were taken, by their sequence."""
+    days = days or {}
     setup = run.setup
     lines = device_lines(setup, held, run.devices)
     sections = (
         *(_keyed(run, device, lines) for device in _DEVICES),
         Section("Wanted, and by which school", tuple(_settings(run, _is_wanted))),
         Section("Metal", by_holder(_settings(run, _is_metal)), drawings=(drawn_swash(setup),)),
-        Section("Readings", tuple(_readings(run))),
-        Section("Directions and fail-safe", tuple(_directions(run))),
+        Section("Readings", tuple(_readings(run, days))),
+        Section("Directions and fail-safe", tuple(_directions(run, days))),
         Section("Tail", by_holder(_settings(run, _is_tail))),
         Section("Head speed", tuple(speed_figures(run.chain))),
         Section("Modes at the blade", tuple(_modes(run)), drawings=tuple(_curves(run))),
@@ -119,19 +132,23 @@ def _settings(run: BenchRun, wanted: Callable[[str], bool]) -> Iterator[Figure]:
         yield Figure(row.name(path), value_said(row, value), unit_said(row.unit), mark)
 
 
-def _readings(run: BenchRun) -> Iterator[Figure]:
-    """Every figure that is asked for, read or not."""
+def _readings(run: BenchRun, days: Mapping[int, str]) -> Iterator[Figure]:
+    """Every figure that is asked for, read or not, under its step and the day it was read."""
     for step in run.steps:
         rulers = run.advice(step.name).rulers
         for ask in run.questions(step.name):
             if isinstance(ask, Number) and not ask.optional:
-                yield _reading(run, step, ask, rulers)
+                day = _newest_day(run.counted(step.name, ask.key), days)
+                yield from grouped(
+                    ", ".join(each for each in (step.title, day) if each),
+                    _reading(run, step, ask, rulers),
+                )
 
 
 def _reading(run: BenchRun, step: Step, ask: Number, rulers: Iterable[Ruler]) -> Figure:
     mean = run.mean(step.name, ask.key)
     if mean is None:
-        return Figure(ask.label, NOT_MEASURED, "", "not measured", group=step.title)
+        return Figure(ask.label, NOT_MEASURED, "", "not measured")
     taken = {entry.sequence for entry in run.counted(step.name, ask.key)}
     # The ruler on which its readings stand has its band.
     on = (ruler for ruler in rulers if taken & {mark.sequence for mark in ruler.marks})
@@ -144,7 +161,6 @@ def _reading(run: BenchRun, step: Step, ask: Number, rulers: Iterable[Ruler]) ->
         unit=unit_said(ask.unit),
         mark="measured",
         note=note,
-        group=step.title,
         ruler=None if ruler is None else drawn_ruler(ask.label, ruler.band, mean, note),
     )
 
@@ -154,13 +170,19 @@ def _band(ruler: Ruler) -> str:
     return f"wanted {low} to {high}"
 
 
-def _directions(run: BenchRun) -> Iterator[Figure]:
+def _newest_day(entries: Sequence[Entry], days: Mapping[int, str]) -> str:
+    """The day of the newest of them; nothing where none is known."""
+    return days.get(max((entry.sequence for entry in entries), default=-1), "")
+
+
+def _directions(run: BenchRun, days: Mapping[int, str]) -> Iterator[Figure]:
     for ask in run.questions("final_directions"):
         answer = run.answer("final_directions", ask.key)
         if answer is None:
             yield Figure(ask.label, NOT_MEASURED, "", "not measured")
         else:
-            yield Figure(ask.label, answer_said(ask, answer), "", "measured")
+            day = _newest_day(run.held("final_directions", ask.key), days)
+            yield Figure(ask.label, answer_said(ask, answer), "", "measured", group=day)
 
 
 def _modes(run: BenchRun) -> Iterator[Figure]:
