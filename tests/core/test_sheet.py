@@ -7,6 +7,7 @@ import pytest
 
 from builds import described
 from mint_lever.records import Saved, bench_sheet, device_lines
+from mint_lever.records.paper import Figure, by_holder
 from mint_lever.run import fitness_of
 from mint_lever.run.log import Entry, Held, setting_at
 from mint_lever.setup import Change, apply_changes, read_setup
@@ -316,3 +317,10 @@ def test_what_is_alike_on_all_servos_is_one_line():
     lengths = [each for each in figures(longer, "Metal") if "horn length" in each.label]
     assert [(each.label, each.value) for each in lengths][1] == ("Servo 2, horn length", "12.25")
     assert len(lengths) == 3
+
+
+def test_a_part_that_is_missing_between_two_is_not_said_to_be_alike():
+    """By hand: of 1, 2 and 4 nobody may read that 3 is the same."""
+    several = [Figure(f"Servo {n}, horn length", "13", "mm", "entered") for n in (1, 2, 4)]
+    assert by_holder(several) == tuple(several)
+    assert [each.label for each in by_holder(several[:2])] == ["Servos 1 to 2, horn length"]

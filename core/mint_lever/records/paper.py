@@ -115,8 +115,8 @@ def by_holder(figures: Iterable[Figure]) -> tuple[Figure, ...]:
 
 
 def _all_alike(figures: Iterable[Figure]) -> Iterator[Figure]:
-    """ "Servo 1, horn length" to "Servo 3, horn length" as "Servos 1 to 3, horn length" where they
-    are the same in everything else."""
+    """Give what is the same on each of several parts, one after another, as one line: "Servos 1 to
+    3, horn length"."""
 
     def what(figure: Figure) -> tuple[str, str]:
         found = _NUMBERED.fullmatch(figure.label)
@@ -127,5 +127,9 @@ def _all_alike(figures: Iterable[Figure]) -> Iterator[Figure]:
         if len(those) == 1 or len({replace(each, label="") for each in those}) > 1:
             yield from those
             continue
-        first, last = (each.label.partition(",")[0].split()[1] for each in (those[0], those[-1]))
-        yield replace(those[0], label=f"{part}s {first} to {last}, {name}")
+        numbers = [int(each.label.partition(",")[0].split()[1]) for each in those]
+        first, last = numbers[0], numbers[-1]
+        if numbers == list(range(first, last + 1)):
+            yield replace(those[0], label=f"{part}s {first} to {last}, {name}")
+        else:
+            yield from those
