@@ -24,6 +24,9 @@ PATIENT_S = 60
 @pytest.fixture(scope="module")
 def address(tmp_path_factory):
     with live_server(tmp_path_factory.mktemp("front"), demo=False) as at:
+        # Each of its processes is slow to answer for the first time.
+        for _ in range(20):
+            ask(at)
         yield at
 
 
@@ -50,15 +53,20 @@ def the_rest(line):
 
 @pytest.mark.parametrize("half", [HALF_A_BODY, HALF_A_HEAD], ids=["body", "head"])
 def test_requests_that_never_end_stop_nobody_and_are_given_up(address, half):
-    held = [open_line(address, half) for _ in range(MANY)]
-    began = time.monotonic()
-    answered_meanwhile = 0
-    for _ in range(20):
+    for _ in range(10):
+        held = [open_line(address, half) for _ in range(MANY)]
+        began = time.monotonic()
         assert ask(address)[0] == 200
         given_up, _, _ = select.select(held, [], [], 0)
-        answered_meanwhile += len(given_up) < MANY // 2
-    # While they were held, not after they were given up; how many is the machine's own matter.
-    assert answered_meanwhile > 0
+        if len(given_up) < MANY // 2:
+            break
+        # The machine was so busy that they were given up before the other was answered.
+        for line in held:
+            line.close()
+    else:
+        raise AssertionError("nobody was answered while they were held")
+    for _ in range(20):
+        assert ask(address)[0] == 200
     last = the_rest(held[-1])
     assert time.monotonic() - began > 5
     if half is HALF_A_BODY:
