@@ -1,7 +1,6 @@
 """The bench sheet: everything that is to be keyed in, was read, is open; nothing made up."""
 
 import math
-import re
 
 import pytest
 
@@ -9,7 +8,7 @@ from builds import described
 from mint_lever.records import Saved, bench_sheet, device_lines
 from mint_lever.records.paper import Figure, by_holder
 from mint_lever.run import fitness_of
-from mint_lever.run.log import Entry, Held, setting_at
+from mint_lever.run.log import Entry, Event, Held, setting_at
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.by_default import by_default
 from mint_lever.steps import bench_run
@@ -76,11 +75,9 @@ def test_every_reason_against_flying_stands_on_it_once():
     other = "danger: the tail has no end on the left"
     saved = Saved(None, None, fit=False, withheld=(*fitness_of(run, None).withheld, other))
     sheet = bench_sheet(run, saved)
-    left = lines(sheet, "Open and stale, the next first")
     why = lines(sheet, "Why it is not fit to fly")
-    assert why[0] == f"Steps that are not done, in the list above: {len(left)}"
+    assert why[0] == f"Steps that are not done, in the list above: {len(open_steps(sheet))}"
     assert why[-1] == other
-    assert len(left) > 30
     titles = {step.title.lower() for step in run.steps}
     assert not [each for each in why if each.partition(":")[0] in titles]
 
@@ -200,10 +197,36 @@ def test_a_mode_is_computed_at_the_blade():
     assert degrees[1][2] == pytest.approx(degrees[0][2] / 2, rel=0.1)
 
 
-def test_open_steps_begin_with_the_next_one():
-    found = lines(sheet_of(), "Open and stale, the next first")
-    assert re.match(r"1 Make safe, open$", found[0])
-    assert len(found) > 20
+def open_steps(sheet):
+    """The open steps that stand on it, and in how many lines."""
+    found = lines(sheet, "Open and stale, the next first")
+    return [step for line in found for step in line.rpartition(": ")[0].split(" · ")]
+
+
+def test_open_steps_begin_with_the_next_one_and_each_stands_once():
+    sheet = sheet_of()
+    run = bench_run(described(), [], [])
+    assert lines(sheet, "Open and stale, the next first")[0] == "1 Make safe: open"
+    found = open_steps(sheet)
+    assert found == [f"{step.label} {step.title}" for step in run.steps]
+    assert len(found) > 30
+
+
+def test_steps_that_stand_alike_are_one_line_and_others_say_why(ended_evening):
+    bench, evening = ended_evening()
+    setup = bench.setup
+    run = bench_run(setup, evening.entries, [*evening.events, Event(999, ("power",))])
+    sheet = bench_sheet(run, Saved(None, None, fit=False, withheld=()))
+    said = {}
+    for line in lines(sheet, "Open and stale, the next first"):
+        steps, _, why = line.rpartition(": ")
+        said |= {step.partition(" ")[2]: why for step in steps.split(" · ")}
+    assert said == {
+        standing.step.title: ", ".join((standing.state, *standing.because))
+        for standing in run.standings
+        if standing.state not in ("good", "workable")
+    }
+    assert [why.partition(", ")[0] for why in said.values()] == ["stale"] * 3
 
 
 def test_every_setting_a_device_holds_is_on_it_once():

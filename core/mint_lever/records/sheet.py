@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from itertools import groupby
 
 from mint_lever.chain import Sticks, evaluate
 from mint_lever.records.drawing import Drawing
@@ -24,7 +25,7 @@ from mint_lever.records.speeds import speed_figures
 from mint_lever.run.advice import Number, Ruler
 from mint_lever.run.fitness import withheld_by_steps
 from mint_lever.run.log import Entry, Held
-from mint_lever.run.run import BenchRun
+from mint_lever.run.run import BenchRun, Standing
 from mint_lever.run.said import answer_said
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees
@@ -209,11 +210,18 @@ def _curves(run: BenchRun) -> Iterator[Drawing]:
 
 
 def _open_steps(run: BenchRun) -> Iterator[str]:
+    """What is not done: the next step first, and those after each other that stand alike for the
+    same reason in one line: a bare bench has dozens."""
     following = run.next_step()
     left = [each for each in run.standings if each.state not in ("good", "workable")]
-    for standing in sorted(left, key=lambda each: each.step.name != following):
-        because = f": {', '.join(standing.because)}" if standing.because else ""
-        yield f"{standing.step.label} {standing.step.title}, {standing.state}{because}"
+    left.sort(key=lambda each: each.step.name != following)
+
+    def stands(standing: Standing) -> tuple[bool, str, tuple[str, ...]]:
+        return standing.step.name == following, standing.state, tuple(standing.because)
+
+    for (_, state, because), those in groupby(left, key=stands):
+        names = " · ".join(f"{each.step.label} {each.step.title}" for each in those)
+        yield f"{names}: {state}" + (f", {', '.join(because)}" if because else "")
 
 
 def _why_not(run: BenchRun, saved: Saved) -> Iterator[str]:
