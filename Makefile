@@ -4,7 +4,6 @@ PYTHON ?= python3
 BIN := .venv/bin
 MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
 PORT ?= 8340
-export PYTHONDONTWRITEBYTECODE := 1
 
 .PHONY: demo test bench siege coverage lint build install install-test chromium migrate format pictures types
 

@@ -50,7 +50,7 @@ def prepare(var: Path, demo: bool = True) -> None:
     with (var / "being-made").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not (var / "made").exists():
-            manage(var, "migrate", "-v", "0")
+            manage(var, "migrate", "-v", "0", "--skip-checks")
             if demo:
                 manage(var, "load_demo")
             (var / "made").touch()

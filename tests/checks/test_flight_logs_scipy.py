@@ -127,7 +127,8 @@ class TestStretch:
 
 class TestSimulatedFlight:
     @pytest.fixture(scope="class")
-    def chain(self):
+    @classmethod
+    def chain(cls):
         setup = read_setup(with_tail(drive=DRIVE))
         speed = [Change("transmitter.modes.normal.head_speed_rpm", 1600.0)]
         return build_chain(read_setup(apply_changes(setup.as_document(), speed)))

@@ -90,7 +90,8 @@ def demo_browser():
 
 class TestDemo:
     @pytest.fixture(scope="class")
-    def prepared(self, django_db_setup, django_db_blocker):
+    @classmethod
+    def prepared(cls, django_db_setup, django_db_blocker):
         """The demo hangar, made once; each test takes back what it did itself."""
         with django_db_blocker.unblock(), transaction.atomic():
             assert load_demo()

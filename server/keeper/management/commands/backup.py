@@ -12,6 +12,8 @@ from keeper.copies import BadCopy, back_up
 
 class Command(BaseCommand):
     help = "Copy the database whole, also while the server runs, and look the copy through."
+    # The keeper works on the database alone: loading every route to check it is two seconds.
+    requires_system_checks = ()
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         parser.add_argument("to", nargs="?", type=Path, help="where to; copies/ if not said")

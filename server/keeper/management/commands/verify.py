@@ -13,6 +13,8 @@ from keeper.log_files import missing_logs
 
 class Command(BaseCommand):
     help = "Read every page, row and setup of a copy, or of the database in use; look for its logs."
+    # The keeper works on the database alone: loading every route to check it is two seconds.
+    requires_system_checks = ()
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         parser.add_argument("copy", nargs="?", type=Path, help="the database in use if not said")
