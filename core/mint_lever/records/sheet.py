@@ -219,9 +219,11 @@ def _open_steps(run: BenchRun) -> Iterator[str]:
     def stands(standing: Standing) -> tuple[bool, str, tuple[str, ...]]:
         return standing.step.name == following, standing.state, tuple(standing.because)
 
-    for (_, state, because), those in groupby(left, key=stands):
-        names = " · ".join(f"{each.step.label} {each.step.title}" for each in those)
-        yield f"{names}: {state}" + (f", {', '.join(because)}" if because else "")
+    for (leads, state, because), those in groupby(left, key=stands):
+        said = ", ".join((*(("next",) if leads else ()), state, *because))
+        # A number is not parted from its step where the line is broken.
+        steps = (f"{each.step.label}\u00a0{each.step.title}" for each in those)
+        yield f"{said}: {' · '.join(steps)}"
 
 
 def _why_not(run: BenchRun, saved: Saved) -> Iterator[str]:
