@@ -151,7 +151,7 @@ def with_tail(**changes):
 def described():
     """A helicopter on which every setting that tuning moves is written down."""
     made = with_tail()
-    made["version"] = 2
+    made["version"] = 3
     gains = {"roll": {"gain_pct": 50.0}, "pitch": {"gain_pct": 50.0}}
     made["transmitter"] = {
         "modes": {"normal": {"tail_gain_pct": 44.0, "head_speed_rpm": 1900, "cyclic_gains": gains}}

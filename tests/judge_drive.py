@@ -36,7 +36,8 @@ def wrong_with_drive(setup, truth):
             found.append(f"{what} written as {drive[path][what]}")
     if drive["pack"]["resistance_mohm"] != hidden["facts"]["pack_mohm"]:
         found.append("the pack's resistance is not what is written down")
-    if hidden["bec_volt"] > hidden["rating_volt"]:
+    tail = hidden["tail_rating_volt"]
+    if hidden["bec_volt"] > min(hidden["rating_volt"], tail or hidden["rating_volt"]):
         found.append("BEC above a rating")
     for name, mode in setup["transmitter"]["modes"].items():
         rpm = None if mode is None else mode["head_speed_rpm"]
@@ -44,7 +45,7 @@ def wrong_with_drive(setup, truth):
             continue
         if hidden["locked"] or (place == "unit" and hidden["sensor_pct"] < 60):
             found.append(f"{name}: the governor does not engage")
-        turns = hidden["asks"].get(name, rpm) * told_wrong(drive, hidden)
+        turns = hidden["asks"].get(name, rpm) / told_wrong(drive, hidden)
         if abs(turns - rpm) > DISPLAY_RPM:
             found.append(f"{name}: {turns:.0f} rpm where {rpm:.0f} is asked for")
         if rpm > hidden["limit_rpm"]:
@@ -53,7 +54,8 @@ def wrong_with_drive(setup, truth):
 
 
 def told_wrong(drive, hidden):
-    """Shown over asked, by what the governor was told."""
+    """What the governor reckons over what the head does, by what it was told: it holds what it
+    reckons at the target, and shows the target."""
     ratio = 1.0
     for what, told in hidden["told"].items():
         ratio *= hidden["facts"][what] / told

@@ -35,6 +35,7 @@ from mint_lever.field.likely import likely_first
 from mint_lever.field.logged import LogSays
 from mint_lever.field.move import row_at
 from mint_lever.field.symptom import Axis, Part, Toward
+from mint_lever.modes.measured_speeds import open_speeds_text
 from mint_lever.run import StepName
 from mint_lever.run.differs import said
 from mint_lever.run.run import State
@@ -187,6 +188,7 @@ class FieldOut(BaseModel):
     at_hand: FlightOut | None
     will_fly: list[ChangedOut]
     against: list[str]
+    open_speeds: str
     next: NextThing | None
     likely: list[str]
     log_says: list[str]
@@ -245,6 +247,7 @@ def show(bench: Bench) -> FieldOut:
         at_hand=None if at_hand is None else flight_out(now, at_hand),
         will_fly=[_changed(now, each) for each in will_fly],
         against=speaks_against(now, fitness, will_fly) if ready else [],
+        open_speeds=open_speeds_text(run.setup),
         next=None if (at_hand is not None and at_hand.noted) or untold else _next(now),
         likely=list(likely_first(now.flights, _against(at_hand, now), logged.symptoms)),
         log_says=list(logged.shown.values()),

@@ -19,6 +19,7 @@ from levers.chains import chain_of
 from mint_lever.modes.flown_hover import flown_hover, no_hover
 from mint_lever.modes.measured_speeds import measured
 from mint_lever.modes.punched import PackState, punched
+from mint_lever.setup.flown import MeasuredBy
 from mint_lever.setup.modes import ModeName
 
 router = Router(tags=["head speed"])
@@ -51,6 +52,7 @@ class MeasuredIn(Sent):
     mode: ModeName
     rpm: HeadSpeed | None = None
     percent: Annotated[float, Strict(), Field(gt=0, le=100)] | None = None
+    by: MeasuredBy | None = None
     day: date
 
 
@@ -97,5 +99,5 @@ def measured_speed(request: HttpRequest, helicopter_id: uuid.UUID, given: Measur
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     if given.rpm is not None:
         fit_first(pilot, helicopter_id)
-    changes = measured(chain.setup, given.mode, given.rpm, given.percent, given.day)
+    changes = measured(chain.setup, given.mode, given.rpm, given.percent, given.by, given.day)
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))

@@ -14,7 +14,7 @@ from mint_lever.modes.hover_of import HoverOf
 from mint_lever.modes.hover_table import WORDS
 from mint_lever.modes.measured_speeds import measured_speeds
 from mint_lever.rotor.calibration import calibration
-from mint_lever.setup.flown import FlownHover
+from mint_lever.setup.flown import FlownHover, MeasuredBy
 from mint_lever.setup.modes import ModeName
 from modes.schemas import HoverOut, show_hover
 
@@ -92,6 +92,7 @@ class ModeSpeedOut(BaseModel):
     held: dict[str, HeldOut]
     pinions: list[PinionOut]
     suits: int | None
+    pinion_says: str
     table: list[TableRowOut]
     warnings: list[str]
 
@@ -135,7 +136,9 @@ class MeasuredOut(BaseModel):
     rpm: float | None
     percent: float | None
     date: str
+    by: MeasuredBy | None
     word: Word | None
+    says: str
     wanted_percent: float | None
 
 
@@ -221,6 +224,7 @@ def _mode(of: ModeSpeed) -> ModeSpeedOut:
         held={name: HeldOut(**asdict(held)) for name, held in of.held.items()},
         pinions=[PinionOut(**asdict(row)) for row in of.pinions],
         suits=of.suits,
+        pinion_says=of.pinion_says,
         table=[TableRowOut(**{**asdict(row), "what": WORDS[row.what]}) for row in of.table],
         warnings=list(dict.fromkeys(warnings)),
     )

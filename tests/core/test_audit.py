@@ -60,7 +60,7 @@ GOVERNED = (
     "drive",
     {"governor": {"place": "unit", "band_low_rpm": 1000.0, "band_high_rpm": 2800.0}},
 )
-MEASURED = {"mode": "idle_up_1", "rpm": 2100.0, "date": "2026-10-03"}
+MEASURED = {"mode": "idle_up_1", "rpm": 2100.0, "by": "tachometer", "date": "2026-10-03"}
 SLOW = (f"{MODES}.idle_up_1.head_speed_rpm", 1750.0)
 BROKEN = [
     ("throttle_high_in_hold", [(f"{MODES}.hold.throttle_curve.4", 15.0)]),
@@ -92,6 +92,7 @@ BROKEN = [
     ("idle_up_that_stops", [(f"{MODES}.idle_up_1.throttle_curve", [0.0, 40.0, 50.0, 70.0, 90.0])]),
     ("governor_meant_but_off", [("drive", {"governor": {"place": "unit"}})]),
     ("governor_meant_but_off", [("drive", {"governor": {"place": "speed_controller"}})]),
+    ("gear_the_wrong_way_round", [GOVERNED, ("drive.gear", {"pinion": 142, "main": 14})]),
     ("target_outside_the_band", [GOVERNED, ("drive.governor.band_high_rpm", 2200.0)]),
     ("target_outside_the_band", [GOVERNED, ("drive.governor.band_low_rpm", 2150.0)]),
     ("target_never_measured", [GOVERNED, ("flown", {"speeds": [MEASURED]})]),

@@ -74,7 +74,7 @@ class TestWholeDrives:
         bench, faults = random_drive_build(seed)
         found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
         # With the controller's governor nothing rests on the unit's sensor.
-        harmless = {"sensor"} if bench.setup.drive.governor.place != "unit" else set()
+        harmless = {"sensor"} if bench.setup.drive.governor.place != "unit" else {"cells"}
         assert bool(judge_drive.wrong_with_drive(*found)) == bool(set(faults) - harmless)
 
     def test_each_kind_of_fault_is_drawn_and_one_drive_in_ten_has_none(self):
@@ -84,6 +84,8 @@ class TestWholeDrives:
 
 
 class TestToldWrong:
+    """A governor that holds shows its target: what it was told is read off its menu."""
+
     @pytest.mark.parametrize("place", ["unit", "speed_controller"])
     @pytest.mark.parametrize(
         ("what", "told"),
@@ -91,38 +93,63 @@ class TestToldWrong:
         + [("pinion", -2), ("pinion", -1), ("pinion", 1), ("pinion", 2)]
         + [("cells", c) for c in (3, 4, 6, 8, 12)],
     )
-    def test_one_wrong_figure_is_named_in_at_most_three_looks(self, place, what, told):
+    def test_one_wrong_figure_is_put_right_and_no_other(self, place, what, told):
         bench = sound(place)
         facts = bench.truth.drive.facts
         told = told + facts["pinion"] if what == "pinion" else told
         bench.truth.drive.told = {what: float(told)}
-        _, events, reads = work_the_drive(bench)
-        looks = [key for (step, key) in reads if step == "governor" and key.startswith("told.")]
-        named = [event for event in events if f"told.{what}" in event.keys]
-        if told == facts[what]:
-            assert looks == []
-            assert named == []
-        else:
-            assert len(looks) <= 3
-            assert len(named) == 1
-            assert bench.truth.drive.told == {}
+        _, events, _ = work_the_drive(bench)
+        key = "told.ratio" if what == "pinion" else f"told.{what}"
+        named = [key for event in events for key in event.keys if key.startswith("told.")]
+        # A governor in a unit counts turns: nobody tells it the cells.
+        silent = told == facts[what] or (what == "cells" and place == "unit")
+        assert named == ([] if silent else [key])
+        assert silent or bench.truth.drive.told == {}
 
-    def test_what_would_explain_a_ratio_is_said_in_words(self):
-        setup = edited(GOVERNED, ("drive.motor.poles", 10))
-        low, high = (
-            getattr(setup.transmitter.modes, f"idle_up_{i}").head_speed_rpm for i in (1, 2)
-        )
-        shown = {"shown__normal": 0.0, "shown__hold": 0.0}
-        shown |= {"shown__idle_up_1": low * 10 / 8, "shown__idle_up_2": high * 10 / 8}
-        found = advice(setup, "governor", **shown)
-        assert found.outcome == "out"
-        assert "1.25" in found.summary
-        assert "8 poles" in found.summary
-        assert found.next_key == "told.poles"
-        named = advice(setup, "governor", **shown, told__poles=8.0)
-        (action,) = bench_actions(setup, "governor", **shown, told__poles=8.0)
-        assert "told 8" in action.text
-        assert named.next_key is None
+    @pytest.mark.parametrize("seed", range(313_000, 313_060))
+    def test_a_display_that_shows_the_target_hides_nothing(self, seed):
+        """Sixty drives: poles or gear told wrong, and every mode shown as it was asked for."""
+        bench, _ = random_drive_build(seed)
+        rng = np.random.default_rng(seed)
+        kind = ("poles", "pinion", "stage")[seed % 3 if bench.setup.drive.gear.second else seed % 2]
+        FAULTS[kind](bench.setup, bench.truth, rng)
+
+        def target(bench, step, ask):
+            name = ask.key.removeprefix("shown.")
+            if not ask.key.startswith("shown."):
+                return None
+            rpm = getattr(bench.setup.transmitter.modes, name).head_speed_rpm
+            hidden = bench.truth.drive
+            place = bench.setup.drive.governor.place
+            blind = hidden.locked or (place == "unit" and hidden.sensor_pct < 60)
+            off = rpm is None or name == "hold" or not hidden.governor_on[place] or blind
+            return 0.0 if off else hidden.asks.get(name, rpm)
+
+        work_the_drive(bench, target)
+        found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+        assert judge_drive.wrong_with_drive(*found) == []
+
+    @pytest.mark.parametrize("off", [-2, -1, 1, 2])
+    def test_what_a_wrong_ratio_would_be_made_by_is_said(self, off):
+        gear = GOVERNED.drive.gear
+        stage = gear.second[1] / gear.second[0] if gear.second else 1.0
+        told = gear.main / (gear.pinion + off) * stage
+        (action,) = bench_actions(GOVERNED, "governor_settings", told__ratio=round(told, 2))
+        assert f"{gear.pinion + off} teeth on the pinion" in action.text
+
+    def test_agreement_waits_for_what_the_menu_says(self):
+        assert "governor_settings" in bench_run(GOVERNED).advice("governor").waits_for
+
+    def test_that_the_request_arrives_is_no_agreement(self):
+        modes = GOVERNED.transmitter.modes
+        shown = {
+            f"shown__{n}": (getattr(modes, n).head_speed_rpm if n.startswith("idle") else 0.0)
+            for n in ("normal", "idle_up_1", "idle_up_2", "hold")
+        }
+        found = advice(GOVERNED, "governor", **shown)
+        assert found.outcome == "good"
+        assert "arrives" in found.summary
+        assert "agree" not in found.summary.lower()
 
     def test_one_mode_that_differs_is_a_figure_left_at_a_default(self):
         low, high = (
@@ -152,10 +179,29 @@ class TestToldWrong:
 def bench_actions(setup, step, **answers):
     """What a step asks to be done, the parts it waits for being done."""
     run = said(setup, step, **answers)
-    safe = [
-        Entry(900 + i, "drive_safe", key, True, setup) for i, key in enumerate(("motor", "start"))
-    ]
-    return bench_run(setup, [*run.entries, *safe]).advice(step).actions
+    before = [("drive_safe", "motor", True), ("drive_safe", "start", True)]
+    if step != "governor_settings":
+        before += [("governor_settings", key, value) for key, value in menu(setup).items()]
+    first = [Entry(900 + i, *each, setup) for i, each in enumerate(before)]
+    return bench_run(setup, [*run.entries, *first]).advice(step).actions
+
+
+def menu(setup):
+    """Everything the governor's menu is asked for, as it should be."""
+    drive = setup.drive
+    stage = drive.gear.second[1] / drive.gear.second[0] if drive.gear.second else 1.0
+    figures = {
+        "told.menu": "asks",
+        "told.poles": float(drive.motor.poles),
+        "told.ratio": round(drive.gear.main / drive.gear.pinion * stage, 2),
+        "told.cells": float(drive.pack.cells),
+        "on_above": 30.0,
+        "band_low": 1000.0,
+        "band_high": 4000.0,
+        "gain": 6.0,
+    }
+    asked = {ask.key for ask in advice(setup, "governor_settings", told__menu="asks").asks}
+    return {key: value for key, value in figures.items() if key in asked}
 
 
 class TestControllerWithoutADisplay:
@@ -172,13 +218,17 @@ class TestControllerWithoutADisplay:
         assert begun.outcome == "begun"
         rpm = self.SETUP.transmitter.modes.idle_up_1.head_speed_rpm
         assert any(f"{rpm:g}" in ask.hint for ask in begun.asks)
-        answers = {"display": "silent", "set": True, "outside": True}
+        answers = {"display": "silent", "outside": True}
         # Nobody has seen a figure: it will do, it is not good.
         assert advice(self.SETUP, "governor", **answers).outcome == "workable"
-        wrong = {**answers, "set": False}
+        wrong = {**answers, "outside": False}
         assert advice(self.SETUP, "governor", **wrong).outcome == "out"
         (action,) = bench_actions(self.SETUP, "governor", **wrong)
-        assert action.keys == ("set",)
+        assert action.keys == ("outside",)
+
+    def test_a_menu_that_knows_a_percent_only_is_asked_no_figure(self):
+        found = advice(self.SETUP, "governor_settings", told__menu="percent")
+        assert not {ask.key for ask in found.asks} & {"told.poles", "told.ratio", "told.cells"}
 
     def test_a_governor_in_the_unit_is_never_asked_for_a_display(self):
         assert "display" not in {ask.key for ask in advice(GOVERNED, "governor").asks}
@@ -199,7 +249,7 @@ class TestNotEngaging:
             assert ruled not in found.summary
             answers[key.replace(".", "__")] = value
             assert ruled in advice(GOVERNED, "governor", **answers).summary
-        assert advice(GOVERNED, "governor", **answers).next_key.startswith("told.")
+        assert "poles and gear" in advice(GOVERNED, "governor", **answers).summary
 
     @pytest.mark.parametrize(
         ("answers", "does"),
@@ -221,15 +271,7 @@ class TestNotEngaging:
         assert min(lifted.transmitter.modes.idle_up_1.throttle_curve) > 30.0
 
     def test_with_everything_ruled_out_it_says_that_it_does_not_know(self):
-        facts = {
-            "poles": GOVERNED.drive.motor.poles,
-            "pinion": GOVERNED.drive.gear.pinion,
-            "cells": GOVERNED.drive.pack.cells,
-        }
         answers = {**self.SHOWN, "locked": "low", "throttle__idle_up_1": 70.0, "sensor": 90.0}
-        answers |= {f"told__{what}": float(value) for what, value in facts.items()}
-        if GOVERNED.drive.gear.second:
-            answers["told__stage"] = "right"
         (action,) = bench_actions(GOVERNED, "governor", **answers)
         assert "Nothing of the usual is left" in action.text
 
@@ -237,13 +279,14 @@ class TestNotEngaging:
 class TestOrder:
     @pytest.mark.parametrize("step", OPENS_LATER)
     def test_what_moves_the_throttle_opens_after_the_motor_was_looked_at(self, step):
-        assert bench_run(GOVERNED).advice(step).waits_for == ("drive_safe",)
+        menus = ("governor_settings",) if step == "governor" else ()
+        assert bench_run(GOVERNED).advice(step).waits_for == ("drive_safe", *menus)
         safe = [
             Entry(i, "drive_safe", key, True, GOVERNED) for i, key in enumerate(("motor", "start"))
         ]
-        assert bench_run(GOVERNED, safe).advice(step).waits_for == ()
+        assert bench_run(GOVERNED, safe).advice(step).waits_for == menus
         again = [Event(5, ("power",))]
-        assert bench_run(GOVERNED, safe, again).advice(step).waits_for == ("drive_safe",)
+        assert bench_run(GOVERNED, safe, again).advice(step).waits_for == ("drive_safe", *menus)
 
     @pytest.mark.parametrize("step", sorted({p.name for p in PARTS} - {*OPENS_LATER}))
     def test_the_other_parts_do_not_wait(self, step):
@@ -333,7 +376,35 @@ class TestParts:
         found = advice(setup, "bec_voltage", volt=7.4)
         assert words(found)["volt"] == word
         # The servos' ratings are not written down: unknown is never right.
-        assert found.outcome in ("begun", "out")
+        assert found.outcome == "out"
+
+    @pytest.mark.parametrize("seed", range(60))
+    def test_no_part_that_nobody_looked_up_is_fed_within_its_rating(self, seed):
+        """Sixty supplies: each part rated or not, above or below what is measured."""
+        rng = np.random.default_rng([seed, 2])
+        paths = [f"airframe.servos.{i}.rated_volt" for i in range(3)]
+        paths += ["airframe.tail.servo.rated_volt", "unit.rated_volt"]
+        rated = [None if rng.random() < 0.25 else float(rng.choice([6.0, 7.4, 8.4])) for _ in paths]
+        if seed % 3 == 0:
+            rated[3] = None
+        known = [(path, volt) for path, volt in zip(paths, rated, strict=True) if volt]
+        volt = float(rng.choice([5.5, 7.4, 8.0]))
+        found = advice(edited(GOVERNED, *known), "bec_voltage", volt=volt)
+        allowed = all(each is not None and volt <= each for each in rated)
+        assert (found.outcome == "good") == allowed
+        if rated[3] is None:
+            assert "tail servo" in found.summary
+        if not allowed and None not in rated:
+            assert found.actions[0].changes[0].value == min(rated)
+
+    def test_the_ratings_are_asked_in_three_questions_and_kept(self):
+        asks = advice(GOVERNED, "bec_voltage").asks
+        assert [ask.key for ask in asks][1:] == [
+            "rating.swash",
+            "rating.airframe.tail.servo",
+            "rating.unit",
+        ]
+        assert asks[1].writes == tuple(f"airframe.servos.{i}.rated_volt" for i in range(3))
 
     def test_each_mode_sends_the_throttle_that_is_written_down(self):
         found = advice(GOVERNED, "throttle_curves", lowest__idle_up_1=40.0)

@@ -16,16 +16,23 @@ STICKS = Sticks.at([0, 60, -80], [0, 40, -20], [0, -30, 70])
 
 
 @pytest.mark.parametrize("layout", LAYOUTS)
-def test_a_document_of_version_1_moves_the_blades_as_the_same_in_version_2(layout):
+def test_a_document_of_version_1_moves_the_blades_as_the_same_in_the_newest(layout):
     old = random_document(np.random.default_rng(LAYOUTS.index(layout)), layout)
     assert old["version"] == 1
     new = read_setup(old).as_document()
-    assert new["version"] == 2
+    assert new["version"] == 3
     pitch = [
         evaluate(build_chain(read_setup(each)), STICKS, [0.0, 90.0, 200.0]).pitch_deg
         for each in (old, new)
     ]
     np.testing.assert_array_equal(*pitch)
+
+
+@pytest.mark.parametrize("layout", LAYOUTS)
+def test_version_2_only_lacked_what_version_3_added(layout):
+    """A document of version 2 and the same of version 3 are one setup."""
+    newest = read_setup(random_document(np.random.default_rng(7), layout)).as_document()
+    assert read_setup({**newest, "version": 2}).as_document() == newest
 
 
 def test_everything_an_old_document_says_is_in_the_new_one():
@@ -53,13 +60,13 @@ def test_upgrading_changes_nothing_of_what_it_is_given():
     assert old == kept
 
 
-@pytest.mark.parametrize("version", [2, 3, 99, 0, -1, "1", 1.0, True, None])
+@pytest.mark.parametrize("version", [3, 4, 99, 0, -1, "1", 1.0, True, None])
 def test_only_versions_that_were_are_upgraded(version):
     given = {**document(), "version": version}
     assert upgraded(given) == given
 
 
-@pytest.mark.parametrize("version", [3, 99, 0, -1, "1", True, None])
+@pytest.mark.parametrize("version", [4, 99, 0, -1, "1", True, None])
 def test_a_version_that_never_was_is_refused_by_its_path(version):
     with pytest.raises(InvalidSetup) as refused:
         read_setup({**document(), "version": version})

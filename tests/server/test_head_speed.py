@@ -193,12 +193,23 @@ class TestMeasured:
         assert tab.get(path).json()["document"].get("flown") is None
 
     def test_a_measured_speed_is_judged_replaced_and_taken_away(self, tab, path, fit):
-        for rpm, word in ((1595.0, "in"), (1570.0, "workable"), (1400.0, "out")):
-            assert self.keep(tab, path, rpm=rpm).status_code == 200
+        for rpm, by, word in (
+            (1595.0, "tachometer", "in"),
+            (1553.0, "logger", "in"),
+            (1400.0, "optical", "out"),
+            (1600.0, "governor", None),
+            (1600.0, None, None),
+        ):
+            assert self.keep(tab, path, rpm=rpm, by=by).status_code == 200
             row = next(r for r in speeds(tab, path)["measured"] if r["mode"] == "normal")
             assert (row["rpm"], row["asked_rpm"], row["word"]) == (rpm, 1600.0, word)
         self.keep(tab, path)
         assert speeds(tab, path)["measured"][0]["rpm"] is None
+
+    def test_what_measured_it_is_one_of_the_list(self, tab, path, fit):
+        refused = self.keep(tab, path, rpm=1590.0, by="ear")
+        assert refused.status_code == 422
+        assert "by" in refused.content.decode()
 
     def test_f20_two_points_make_the_percent_line_and_one_is_provisional(self, tab, path, fit):
         """RPM = b + m · percent, worked out by hand: 1200 at 50 and 1700 at 75 is 20 a percent."""

@@ -17,6 +17,7 @@ from mint_lever.rotor.air import air_density
 from mint_lever.rotor.described import main_rotor
 from mint_lever.rotor.turning import RAD_S
 from mint_lever.setup.edit import Change
+from mint_lever.setup.flown import INDEPENDENT
 from mint_lever.setup.modes import ModeName
 
 _FULL_PCT = 50.0
@@ -42,6 +43,26 @@ def full_at_low_stick(at: Audited) -> Iterator[Finding]:
             device="transmitter",
             rests_on="what was read at the unit",
         )
+
+
+def gear_the_wrong_way_round(at: Audited) -> Iterator[Finding]:
+    """The pinion has fewer teeth than the main gear: a rotor turns slower than its motor."""
+    gear = None if at.setup.drive is None else at.setup.drive.gear
+    if gear is None or gear.pinion is None or gear.main is None or gear.pinion <= gear.main:
+        return
+    yield Finding(
+        severity="fault",
+        path="drive.gear.pinion",
+        found=f"a pinion of {gear.pinion} teeth on a main gear of {gear.main}",
+        why="The rotor would turn faster than the motor; the two were typed the wrong way round.",
+        fix=f"Pinion {gear.main}, main gear {gear.pinion}, if that is what you counted.",
+        device="helicopter",
+        rests_on="common practice",
+        changes=(
+            Change("drive.gear.pinion", gear.main),
+            Change("drive.gear.main", gear.pinion),
+        ),
+    )
 
 
 def target_outside_the_band(at: Audited) -> Iterator[Finding]:
@@ -133,9 +154,10 @@ def speeds_far_apart(at: Audited) -> Iterator[Finding]:
 
 
 def target_never_measured(at: Audited) -> Iterator[Finding]:
-    """Where one mode's head speed was measured, the others' are too, or nobody knows them."""
+    """Where one mode's head speed was measured by something independent, the others' are too, or
+    nobody knows them."""
     flown = at.setup.flown
-    known = set() if flown is None else {each.mode for each in flown.speeds}
+    known = set() if flown is None else {e.mode for e in flown.speeds if e.by in INDEPENDENT}
     if not known:
         return
     for name in governed_modes(at.setup):

@@ -52,6 +52,7 @@ RULES: tuple[Rule, ...] = (
     pitch.pitch_jumps,
     modes.head_speed_missing,
     modes.governor_meant_but_off,
+    drive.gear_the_wrong_way_round,
     drive.target_outside_the_band,
     drive.target_beyond_the_drive,
     drive.speeds_far_apart,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.drive.machine import Machine, gear_ratio
-from mint_lever.drive.multiples import Own
+from mint_lever.drive.multiples import Own, explained_by
 from mint_lever.setup.document import Setup
 from mint_lever.setup.drive import Drive
 from mint_lever.setup.missing import missing
@@ -66,3 +66,11 @@ def own_figures(setup: Setup) -> Own:
     second = drive.gear.second
     stage = None if second is None else second[1] / second[0]
     return Own(drive.motor.poles, drive.gear.pinion, stage, drive.pack.cells)
+
+
+def gear_told_as(setup: Setup, told: float) -> str:
+    """What a gear ratio that is not this drive's would be made by, in words; "" for nothing."""
+    own, true = own_figures(setup), gear_of(setup)
+    if true is None:
+        return ""
+    return explained_by(true / told, Own(pinion=own.pinion, stage=own.stage))

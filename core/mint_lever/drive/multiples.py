@@ -22,6 +22,9 @@ _CELLS = tuple(range(2, 15))
 _PINIONS = 4
 """How many teeth a told pinion is tried beside the true one. From memory."""
 FORGOTTEN, TWICE = "forgotten", "twice"
+ToldFigure = Literal["poles", "ratio", "cells"]
+TOLD: tuple[ToldFigure, ...] = ("poles", "ratio", "cells")
+"""What a governor's own menu is told; the ratio is that of the whole gear."""
 
 
 @dataclass(frozen=True)
@@ -63,6 +66,21 @@ def explain(shown_over_asked: float, own: Own) -> tuple[tuple[Told, ...], ...]:
     least = min((len(set_) for _, set_ in found), default=0)
     ordered = sorted(found, key=lambda pair: round(pair[0], 9))
     return tuple(set_ for _, set_ in ordered if len(set_) == least)
+
+
+def named(told: Told) -> str:
+    """Name a figure told wrong, in words."""
+    if told.what == "stage":
+        how = "left out" if told.value == FORGOTTEN else "reckoned twice"
+        return f"a second stage that is {how}"
+    what = {"poles": "poles", "pinion": "teeth on the pinion", "cells": "cells"}[told.what]
+    return f"{told.value} {what}"
+
+
+def explained_by(shown_over_asked: float, own: Own) -> str:
+    """The nearest set of wrong figures that explains a ratio, in words; "" without one."""
+    sets = explain(shown_over_asked, own)
+    return " and ".join(named(each) for each in sets[0]) if sets else ""
 
 
 def _told(what: Input, own: Own) -> Sequence[tuple[Told | None, float]]:

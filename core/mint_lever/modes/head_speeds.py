@@ -19,6 +19,7 @@ from mint_lever.measure.verdict import Word
 from mint_lever.modes.hover_of import HoverOf, hover_of
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.modes.hover_table import HoverRow, hover_table
+from mint_lever.modes.pinion_text import pinion_advice
 from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.rotor.described import BLADE_MASS, MAIN, MASS, main_rotor
 from mint_lever.rotor.turning import RAD_S
@@ -62,6 +63,7 @@ class ModeSpeed:
     held: Mapping[str, Held]
     pinions: tuple[PinionRow, ...]
     suits: int | None
+    pinion_says: str
     table: tuple[HoverRow, ...]
 
 
@@ -126,6 +128,9 @@ def _mode(
         held=_held(machine, load, duty),
         pinions=rows,
         suits=None if best is None else best.teeth,
+        pinion_says=pinion_advice(
+            rows, fitted, None if best is None else best.teeth, round(100 * (1 - duty), 1)
+        ),
         table=tuple(table),
     )
 

@@ -7,28 +7,36 @@ from dataclasses import dataclass
 from datetime import date
 
 from mint_lever.chain.model import Chain
+from mint_lever.drive.described import own_figures
 from mint_lever.drive.governed import PercentLine, percent_line
+from mint_lever.drive.governing import governed_modes
+from mint_lever.drive.multiples import explained_by
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.verdict import Word
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.flown import INDEPENDENT, FlownSpeed, MeasuredBy
+from mint_lever.setup.modes import MODE_WORDS, ModeName
 
-_GOOD, _WORKABLE = 0.01, 0.03
-"""How far (as a share) a measured speed may lie from the one asked for. From memory."""
+_AGREED = 0.03
+"""How far (as a share) a measured speed may lie from the one asked for: a pole pair or a tooth of a
+pinion is 6 % or more. From memory."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class MeasuredSpeed:
-    """One mode: asked (None without a target), measured, and the percent that would ask for the
-    target; None is what is not known."""
+    """One mode: asked (None without a target), measured and by what, and the percent that would ask
+    for the target; None is what is not known. ``word`` judges what something independent measured;
+    ``says`` is what follows from it."""
 
     mode: ModeName
     asked_rpm: float | None
     rpm: float | None
     percent: float | None
     date: str
+    by: str | None
     word: Word | None
+    says: str
     wanted_percent: float | None
 
 
@@ -50,7 +58,9 @@ def measured_speeds(chain: Chain) -> tuple[list[MeasuredSpeed], PercentLine | No
                 rpm=None if found is None else found.rpm,
                 percent=None if found is None else found.percent,
                 date="" if found is None else found.date,
-                word=None if found is None or asked is None else _word(found.rpm / asked - 1),
+                by=None if found is None else found.by,
+                word=_word(found, asked),
+                says=_says(setup, found, asked),
                 wanted_percent=None if line is None or asked is None else line.percent(asked),
             )
         )
@@ -58,17 +68,23 @@ def measured_speeds(chain: Chain) -> tuple[list[MeasuredSpeed], PercentLine | No
 
 
 def measured(
-    setup: Setup, mode: ModeName, rpm: float | None, percent: float | None, day: date
+    setup: Setup,
+    mode: ModeName,
+    rpm: float | None,
+    percent: float | None,
+    by: MeasuredBy | None,
+    day: date,
 ) -> tuple[Change, ...]:
     """Make the change that keeps a mode's measured speed in place of the one before; without a
-    speed, that takes it away."""
+    speed, that takes it away. ``by`` None: nobody said what measured it."""
     kept = [] if setup.flown is None else [s for s in setup.flown.speeds if s.mode != mode]
     speeds = [each.model_dump(mode="json", exclude_none=True) for each in kept]
     if rpm is not None:
         if not 0 < rpm <= 20_000:
             raise InvalidRequest([Fault("rpm", f"{rpm:g}", "a head speed up to 20000 rpm")])
-        one = {"mode": mode, "rpm": float(rpm), "date": day.isoformat()}
-        speeds.append(one if percent is None else {**one, "percent": float(percent)})
+        one: dict[str, object] = {"mode": mode, "rpm": float(rpm), "date": day.isoformat()}
+        more = {"percent": percent, "by": by}
+        speeds.append({**one, **{key: each for key, each in more.items() if each is not None}})
     return (Change("flown.speeds", speeds),)
 
 
@@ -81,5 +97,37 @@ def _line(setup: Setup) -> PercentLine | None:
         return None
 
 
-def _word(off: float) -> Word:
-    return "in" if abs(off) <= _GOOD else "workable" if abs(off) <= _WORKABLE else "out"
+def _word(found: FlownSpeed | None, asked: float | None) -> Word | None:
+    if found is None or asked is None or found.by not in INDEPENDENT:
+        return None
+    return "in" if abs(found.rpm / asked - 1) <= _AGREED else "out"
+
+
+def _says(setup: Setup, found: FlownSpeed | None, asked: float | None) -> str:
+    if found is None or asked is None:
+        return ""
+    if found.by is None:
+        return "Say what measured it: the governor's own figure shows nothing."
+    if found.by not in INDEPENDENT:
+        return "It shows what it was told to hold. It does not count."
+    if _word(found, asked) == "in":
+        return "Agreed."
+    by = explained_by(found.rpm / asked, own_figures(setup))
+    told = f" {by[0].upper()}{by[1:]} told to the governor would make that." if by else ""
+    return f"It turns at {found.rpm / asked:.2f} of what is asked for.{told} Read its menu again."
+
+
+def unagreed_modes(setup: Setup) -> tuple[ModeName, ...]:
+    """The governed modes whose head speed nothing independent has found to be as asked for."""
+    kept = {} if setup.flown is None else {each.mode: each for each in setup.flown.speeds}
+    return tuple(
+        name
+        for name in governed_modes(setup)
+        if _word(kept.get(name), getattr(setup.transmitter.modes, name).head_speed_rpm) != "in"
+    )
+
+
+def open_speeds_text(setup: Setup) -> str:
+    """Say which head speeds nothing independent has measured as asked for; "" where all are."""
+    names = [MODE_WORDS[name].lower() for name in unagreed_modes(setup)]
+    return f"Head speed not measured yet: {', '.join(names)}" if names else ""

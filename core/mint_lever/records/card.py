@@ -7,12 +7,14 @@ from collections.abc import Iterator, Sequence
 from mint_lever.field.every import SYMPTOMS
 from mint_lever.field.said import FieldWords
 from mint_lever.field.symptom import Symptom, SymptomKey
+from mint_lever.modes.measured_speeds import open_speeds_text
 from mint_lever.records.paper import Figure, Mark, Paper, Saved, Section, grouped
 from mint_lever.records.speeds import hover_stick
 from mint_lever.run.log import setting_at
 from mint_lever.run.run import BenchRun
 from mint_lever.setup.by_default import by_default
 from mint_lever.setup.catalogue import name_of, row_of
+from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.setup.said import NOT_SET, plainly, unit_said, value_said
 
@@ -49,12 +51,12 @@ def field_card(
         draft=saved.revision is None,
         fit=saved.fit,
         fitness=saved.fitness,
-        head=tuple(_head(saved, to_key_in)),
+        head=tuple(_head(run.setup, saved, to_key_in)),
         sections=tuple(each for each in sections if not each.empty),
     )
 
 
-def _head(saved: Saved, to_key_in: int) -> Iterator[str]:
+def _head(setup: Setup, saved: Saved, to_key_in: int) -> Iterator[str]:
     yield saved.said
     yield from saved.withheld[:_WITHHELD]
     more = len(saved.withheld) - _WITHHELD
@@ -62,6 +64,8 @@ def _head(saved: Saved, to_key_in: int) -> Iterator[str]:
         yield f"and {more} more, on the bench sheet"
     if to_key_in:
         yield f"Settings still to be keyed in: {to_key_in}"
+    if speeds := open_speeds_text(setup):
+        yield speeds
 
 
 def _final(run: BenchRun) -> Iterator[str]:

@@ -9,6 +9,7 @@ from mint_lever.modes.hover_of import hover_of
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.records.paper import Figure, Mark, grouped
 from mint_lever.rotor.air import SEA_LEVEL_C
+from mint_lever.setup.flown import MEASURED_BY
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.setup.said import NOT_SET, plainly
 
@@ -45,7 +46,8 @@ def _of_a_mode(chain: Chain, name: ModeName) -> Iterator[Figure]:
         yield Figure("Head speed", plainly(rpm), "rpm", "entered")
     for each in () if chain.setup.flown is None else chain.setup.flown.speeds:
         if each.mode == name:
-            note = f"on {each.date}"
+            by = "not said by what" if each.by is None else f"by {MEASURED_BY[each.by]}"
+            note = f"{by}, on {each.date}"
             yield Figure("Head speed at a spool-up", plainly(each.rpm), "rpm", "measured", note)
     yield hover_stick(chain, name)
     if rpm is not None:

@@ -18,7 +18,7 @@ from mint_lever.setup.transmitter import Transmitter
 from mint_lever.setup.unit import Unit, UnitTail
 
 FORMAT: Final = "mint-lever/setup"
-VERSION: Final = 2
+VERSION: Final = 3
 
 
 class Setup(Part):
@@ -35,13 +35,13 @@ class Setup(Part):
         ),
     ] = FORMAT
     version: Annotated[
-        Literal[2],
+        Literal[3],
         About(
             label="Format version",
             help="The version of the file's format that its names follow.",
             stage="whole",
             record=True,
-            words={VERSION: "version 2"},
+            words={VERSION: "version 3"},
         ),
     ] = VERSION
     name: Annotated[

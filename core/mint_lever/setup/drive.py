@@ -218,6 +218,36 @@ class Governor(Part):
             steps=_GOVERNOR,
         ),
     ] = 6.0
+    low_limit_hover_pct: Annotated[
+        Percent | None,
+        About(
+            label="May cut to, hover",
+            help="The lowest throttle the governor may cut to in the hover mode.",
+            stage="drive",
+            group="Governor",
+            steps=_GOVERNOR,
+        ),
+    ] = None
+    low_limit_idle_up_pct: Annotated[
+        Percent | None,
+        About(
+            label="May cut to, idle-up",
+            help="The lowest throttle the governor may cut to in the idle-ups.",
+            stage="drive",
+            group="Governor",
+            steps=_GOVERNOR,
+        ),
+    ] = None
+    start_delay_s: Annotated[
+        Seconds | None,
+        About(
+            label="Start delay",
+            help="How long the governor waits before it spools up.",
+            stage="drive",
+            group="Governor",
+            steps=_GOVERNOR,
+        ),
+    ] = None
     ramp_up_s: Annotated[
         Seconds,
         About(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -12,6 +12,15 @@ from mint_lever.setup.numbers import Part, Percent, Rpm, TargetAngle
 
 _HOVER = "Hover as it was flown"
 _SPEED = "Head speed as it was measured"
+MeasuredBy = Literal["tachometer", "optical", "logger", "governor"]
+MEASURED_BY: dict[MeasuredBy, str] = {
+    "tachometer": "a tachometer",
+    "optical": "an optical reader",
+    "logger": "a logger with its own sensor at the head",
+    "governor": "this governor or controller",
+}
+INDEPENDENT = ("tachometer", "optical", "logger")
+"""What counts the turns of the head without knowing poles or gear."""
 
 
 class FlownHover(Part):
@@ -76,7 +85,7 @@ class FlownHover(Part):
 
 
 class FlownSpeed(Part):
-    """A mode's head speed as it was measured at a spool-up, and the percent it was asked for with
+    """A mode's head speed as it was measured at a spool-up, by what, and the percent it was asked for with
     where the governor takes a percent."""
 
     mode: Annotated[
@@ -100,6 +109,17 @@ class FlownSpeed(Part):
             record=True,
         ),
     ]
+    by: Annotated[
+        MeasuredBy | None,
+        About(
+            label="Measured by",
+            help="What showed it. What this governor or controller shows goes by what it was told.",
+            stage="drive",
+            group=_SPEED,
+            record=True,
+            words=MEASURED_BY,
+        ),
+    ] = None
     percent: Annotated[
         Percent | None,
         About(

@@ -20,6 +20,7 @@ from mint_lever.setup.numbers import (
     ServoSpeed,
     SignedLength,
     Thread,
+    Volt,
 )
 
 # A figure of the tail is asked anew where it counts, and nothing that rests there with it: that is
@@ -115,6 +116,18 @@ class TailServo(Part):
             help="The tail servo's speed from its data sheet, seconds for 60 degrees.",
             stage="tail",
             group="Tail servo",
+            record=True,
+        ),
+    ] = None
+    rated_volt: Annotated[
+        Volt | None,
+        About(
+            label="Rated voltage",
+            help="The highest supply the tail servo's maker allows; often the lowest rating of "
+            "all.",
+            stage="tail",
+            group="Tail servo",
+            steps=("bec_voltage",),
             record=True,
         ),
     ] = None

@@ -16,7 +16,13 @@ def _from_1(document: dict[str, Any]) -> dict[str, Any]:
     return document
 
 
-_UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}
+def _from_2(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 3 only added to version 2 as well."""
+    document["version"] = 3
+    return document
+
+
+_UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2}
 
 
 def upgraded(document: Mapping[str, Any]) -> dict[str, Any]:

@@ -16,7 +16,7 @@ from mint_lever.axes import SENT
 from mint_lever.chain.model import build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.drive.governing import governed_modes, meant, switched_on
-from mint_lever.drive.multiples import FORGOTTEN, INPUTS, TWICE
+from mint_lever.drive.multiples import FORGOTTEN, TOLD, TWICE
 from mint_lever.faults import Fault, NotSimulated
 from mint_lever.setup.document import Setup
 from mint_lever.setup.drive import Drive, Governor
@@ -62,6 +62,8 @@ class DriveTruth(BaseModel):
     card: dict[str, int] = {}
     bec_volt: float = 5.5
     rating_volt: float = 8.4
+    tail_rating_volt: float | None = None
+    """Of the tail servo; None is as the others'."""
     yaw_feed_right: bool = True
 
     def unit_reset(self) -> None:
@@ -111,16 +113,17 @@ class SimulatedDrive:
         self.truth.card[str(index)] = int(amount)
 
     def _set_bec(self, index: int, amount: float) -> None:
-        self.truth.bec_volt = min(amount or self.truth.rating_volt, self.truth.rating_volt)
+        self.truth.bec_volt = amount
 
     def _set_yaw_feed(self, index: int, amount: float) -> None:
         self.truth.yaw_feed_right = True
 
     def _tell(self, index: int, amount: float) -> None:
-        if INPUTS[index] == "stage":
+        if TOLD[index] == "ratio":
             self.truth.stage = "right"
+            self.truth.told.pop("pinion", None)
         else:
-            self.truth.told.pop(INPUTS[index], None)
+            self.truth.told.pop(TOLD[index], None)
 
     def _unlock(self, index: int, amount: float) -> None:
         self.truth.locked = False
@@ -161,9 +164,10 @@ class SimulatedDrive:
         """Measure the supply at the receiver (V)."""
         return round(self.truth.bec_volt, 1)
 
-    def ratings_allow(self) -> bool:
-        """Look whether every rating allows what is fed."""
-        return self.truth.bec_volt <= self.truth.rating_volt
+    def rating(self, *, tail: bool) -> float:
+        """Look up what a part is rated for (V): the tail servo, or any other that is fed."""
+        own = self.truth.tail_rating_volt if tail else None
+        return self.truth.rating_volt if own is None else own
 
     def unit_shows_throttle(self, pct: float) -> float:
         """Read the unit's throttle display (percent) at a throttle of so many percent."""
@@ -182,15 +186,29 @@ class SimulatedDrive:
         value = getattr(governor, _FIGURES[key])
         return _DELIVERED[key] if value is None else float(value)
 
-    def told(self, what: str) -> float | str:
-        """Read what the governor is told: a number, or the stage's word."""
-        if what == "stage":
-            return self.truth.stage
-        return self.truth.told.get(what, self.truth.facts.get(what, 0.0))
+    def told(self, what: str) -> float:
+        """Read a figure off the governor's own menu: poles, cells, or the ratio of the gear."""
+        facts, told = self.truth.facts, self.truth.told
+        if what != "ratio":
+            return told.get(what, facts.get(what, 0.0))
+        teeth = facts.get("main", 0.0) / told.get("pinion", facts.get("pinion", 1.0))
+        return round(teeth * self._stage_told(), 2)
+
+    def _stage_told(self) -> float:
+        """What of a second stage is in the ratio that the governor was told."""
+        drive = self.setup.drive
+        if drive is None or drive.gear.second is None:
+            return 1.0
+        stage = drive.gear.second[1] / drive.gear.second[0]
+        return {FORGOTTEN: 1.0, TWICE: stage * stage}.get(self.truth.stage, stage)
 
     def shows(self, mode: ModeName) -> float:
         """Read the head speed (rpm, to the display's step) the governor shows in a mode; 0 while it
-        is off or does not engage."""
+        is off or does not engage.
+
+        It shows its target: with a motor that cannot drive, and with a governor that holds, what
+        it was told of poles and gear does not show.
+        """
         truth, place = self.truth, meant(self.setup)
         if mode not in governed_modes(self.setup) or not self.governor_on(place):
             return 0.0
@@ -199,20 +217,7 @@ class SimulatedDrive:
         if place == "unit" and self.lowest_throttle(mode) <= self.governor_figure("on_above"):
             return 0.0
         rpm = truth.asks.get(mode, getattr(self.setup.transmitter.modes, mode).head_speed_rpm)
-        return float(_DISPLAY_RPM * round(rpm * self._ratio() / _DISPLAY_RPM))
-
-    def _ratio(self) -> float:
-        """Shown over asked, by what the governor was told."""
-        told, facts = self.truth.told, self.truth.facts
-        ratio = 1.0
-        for what, told_as in told.items():
-            ratio *= facts[what] / told_as
-        drive = self.setup.drive
-        second = None if drive is None else drive.gear.second
-        if second is not None and self.truth.stage != "right":
-            stage = second[1] / second[0]
-            ratio *= {FORGOTTEN: stage, TWICE: 1 / stage}[self.truth.stage]
-        return ratio
+        return float(_DISPLAY_RPM * round(rpm / _DISPLAY_RPM))
 
 
 def random_drive(setup: Setup, rng: np.random.Generator) -> DriveTruth:

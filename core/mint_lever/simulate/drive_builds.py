@@ -95,7 +95,9 @@ def _pinion(setup: Setup, truth: Truth, rng: np.random.Generator) -> None:
 
 
 def _cells(setup: Setup, truth: Truth, rng: np.random.Generator) -> None:
-    truth.drive.told["cells"] = _other(rng, (3, 4, 6, 10, 12), truth.drive.facts["cells"])
+    """A governor in a unit counts turns and never knows of the cells."""
+    if meant(setup) == "speed_controller":
+        truth.drive.told["cells"] = _other(rng, (3, 4, 6, 10, 12), truth.drive.facts["cells"])
 
 
 def _stage(setup: Setup, truth: Truth, rng: np.random.Generator) -> None:
@@ -127,7 +129,12 @@ def _sensor(setup: Setup, truth: Truth, rng: np.random.Generator) -> None:
 
 
 def _bec(setup: Setup, truth: Truth, rng: np.random.Generator) -> None:
-    truth.drive.bec_volt, truth.drive.rating_volt = 8.0, 6.0
+    """Above every rating, or above the tail servo's alone."""
+    truth.drive.bec_volt = 8.0
+    if rng.random() < 0.5:
+        truth.drive.rating_volt = 6.0
+    else:
+        truth.drive.tail_rating_volt = 6.0
 
 
 FAULTS: dict[str, Hide] = {

@@ -25,6 +25,7 @@ from mint_lever.setup.edit import Change
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
+from mint_lever.steps.propulsion_text import MOTOR_OFF
 from mint_lever.transmitter.shaping import shape
 
 _ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
@@ -444,6 +445,7 @@ STEP = Step(
     rests_on=("model_memory",),
     here=lambda arrangement: arrangement.shows_functions,
     absent="The transmitter mixes: no unit shows what arrives of each function.",
+    cautions=(MOTOR_OFF,),
     spares=_spares,
     repeats=_REPEATS_PCT,
     advise=_advise,

@@ -12,6 +12,7 @@ from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.propulsion_text import MOTOR_OFF
 
 _KEYS = ("new", "ends", "trims", "curves", "swash_type", "channels")
 
@@ -85,6 +86,7 @@ STEP = Step(
     number=2,
     title="Fresh model memory",
     why="An old trim or end point spoils every measurement after it, unseen.",
+    cautions=(MOTOR_OFF,),
     advise=_advise,
     simulate=_simulate,
 )

@@ -15,6 +15,7 @@ from mint_lever.run.words import outcome_of
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.looked_at import looked_at
+from mint_lever.steps.propulsion_text import MOTOR_OFF
 
 NAME = "unit_still"
 _SEEN = (
@@ -65,6 +66,7 @@ STEP = Step(
     every_power_up=True,
     here=lambda arrangement: arrangement.stabilised,
     absent="No unit has the cyclic in hand.",
+    cautions=(MOTOR_OFF,),
     advise=_advise,
     simulate=_simulate,
 )

@@ -15,6 +15,7 @@ import {
   type Problem,
   type Setup,
 } from "./client";
+import type { MeasuredBy } from "./head-speed";
 import { type Change, type Line, lineCall, lineOf, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
 
@@ -140,6 +141,7 @@ export type MeasuredSpeed = {
   mode: ModeName;
   rpm: number | null;
   percent: number | null;
+  by: MeasuredBy | null;
   day: string;
 };
 export type FlownHover = { mode: ModeName | null; stick_pct: number | null; day: string };

@@ -4,6 +4,7 @@ import { answer, client } from "./client";
 import type { components } from "./schema";
 
 export type HeadSpeeds = components["schemas"]["HeadSpeedsOut"];
+export type MeasuredBy = NonNullable<components["schemas"]["MeasuredOut"]["by"]>;
 export type ModeSpeed = components["schemas"]["ModeSpeedOut"];
 export type PunchShown = components["schemas"]["PunchOut"];
 export type Tried = Omit<components["schemas"]["Tried"], "version">;

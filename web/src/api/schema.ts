@@ -2809,6 +2809,9 @@ export interface components {
              *       "on_above_pct": 30,
              *       "takes_over_pct": 60,
              *       "gain": 6,
+             *       "low_limit_hover_pct": null,
+             *       "low_limit_idle_up_pct": null,
+             *       "start_delay_s": null,
              *       "ramp_up_s": 5,
              *       "ramp_down_s": 5
              *     }
@@ -2864,7 +2867,7 @@ export interface components {
         };
         /**
          * FlownSpeed
-         * @description A mode's head speed as it was measured at a spool-up, and the percent it was asked for with
+         * @description A mode's head speed as it was measured at a spool-up, by what, and the percent it was asked for with
          *     where the governor takes a percent.
          */
         FlownSpeed: {
@@ -2879,6 +2882,11 @@ export interface components {
              * @description The head speed a tachometer or a log showed, steady, collective at zero.
              */
             rpm: number;
+            /**
+             * Measured by
+             * @description What showed it. What this governor or controller shows goes by what it was told.
+             */
+            by?: ("tachometer" | "optical" | "logger" | "governor") | null;
             /**
              * Asked with
              * @description The percent the governor was asked for, where it takes a percent.
@@ -3045,6 +3053,21 @@ export interface components {
              * @default 6
              */
             gain: number;
+            /**
+             * May cut to, hover
+             * @description The lowest throttle the governor may cut to in the hover mode.
+             */
+            low_limit_hover_pct?: number | null;
+            /**
+             * May cut to, idle-up
+             * @description The lowest throttle the governor may cut to in the idle-ups.
+             */
+            low_limit_idle_up_pct?: number | null;
+            /**
+             * Start delay
+             * @description How long the governor waits before it spools up.
+             */
+            start_delay_s?: number | null;
             /**
              * Ramp up
              * @description How long the governor takes to a higher speed.
@@ -3666,10 +3689,10 @@ export interface components {
             /**
              * Format version
              * @description The version of the file's format that its names follow.
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
             /**
              * Name
              * @description What you call this helicopter in the hangar and on its sheets.
@@ -4080,6 +4103,7 @@ export interface components {
              *       "horn_error_deg": 0,
              *       "rated_frame_rate_hz": null,
              *       "seconds_per_60_deg": null,
+             *       "rated_volt": null,
              *       "stall_a": null
              *     }
              */
@@ -4198,6 +4222,11 @@ export interface components {
              * @description The tail servo's speed from its data sheet, seconds for 60 degrees.
              */
             seconds_per_60_deg?: number | null;
+            /**
+             * Rated voltage
+             * @description The highest supply the tail servo's maker allows; often the lowest rating of all.
+             */
+            rated_volt?: number | null;
             /**
              * Stall current
              * @description What the tail servo draws held still at full effort, from its data sheet.
@@ -7052,8 +7081,12 @@ export interface components {
             percent: number | null;
             /** Date */
             date: string;
+            /** By */
+            by: ("tachometer" | "optical" | "logger" | "governor") | null;
             /** Word */
             word: ("in" | "workable" | "out" | "wrong side" | "read again") | null;
+            /** Says */
+            says: string;
             /** Wanted Percent */
             wanted_percent: number | null;
         };
@@ -7110,6 +7143,8 @@ export interface components {
             pinions: components["schemas"]["PinionOut"][];
             /** Suits */
             suits: number | null;
+            /** Pinion Says */
+            pinion_says: string;
             /** Table */
             table: components["schemas"]["TableRowOut"][];
             /** Warnings */
@@ -7284,6 +7319,8 @@ export interface components {
             rpm?: number | null;
             /** Percent */
             percent?: number | null;
+            /** By */
+            by?: ("tachometer" | "optical" | "logger" | "governor") | null;
             /**
              * Day
              * Format: date
@@ -7645,6 +7682,8 @@ export interface components {
             will_fly: components["schemas"]["ChangedOut"][];
             /** Against */
             against: string[];
+            /** Open Speeds */
+            open_speeds: string;
             next: components["schemas"]["NextThing"] | null;
             /** Likely */
             likely: string[];

@@ -1,6 +1,7 @@
-"""Step 16, part 4: in every mode the head speed asked for is the one the governor shows (F17).
+"""Step 16, part 4: in every mode the head speed asked for arrives at the governor (F17).
 
-Common practice, no source.
+More than that no bench shows: a governor that holds shows its target, whatever it was told of poles
+and gear. Agreed is said of a speed that something else has measured. Common practice, no source.
 """
 
 from __future__ import annotations
@@ -8,7 +9,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from mint_lever.drive.governing import governed_modes, meant
-from mint_lever.drive.multiples import CLOSE
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import (
     Action,
@@ -30,13 +30,13 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.head_speed.agreement_by_hand import by_hand, display_of, unseen
 from mint_lever.steps.head_speed.common import (
     AGREEMENT,
+    CANNOT_DRIVE,
     GOVERNOR,
     LIMITS,
     LOCK,
     MOVES_THE_THROTTLE,
 )
 from mint_lever.steps.head_speed.not_engaging import search
-from mint_lever.steps.head_speed.told_wrong import Looks, looks
 
 NAME = AGREEMENT
 _DISPLAY_RPM = 10.0
@@ -51,12 +51,6 @@ class _Shown:
     mode: ModeName
     asked: float
     ask: Number
-
-    @property
-    def ratio(self) -> float | None:
-        """Shown over asked where both turn; else None."""
-        shown = self.ask.answer
-        return None if not shown or not self.asked else shown / self.asked
 
 
 def _advise(run: Readings) -> Advice:
@@ -76,11 +70,13 @@ def _advise(run: Readings) -> Advice:
     if any(mode.ask.answer is not None for mode in modes):
         outcome = worst(mode.ask.word for mode in modes)
     if outcome == "good":
-        summary = "In every mode the figure asked for and the figure shown are one."
+        summary = "The request arrives in every mode. That the head turns so fast is seen outside."
     return Advice(
         step=NAME,
         do=(
             "Start in normal, then every mode, up and down; read the governor's own display.",
+            "It shows its target: a tachometer, an optical reader or a logger's own sensor measures "
+            "the head, at the first spool-up outside.",
             "Off on the transmitter is off at the governor.",
             "A mode left on a default figure is the classic mistake.",
         ),
@@ -149,36 +145,13 @@ def _search(
     if on is not None:
         said = f"It is on in {MODE_WORDS[on.mode].lower()}, where it is to be off."
         return (), _set_mode(on), said
-    ratio = _shared(modes, wrong)
-    seen: tuple[Choice | Number, ...] = ()
-    if ratio is not None:
-        figures = looks(run, NAME, ratio, tuple(_key(mode.mode) for mode in wrong))
-        if not figures.all_right:
-            return figures.asks, figures.action, _says(ratio, figures)
-        seen = figures.asks
     one = wrong[0]
     return (
-        seen,
+        (),
         _set_mode(one),
         f"{MODE_WORDS[one.mode]} shows {one.ask.answer:g} where {one.asked:g} is asked for: a "
         "figure left at a default.",
     )
-
-
-def _shared(modes: list[_Shown], wrong: list[_Shown]) -> float | None:
-    """The ratio that points to a figure all modes share: one that two modes agree in or, where no
-    mode is right, the first. None where a right mode shows that the shared figures are right."""
-    if any(mode.asked and mode.ask.word == "in" for mode in modes):
-        return None
-    ratios = [mode.ratio for mode in wrong if mode.ratio is not None]
-    return max(
-        ratios, key=lambda one: sum(abs(each / one - 1) <= CLOSE for each in ratios), default=None
-    )
-
-
-def _says(ratio: float, figures: Looks) -> str:
-    by = f": {figures.explains} would make that" if figures.explains else ""
-    return f"Every governed mode shows {ratio:.2f} of what is asked for{by}."
 
 
 def _set_mode(one: _Shown) -> Action:
@@ -195,7 +168,7 @@ def _set_mode(one: _Shown) -> Action:
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:
-    """A mode's figure is its own; what the governor was told does not hang on the modes."""
+    """A mode's figure is its own."""
     if not path.endswith(".head_speed_rpm"):
         return False
     return not key.startswith("shown.") or f".{key.removeprefix('shown.')}." not in path
@@ -213,31 +186,24 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
         return "on" if drive.truth.locked else "low"
     if kind == "sensor":
         return drive.truth.sensor_pct
-    if kind == "told":
-        told = drive.told(of)
-        return ("other" if of in drive.truth.told else "right") if _by_eye(ask, told) else told
     mode = next((name for name in MODES if name == of), None)
     if mode is None:
         raise not_simulated(ask.key)
     return drive.shows(mode) if kind == "shown" else drive.lowest_throttle(mode)
 
 
-def _by_eye(ask: Ask, told: float | str) -> bool:
-    return ask.kind == "choice" and not isinstance(told, str)
-
-
 STEP = Step(
     name=NAME,
     number=GOVERNOR,
     part=4,
-    title="Agreement of the head speeds",
-    why="A figure that one device takes for another over-speeds the head.",
+    title="Head speeds asked for arrive",
+    why="A mode left on a default figure over-speeds the head.",
     rests_on=("unit_throttle", "governor_settings"),
     settings_of=("model_memory",),
     repeats=0.0,
     spares=_spares,
-    opens_after=MOVES_THE_THROTTLE,
-    cautions=(LIMITS, LOCK),
+    opens_after=(*MOVES_THE_THROTTLE, "governor_settings"),
+    cautions=(CANNOT_DRIVE, LIMITS, LOCK),
     advise=_advise,
     simulate=_simulate,
 )

@@ -41,12 +41,6 @@ def unseen(run: Readings, display: Choice) -> Advice:
             AGREEMENT,
             (
                 (
-                    "set",
-                    "Poles, ratio, stage and cells it was told are those of this model",
-                    "Read each off its own menu or program against Motor, gear and pack. Wrong: "
-                    "any other figure. The head then turns at another speed, unseen.",
-                ),
-                (
                     "outside",
                     "Every mode's speed will be measured at the first spool-up outside",
                     f"Asked for: {names or 'no mode has a head speed'} rpm. From the lowest up, a "
@@ -106,7 +100,6 @@ def by_hand(run: Readings) -> Advice:
 def _settle(ask: Ask) -> Action:
     text = {
         "none": "Switch it off as part 3 of step 15 has it, or write down there that it is meant.",
-        "set": "Put right what it was told: poles, gear ratio, second stage, cells.",
         "outside": "Find somebody with a tachometer, or a log that shows the head speed, first.",
         "found": "Find somebody with a tachometer, or a log that shows the head speed, first.",
     }

@@ -21,6 +21,7 @@ from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.head_speed.common import DRIVE, MANUAL_FIRST, NOT_ELECTRIC
 from mint_lever.steps.looked_at import looked_at
+from mint_lever.steps.propulsion_text import MOTOR_OFF
 
 NAME = "controller_card"
 _CARD, _CELLS = "speed_controller.card", "drive.pack.cells"
@@ -184,6 +185,7 @@ STEP = Step(
     spares_work=_spares_work,
     not_needed=_not_needed,
     cautions=(
+        MOTOR_OFF,
         MANUAL_FIRST,
         "By stick the items come at power-up: the motor cannot drive while it is done.",
     ),

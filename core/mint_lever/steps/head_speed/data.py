@@ -44,6 +44,7 @@ _FACTS = (
     _Fact("pack_mohm", "drive.pack.resistance_mohm", "figures"),
     _Fact("capacity", "drive.pack.capacity_mah", "figures"),
 )
+_TEETH = ("pinion", "main")
 PATHS = {fact.key: fact.path for fact in _FACTS}
 """The setting each question is written to."""
 
@@ -67,7 +68,7 @@ def _advise(run: Readings) -> Advice:
         ),
         asks=asks,
         summary=_summary(run, limit, outcome),
-        actions=_lower(run, limit),
+        actions=(*_exchange(run), *_lower(run, limit)),
         outcome=outcome,
     )
 
@@ -78,6 +79,8 @@ def _ask(run: Readings, fact: _Fact) -> Number:
     answer = run.answer(NAME, fact.key)
     word: Word | None = None if answer is None else "in"
     if fact.key == "poles" and answer is not None and answer % 2:
+        word = "out"
+    if fact.key in _TEETH and answer is not None and _turned_round(run):
         word = "out"
     return Number(
         key=fact.key,
@@ -91,6 +94,28 @@ def _ask(run: Readings, fact: _Fact) -> Number:
         word=word,
         writes=(fact.path,),
         optional=not _needed(run, fact),
+    )
+
+
+def _turned_round(run: Readings) -> bool:
+    """Whether pinion and main gear were typed the wrong way round: a rotor turns slower than its
+    motor."""
+    pinion, main = (run.answer(NAME, key) for key in _TEETH)
+    return pinion is not None and main is not None and pinion > main
+
+
+def _exchange(run: Readings) -> tuple[Action, ...]:
+    if not _turned_round(run):
+        return ()
+    pinion, main = (run.answer(NAME, key) for key in _TEETH)
+    return (
+        Action(
+            key="exchange_teeth",
+            text=f"A pinion of {pinion:g} teeth on a main gear of {main:g}? Count both again: the "
+            "pinion sits on the motor and has the fewer teeth.",
+            device="helicopter",
+            keys=_TEETH,
+        ),
     )
 
 
@@ -153,8 +178,10 @@ def _summary(run: Readings, limit: Number, outcome: Outcome | None) -> str:
     if outcome == "good":
         unknown = missing(run.setup, list(PATHS.values()))
         if not electric(run.setup):
-            return "Another drive than electric is not computed here; its governor, sensor and "
-            "throttle servo are another trade."
+            return (
+                "Another drive than electric is not computed here; its governor, sensor and "
+                "throttle servo are another trade."
+            )
         if unknown:
             names = ", ".join(_label(path) for path in unknown)
             return f"Enough to go on. Not known, and so not computed: {names}."

@@ -1,4 +1,4 @@
-"""Step 16, part 2: the governor's own figures: band, on-point, gain, ramps.
+"""Step 16, part 2: the governor's own figures: poles and ratio, band, on-point, limits, delays.
 
 Common practice, no source, unless said otherwise.
 """
@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from mint_lever.drive.governing import governed_modes, meant
 from mint_lever.measure.verdict import Word
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Number
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Outcome
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import outcome_of
@@ -26,6 +26,7 @@ from mint_lever.steps.head_speed.common import (
     MOVES_THE_THROTTLE,
     NO_GOVERNOR,
 )
+from mint_lever.steps.head_speed.told_wrong import MENU, mends, menu_figures
 
 NAME = "governor_settings"
 _ON_POINT = (20.0, 45.0)
@@ -45,33 +46,44 @@ class _Figure:
     key: str
     path: str
     judge: Callable[[Readings, float], Word]
+    optional: bool = False
 
 
 def _advise(run: Readings) -> Advice:
     figures = [figure for figure in _FIGURES if _asked(run, figure)]
-    asks = tuple(_ask(run, figure) for figure in figures)
+    told = menu_figures(run, NAME)
+    numbers = tuple(_ask(run, figure) for figure in figures)
+    asks: tuple[Ask, ...] = (*told, *numbers)
     actions = [
         action
-        for figure, ask in zip(figures, asks, strict=True)
+        for figure, ask in zip(figures, numbers, strict=True)
         if ask.answer is not None and ask.word in ("out", "workable")
         for action in (_mend(run, figure, ask),)
         if action is not None
     ]
-    outcome = outcome_of(asks)
+    outcome = outcome_of([ask for ask in asks if not ask.optional])
     return Advice(
         step=NAME,
         do=(
-            "In this order: ends, on-point, limits, delays.",
+            "Read poles and gear ratio off its own menu first: told wrong, it holds a wrong speed "
+            "and shows the right one.",
+            "Then in this order: ends, on-point, limits, delays.",
             "Better no separate switch for the governor: one that is on at power-up locks it.",
             "Ramp up longer where the tail kicks as the mode changes.",
         ),
         asks=asks,
-        summary="Every target lies inside the governor's band."
-        if outcome in ("good", "workable")
-        else "",
-        actions=tuple(actions),
+        summary=_summary(outcome, {figure.key for figure in figures}),
+        actions=(*mends(run, told), *actions),
         outcome=outcome,
     )
+
+
+def _summary(outcome: Outcome | None, asked: set[str]) -> str:
+    if outcome not in ("good", "workable"):
+        return ""
+    if "band_low" in asked:
+        return "It is told what this model has, and every target lies inside its band."
+    return "It is told what this model has."
 
 
 def _asked(run: Readings, figure: _Figure) -> bool:
@@ -94,6 +106,7 @@ def _ask(run: Readings, figure: _Figure) -> Number:
         answer=answer,
         word=None if answer is None else figure.judge(run, answer),
         writes=(figure.path,),
+        optional=figure.optional,
     )
 
 
@@ -126,11 +139,21 @@ def _gain(run: Readings, gain: float) -> Word:
     return "in" if _GAIN[0] <= gain <= _GAIN[1] else "workable"
 
 
+def _left_alone(run: Readings, value: float) -> Word:
+    """Limits and delays stay as delivered until something is seen (F32)."""
+    return "in"
+
+
 _FIGURES = (
     _Figure("on_above", "drive.governor.on_above_pct", _on_point),
     _Figure("band_low", "drive.governor.band_low_rpm", _band_low),
     _Figure("band_high", "drive.governor.band_high_rpm", _band_high),
     _Figure("gain", "drive.governor.gain", _gain),
+    _Figure("limit_hover", "drive.governor.low_limit_hover_pct", _left_alone, True),
+    _Figure("limit_idle_up", "drive.governor.low_limit_idle_up_pct", _left_alone, True),
+    _Figure("start_delay", "drive.governor.start_delay_s", _left_alone, True),
+    _Figure("ramp_up", "drive.governor.ramp_up_s", _left_alone, True),
+    _Figure("ramp_down", "drive.governor.ramp_down_s", _left_alone, True),
 )
 _PATHS = {figure.key: figure.path for figure in _FIGURES}
 
@@ -160,11 +183,17 @@ def _mend(run: Readings, figure: _Figure, ask: Number) -> Action | None:
 
 
 def _spares(run: Readings, key: str, path: str) -> bool:
-    """A figure goes stale by its own setting alone, or by which device holds the speed."""
+    """A figure goes stale by its own setting alone, or by which device holds the speed; what it
+    was told is held against the drive as it is now."""
     return path in _PATHS.values() and _PATHS.get(key) != path
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == MENU:
+        return "asks"
+    if ask.key.startswith("told."):
+        told = bench.drive.told(ask.key.removeprefix("told."))
+        return told if isinstance(ask, Number) else "right"
     if ask.key not in _PATHS:
         raise not_simulated(ask.key)
     return bench.drive.governor_figure(ask.key)
@@ -179,7 +208,7 @@ STEP = Step(
     number=GOVERNOR,
     part=2,
     title="Settings of the governor",
-    why="A band that leaves a target out, or an on-point in the curve's way, lets the speed go.",
+    why="Told wrong poles or gear, it holds a wrong head speed and shows the right one.",
     repeats=0.0,
     spares=_spares,
     opens_after=MOVES_THE_THROTTLE,

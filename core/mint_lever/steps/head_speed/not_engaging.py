@@ -13,7 +13,6 @@ from mint_lever.run.advice import Action, Choice, Number, Option, Work
 from mint_lever.run.readings import Readings
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 from mint_lever.steps.head_speed.lowest import lift, on_point
-from mint_lever.steps.head_speed.told_wrong import looks
 from mint_lever.steps.looked_at import looked_at
 
 _SENSOR = (60.0, 80.0)
@@ -46,10 +45,8 @@ def search(run: Readings, step: str, mode: ModeName, again: tuple[str, ...]) -> 
         if ask.word not in ("in", "workable"):
             return Search(tuple(asks), action, tuple(out))
         out.append(ruled_out)
-    found = looks(run, step, None, again)
-    if found.all_right:
-        return Search((*asks, *found.asks), _manual(again), (*out, "poles and gear"))
-    return Search((*asks, *found.asks), found.action, tuple(out))
+    # Poles and gear were read off its menu before anything of this was asked.
+    return Search(tuple(asks), _manual(again), (*out, "poles and gear"))
 
 
 def _manual(again: tuple[str, ...]) -> Action:

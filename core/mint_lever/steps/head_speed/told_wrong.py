@@ -1,132 +1,121 @@
-"""Which of the figures a governor was told is wrong: looked at one by one, the likeliest first."""
+"""What a governor was told of motor and gear, read off its own menu and compared, always.
+
+A governor that holds shows its target, and with a motor that cannot drive it can show nothing
+else: a wrong figure is seen in its menu, or by something that counts the turns of the head itself.
+Common practice, no source.
+"""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
-from mint_lever.drive.described import own_figures
-from mint_lever.drive.multiples import FORGOTTEN, INPUTS, TWICE, Input, Told, explain
+from mint_lever.drive.described import gear_of, gear_told_as
+from mint_lever.drive.governing import electric, meant
+from mint_lever.drive.multiples import TOLD, ToldFigure
 from mint_lever.measure.verdict import Word
-from mint_lever.run.advice import Action, Choice, Number, Option, Work
+from mint_lever.run.advice import Action, Ask, Choice, Number, Option, Work
 from mint_lever.run.readings import Readings
+from mint_lever.setup.document import Setup
 from mint_lever.steps.looked_at import looked_at
 
-_LABEL: dict[Input, str] = {
-    "poles": "The governor is told so many poles",
-    "pinion": "The governor is told a ratio that belongs to a pinion of",
-    "stage": "The second gear stage, as the governor is told it",
-    "cells": "The governor is told so many cells",
+MENU = "told.menu"
+_RATIO_CLOSE = 0.003
+"""A menu writes a ratio with two decimals; a tooth of a main gear is more. From memory."""
+_LABEL: dict[ToldFigure, str] = {
+    "poles": "The governor's menu: poles of the motor",
+    "ratio": "The governor's menu: gear ratio",
+    "cells": "The governor's menu: cells",
 }
-_UNIT: dict[Input, str] = {"poles": "", "pinion": "teeth", "stage": "", "cells": "cells"}
-_NAME: dict[Input, str] = {
-    "poles": "the poles",
-    "pinion": "the gear ratio",
-    "stage": "the second stage",
-    "cells": "the cells",
-}
-_STAGE = (
-    Option("right", "it is in the ratio once"),
-    Option(FORGOTTEN, "it is left out", False),
-    Option(TWICE, "it is in it twice", False),
-)
+_NAME: dict[ToldFigure, str] = {"poles": "poles", "ratio": "gear ratio", "cells": "cells"}
+_NUDGE: dict[ToldFigure, float] = {"poles": 2.0, "ratio": 0.01, "cells": 1.0}
 _SAME = (
     Option("right", "as it is on the parts"),
     Option("other", "something else, or nobody knows", False),
 )
+_ASKS = (
+    Option("asks", "asks for poles and gear ratio"),
+    Option("percent", "knows a percent of throttle only"),
+)
 
 
-@dataclass(frozen=True)
-class Looks:
-    """The looks that were asked for so far, the next one last; and what is found wrong."""
-
-    asks: tuple[Choice | Number, ...]
-    action: Action | None
-    explains: str
-    """In words, what the ratio would be explained by."""
-
-    @property
-    def all_right(self) -> bool:
-        """Whether every figure was looked at and none is wrong."""
-        return self.action is None and all(ask.word == "in" for ask in self.asks)
-
-
-def looks(run: Readings, step: str, ratio: float | None, again: tuple[str, ...]) -> Looks:
-    """Ask for the figures in the order in which they explain a ratio; None: for all in order.
-
-    A figure that was looked at and is right is out of every explanation. ``again`` are the step's
-    other readings that a mended figure asks for anew.
-    """
-    own = own_figures(run.setup)
-    order = [what for what in INPUTS if what != "stage" or own.stage is not None]
-    # A governor in a unit counts turns: it is never told the cells, unless the setup says so.
-    asks: list[Choice | Number] = []
-    right: set[Input] = set()
-    told = explain(ratio, own) if ratio is not None else ()
-    while True:
-        likely = [set_ for set_ in told if not any(each.what in right for each in set_)]
-        by_set = [each.what for set_ in likely for each in set_]
-        after = [what for what in dict.fromkeys((*by_set, *order)) if what not in right]
-        if not after:
-            break
-        ask = _look(run, step, after[0])
-        asks.append(ask)
-        if ask.word != "in":
-            break
-        right.add(after[0])
-    last = asks[-1] if asks else None
-    action = _mend(last, after[0], again) if last is not None and last.word == "out" else None
-    return Looks(tuple(asks), action, _words(told, right))
-
-
-def _look(run: Readings, step: str, what: Input) -> Choice | Number:
-    true = getattr(own_figures(run.setup), what)
-    key = f"told.{what}"
-    if what == "stage" or true is None:
-        options = _STAGE if what == "stage" else _SAME
-        return looked_at(
-            run, step, key, _LABEL[what], "Read it off the governor's own menu.", options
+def menu_figures(run: Readings, step: str) -> tuple[Ask, ...]:
+    """Ask for every figure the governor was told."""
+    asks: list[Ask] = []
+    figures: list[ToldFigure] = ["poles", "ratio"] if electric(run.setup) else ["ratio"]
+    if meant(run.setup) == "speed_controller":
+        menu = looked_at(
+            run,
+            step,
+            MENU,
+            "The controller's governor",
+            "Where it knows a percent only, the head speed is what is measured outside.",
+            _ASKS,
         )
+        asks.append(menu)
+        figures = [*figures, "cells"] if menu.answer == "asks" else []
+    return (*asks, *(_figure(run, step, what) for what in figures))
+
+
+def mends(run: Readings, asks: tuple[Ask, ...]) -> tuple[Action, ...]:
+    """Give what puts each figure right that was told wrong."""
+    return tuple(
+        _mend(run, ask, what)
+        for what in TOLD
+        for ask in asks
+        if isinstance(ask, Number | Choice) and ask.key == f"told.{what}" and ask.word == "out"
+    )
+
+
+def _figure(run: Readings, step: str, what: ToldFigure) -> Ask:
+    key, true = f"told.{what}", true_figure(run.setup, what)
+    if true is None:
+        return looked_at(run, step, key, _LABEL[what], "Read it off the menu.", _SAME)
     answer = run.answer(step, key)
-    word: Word | None = None if answer is None else "in" if answer == true else "out"
+    close = _RATIO_CLOSE * true if what == "ratio" else 0.0
+    word: Word | None = None
+    if isinstance(answer, str):
+        answer = None  # it was compared with the parts, before the figure was known
+    if answer is not None:
+        word = "in" if abs(answer - true) <= close else "out"
+    hint = f"{_figured(what, true)} is what this model has. Read it off; do not trust memory."
+    if what == "ratio":
+        hint += " Where the menu asks for teeth: main gear over pinion, times a second stage."
     return Number(
         key=key,
         label=_LABEL[what],
-        hint=f"Read it off the governor's own menu; {true:g} is what this model has.",
-        unit=_UNIT[what],
+        hint=hint,
         low=0.0,
         high=400.0,
-        nudge=1.0,
+        nudge=_NUDGE[what],
         answer=answer,
         word=word,
     )
 
 
-def _mend(ask: Choice | Number, what: Input, again: tuple[str, ...]) -> Action:
+def true_figure(setup: Setup, what: ToldFigure) -> float | None:
+    """What the governor has to be told, None where it is not known."""
+    if what == "ratio":
+        return gear_of(setup)
+    drive = setup.drive
+    found = None if drive is None else drive.motor.poles if what == "poles" else drive.pack.cells
+    return None if found is None else float(found)
+
+
+def _mend(run: Readings, ask: Number | Choice, what: ToldFigure) -> Action:
+    true = true_figure(run.setup, what)
+    to = "" if true is None else f" to {_figured(what, true)}"
+    told = ""
+    if isinstance(ask, Number) and ask.answer is not None:
+        told = f"; it was told {_figured(what, ask.answer)}"
+        if what == "ratio" and ask.answer and (by := gear_told_as(run.setup, ask.answer)):
+            told += f", as {by} would make"
     return Action(
         key=f"tell.{what}",
-        text=f"Put {_NAME[what]} right at the governor"
-        + (f": it was told {ask.answer:g}." if isinstance(ask, Number) else "."),
-        expect="Then go through the modes again.",
-        device="unit",
-        work=(Work("tell_governor", INPUTS.index(what)),),
-        keys=(ask.key, *again),
+        text=f"Set the governor's {_NAME[what]}{to}{told}.",
+        expect="Then read it off the menu again.",
+        device="unit" if meant(run.setup) == "unit" else "speed controller",
+        work=(Work("tell_governor", TOLD.index(what)),),
+        keys=(ask.key,),
     )
 
 
-def _words(told: tuple[tuple[Told, ...], ...], right: set[Input]) -> str:
-    """The nearest explanation that is left, in words; "" without one."""
-    for set_ in told:
-        if not any(each.what in right for each in set_):
-            return " and ".join(_said(each) for each in set_)
-    return ""
-
-
-def _said(told: Told) -> str:
-    if told.what == "stage":
-        return (
-            "a second stage that is left out"
-            if told.value == FORGOTTEN
-            else ("a second stage that is in the ratio twice")
-        )
-    what = {"poles": "poles", "pinion": "teeth on the pinion", "cells": "cells"}[told.what]
-    return f"{told.value} {what}"
+def _figured(what: ToldFigure, value: float) -> str:
+    return f"{value:.2f}".rstrip("0").rstrip(".") if what == "ratio" else f"{value:g}"

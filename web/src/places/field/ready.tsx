@@ -51,6 +51,12 @@ export function Ready({ id, field, flight, hand }: Props) {
         <li>Area clear, wind judged, everybody behind you.</li>
         <li>Powered in normal, stick low, throttle hold on; still until the unit is ready.</li>
         <li>First hover short, low and well away. Land at the first wrong answer.</li>
+        {field.open_speeds && (
+          <li>
+            {field.open_speeds}. A tachometer, an optical reader or a logger's own sensor tells; the
+            governor's figure does not.
+          </li>
+        )}
       </ul>
       {knowing && !field.simulated && (
         <div className="border-2 border-workable px-3 py-2" role="note">

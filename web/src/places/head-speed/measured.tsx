@@ -1,29 +1,40 @@
 /** After the spool-up outside: each mode's speed as it was measured, and the percent to ask for. */
 import { useState } from "react";
-import type { ModeName, Problem } from "@/api/client";
+import type { Problem } from "@/api/client";
 import type { Editor } from "@/api/draft";
-import type { HeadSpeeds } from "@/api/head-speed";
+import type { HeadSpeeds, MeasuredBy } from "@/api/head-speed";
 import { readNumber, shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { WordMark } from "@/parts/verdict";
 
 type Props = { found: HeadSpeeds; editor: Editor };
+type Row = HeadSpeeds["measured"][number];
+
+const MEANS: [MeasuredBy, string][] = [
+  ["tachometer", "tachometer"],
+  ["optical", "optical reader"],
+  ["logger", "logger, own sensor at the head"],
+  ["governor", "this governor or controller"],
+];
 
 const today = () => new Date().toISOString().slice(0, 10);
 
 export function Measured({ found, editor }: Props) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const line = found.percent_line;
-  const keep = async (mode: ModeName, rpm: number | null, percent: number | null) =>
-    setProblem(await editor.speedMeasured({ mode, rpm, percent, day: today() }));
+  const keep = async (row: Row, changed: Partial<Pick<Row, "rpm" | "percent" | "by">>) => {
+    const { mode, rpm, percent, by } = { ...row, ...changed };
+    setProblem(await editor.speedMeasured({ mode, rpm, percent, by, day: today() }));
+  };
   return (
     <section aria-label="Measured after the spool-up">
       <h3 className="border-b-2 border-ink pb-0.5 font-semibold">Measured after the spool-up</h3>
       <p className="mt-1 text-sm text-faint">
-        Outside, blades tight, nobody near, the maker's procedure; only a setup that is fit. A
-        tachometer or a log, steady, collective at zero. A governor that takes a percent: type that
-        too, two speeds make its line.
+        Outside, blades tight, nobody near, the maker's procedure; only a setup that is fit. Steady,
+        collective at zero. A governor shows what it was told to hold: only what counts the turns of
+        the head itself tells. A governor that takes a percent: type that too, two speeds make its
+        line.
       </p>
       <table className="mt-1 w-full text-sm [&_td]:py-0.5 [&_td]:text-right [&_th]:py-0.5">
         <thead>
@@ -36,6 +47,9 @@ export function Measured({ found, editor }: Props) {
             </th>
             <th scope="col" className="text-right">
               measured
+            </th>
+            <th scope="col" className="pl-2 text-left">
+              by
             </th>
             <th scope="col" className="text-right">
               with
@@ -54,15 +68,31 @@ export function Measured({ found, editor }: Props) {
                 <Figure
                   label={`${MODE_NAMES[row.mode]}, measured rpm`}
                   value={row.rpm}
-                  onKeep={(rpm) => keep(row.mode, rpm, row.percent)}
+                  onKeep={(rpm) => keep(row, { rpm })}
                 />
+              </td>
+              <td className="pl-2 !text-left">
+                <select
+                  aria-label={`${MODE_NAMES[row.mode]}, measured by`}
+                  className="field"
+                  disabled={row.rpm === null}
+                  value={row.by ?? ""}
+                  onChange={(event) => keep(row, { by: event.target.value as MeasuredBy })}
+                >
+                  {row.by === null && <option value="">by what?</option>}
+                  {MEANS.map(([value, words]) => (
+                    <option key={value} value={value}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
               </td>
               <td>
                 <Figure
                   label={`${MODE_NAMES[row.mode]}, percent asked`}
                   value={row.percent}
                   off={row.rpm === null}
-                  onKeep={(percent) => keep(row.mode, row.rpm, percent)}
+                  onKeep={(percent) => keep(row, { percent })}
                 />
               </td>
               <td className="pl-2">{row.word && <WordMark word={row.word} />}</td>
@@ -70,6 +100,13 @@ export function Measured({ found, editor }: Props) {
           ))}
         </tbody>
       </table>
+      {found.measured
+        .filter((row) => row.says && row.word !== "in")
+        .map((row) => (
+          <p key={row.mode} className="mt-1 text-sm">
+            {MODE_NAMES[row.mode]}: {row.says}
+          </p>
+        ))}
       {line && (
         <p className="mt-1 text-sm">
           {line.provisional ? (

@@ -36,7 +36,7 @@ export function PinionTable({ open, fitted, room, onRoom }: Props) {
                 }}
               />
             </div>
-            <p className="min-w-48 flex-1 text-sm">{advice(open, fitted, room)}</p>
+            <p className="min-w-48 flex-1 text-sm">{open.pinion_says}</p>
           </div>
           <table className="mt-1 w-full text-sm [&_td]:py-0.5 [&_td]:text-right [&_th]:py-0.5">
             <thead>
@@ -88,15 +88,3 @@ export function PinionTable({ open, fitted, room, onRoom }: Props) {
 
 const throttle = (duty: number | null) =>
   duty === null ? "not held" : `${shown(100 * duty, 0)} %`;
-
-function advice(open: ModeSpeed, fitted: number | null, room: number): string {
-  if (open.suits === null)
-    return `None of these leaves ${room} % at full collective: lower the target.`;
-  if (open.suits === fitted) {
-    return `The one that is fitted suits: the smallest that leaves ${room} %, so the motor runs coolest.`;
-  }
-  const smallest = `the smallest that leaves ${room} % at full collective`;
-  return fitted !== null && open.suits < fitted
-    ? `${open.suits} teeth would suit as well: ${smallest}, nearer to full throttle and cooler.`
-    : `${open.suits} teeth suit: ${smallest}. The fitted one leaves less.`;
-}
