@@ -8,8 +8,10 @@ from typing import Any
 import numpy as np
 
 from mint_lever.chain import Chain, build_chain
+from mint_lever.run import Entry
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.layouts import layout_balls
+from mint_lever.steps import bench_run
 
 LAYOUTS = ("single", "three_120", "three_90", "three_135", "three_140", "four_90", "four_45")
 
@@ -173,3 +175,9 @@ def described():
         },
     }
     return read_setup(made)
+
+
+def proved_run(setup, entries=()):
+    """A bench on which the tail was seen to answer a push of the nose the right way."""
+    hand = Entry(0, "tail_correction", "hand", "edge_right", setup)
+    return bench_run(setup, [hand, *entries])

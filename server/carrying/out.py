@@ -49,6 +49,7 @@ _FLIGHT = (
     "modes",
     "trims",
     "seen",
+    "gone",
     "words",
     "noted",
     "changed",

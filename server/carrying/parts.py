@@ -140,6 +140,7 @@ class FlightPart(Part):
     modes: Annotated[list[ModeName], Field(max_length=5)]
     trims: Trims
     seen: Annotated[list[SeenGiven], Field(max_length=60)] | None
+    gone: Annotated[list[SeenGiven], Field(max_length=60)] = []
     words: str = Field(max_length=2000)
     noted: Annotated[list[ChangedPart], Field(max_length=200)]
     changed: Annotated[list[ChangedPart], Field(max_length=2000)]
@@ -156,7 +157,7 @@ class FlightPart(Part):
     @model_validator(mode="after")
     def _known(self) -> FlightPart:
         against = [each.against for each in (*self.noted, *self.changed) if each.against]
-        for seen in (*(self.seen or ()), *against):
+        for seen in (*(self.seen or ()), *self.gone, *against):
             if seen.symptom not in SYMPTOMS:
                 raise ValueError("a symptom of the list")
         return self

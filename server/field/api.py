@@ -78,6 +78,7 @@ class FlightWritten(AtField):
     modes: list[ModeName] = Field([], max_length=8)
     trims: Trims = Trims()
     seen: Annotated[list[SeenGiven], Field(max_length=20)] | None = None
+    gone: Annotated[list[SeenGiven], Field(max_length=60)] = []
     words: str = Field("", max_length=2000)
     verdict: Verdict | None = None
     next_idea: str = Field("", max_length=500)

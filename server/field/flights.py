@@ -160,8 +160,9 @@ def write(
     if not taken_once(bench.helicopter, sender.id):
         return bench
     flight = _one(bench, number)
-    if what.get("seen"):
-        _check_seen(bench, what["seen"])
+    for name in ("seen", "gone"):
+        if what.get(name):
+            _check_seen(bench, name, what[name])
     if "modes" in what:
         _check_modes(bench, "modes", what["modes"])
     for name, value in what.items():
@@ -215,25 +216,25 @@ def _minutes(began: datetime | None, landed: datetime) -> float | None:
     return minutes if 0 <= minutes <= _LONGEST_MIN else None
 
 
-def _check_seen(bench: Bench, given: Sequence[Mapping[str, Any]]) -> None:
+def _check_seen(bench: Bench, name: str, given: Sequence[Mapping[str, Any]]) -> None:
     faults = []
     for n, each in enumerate(given):
         symptom = SYMPTOMS.get(each["symptom"])
         if symptom is None:
             allowed = "one of the list of symptoms"
-            faults.append(Fault(f"seen.{n}.symptom", each["symptom"], allowed))
+            faults.append(Fault(f"{name}.{n}.symptom", each["symptom"], allowed))
             continue
         for asked, of in (("toward", symptom.toward), ("axis", ("roll", "pitch"))):
             value = each[asked]
             if asked in symptom.asks and value not in of:
-                faults.append(Fault(f"seen.{n}.{asked}", value, "one of " + ", ".join(of)))
+                faults.append(Fault(f"{name}.{n}.{asked}", value, "one of " + ", ".join(of)))
             if asked not in symptom.asks and value is not None:
-                faults.append(Fault(f"seen.{n}.{asked}", value, "nothing: it has none"))
+                faults.append(Fault(f"{name}.{n}.{asked}", value, "nothing: it has none"))
     if faults:
         raise InvalidRequest(faults)
     if len({Seen(**each) for each in given}) < len(given):
-        raise InvalidRequest([Fault("seen", "the same twice", "each thing once")])
-    _check_modes(bench, "seen", [each["mode"] for each in given])
+        raise InvalidRequest([Fault(name, "the same twice", "each thing once")])
+    _check_modes(bench, name, [each["mode"] for each in given])
 
 
 def _check_modes(bench: Bench, field: str, names: Sequence[str]) -> None:

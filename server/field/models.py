@@ -36,7 +36,8 @@ class Flight(models.Model):
     real one. ``document`` is the setup it flew on, ``revision`` the saved one that is the same;
     ``fit`` and ``withheld`` are what was said of it before it flew. ``changed`` is what was moved
     since the flight before, ``noted`` those of it that were made here, with what for. ``seen`` is
-    null until somebody said what was seen; an empty list says that nothing was. ``log_count`` is
+    null until somebody said what was seen; an empty list says that nothing was. ``gone`` is what
+    was looked for and not seen. ``log_count`` is
     what the bench's log had counted to when it landed. What is struck out stays to be seen.
     """
 
@@ -59,6 +60,7 @@ class Flight(models.Model):
     modes: Any = models.JSONField(default=list)
     trims: Any = models.JSONField(default=dict)
     seen: Any = models.JSONField(null=True)
+    gone: Any = models.JSONField(default=list)
     words = models.TextField(max_length=2000, blank=True)
     noted: Any = models.JSONField(default=list)
     changed: Any = models.JSONField(default=list)

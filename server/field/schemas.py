@@ -31,6 +31,7 @@ from mint_lever.devices import OnDevice
 from mint_lever.field import SYMPTOMS, Changed, advice_said, seen_said
 from mint_lever.field.advise import Kind
 from mint_lever.field.between import changed_between
+from mint_lever.field.history import looked_for
 from mint_lever.field.likely import likely_first
 from mint_lever.field.logged import LogSays
 from mint_lever.field.move import row_at
@@ -116,6 +117,7 @@ class FlightOut(BaseModel):
     trims: Trims
     seen: list[SeenGiven] | None
     seen_words: list[str]
+    gone: list[SeenGiven]
     words: str
     changed: list[ChangedOut]
     verdict: Verdict | None
@@ -137,7 +139,8 @@ class SinceGood(BaseModel):
 class NextThing(BaseModel):
     """The one next thing: ``kind`` with its words. ``path`` and ``new_value`` are of the setting to
     move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at;
-    ``known`` what log, bench, drive and audit say of it beside."""
+    ``known`` what log, bench, drive and audit say of it beside, ``confirm`` what is to be looked
+    for in the next flight, ``unproved`` what the bench has not proved: said before all else."""
 
     kind: Kind
     headline: str
@@ -155,11 +158,21 @@ class NextThing(BaseModel):
     later: list[str]
     note: str
     known: list[str]
+    confirm: list[str]
+    unproved: str
     path: str
     new_value: Any
     step: StepName | None
     symptom: str | None
     danger: bool
+
+
+class LookedFor(BaseModel):
+    """Something that was seen before and is not gone for good: the newest flight is asked about
+    it."""
+
+    seen: SeenGiven
+    words: str
 
 
 class FieldOut(BaseModel):
@@ -173,6 +186,7 @@ class FieldOut(BaseModel):
     symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
     ``log_says`` is what the newest flight's log shows that wants mending.
     ``since_good`` is null where nothing was changed since a good flight, or none was.
+    ``looked_for`` is what the newest flight is asked about.
     """
 
     name: str
@@ -195,6 +209,7 @@ class FieldOut(BaseModel):
     packs: list[FlownPack]
     newest: FlightOut | None
     since_good: SinceGood | None
+    looked_for: list[LookedFor]
 
 
 def symptoms_out() -> list[SymptomOut]:
@@ -254,7 +269,19 @@ def show(bench: Bench) -> FieldOut:
         packs=packs_out(bench.helicopter.owner),
         newest=None if newest is None else flight_out(now, newest),
         since_good=_since_good(bench, now),
+        looked_for=_looked_for(now, newest),
     )
+
+
+def _looked_for(now: FieldNow, newest: Flight | None) -> list[LookedFor]:
+    """What the flights before the newest one leave open; what it was said of itself is not of
+    them."""
+    told = newest is not None and newest.seen is not None and not newest.struck
+    before = now.flights[:-1] if told else now.flights
+    return [
+        LookedFor(seen=SeenGiven(**vars(each)), words=seen_said(each))
+        for each in looked_for(before)
+    ]
 
 
 def _since_good(bench: Bench, now: FieldNow) -> SinceGood | None:
@@ -292,6 +319,7 @@ def flight_out(now: FieldNow, row: Flight) -> FlightOut:
         trims=Trims(**row.trims),
         seen=None if row.seen is None else [SeenGiven(**each) for each in row.seen],
         seen_words=[seen_said(seen_of(each)) for each in row.seen or ()],
+        gone=[SeenGiven(**each) for each in row.gone],
         words=row.words,
         changed=[_changed(now, changed_of(each)) for each in row.changed or row.noted],
         verdict=row.verdict or None,
@@ -337,6 +365,8 @@ def _next(now: FieldNow) -> NextThing:
         later=list(words.later),
         note=words.note,
         known=list(words.known),
+        confirm=list(words.confirm),
+        unproved=words.unproved,
         path="" if advice.move is None else advice.move.path,
         new_value=None if advice.move is None else advice.move.new,
         step=advice.bench,

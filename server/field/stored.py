@@ -97,6 +97,7 @@ def flight_of(row: Row) -> Flight:
         seen=tuple(seen_of(each) for each in row.seen),
         changed=tuple(changed_of(each) for each in row.changed),
         verdict=row.verdict or None,  # type: ignore[arg-type]
+        gone=tuple(seen_of(each) for each in row.gone),
     )
 
 

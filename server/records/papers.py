@@ -17,11 +17,11 @@ from bench.models import Bench
 from bench.services import bench_of
 from bench.stored_run import log_of, run_at, run_of
 from devices.services import fitted_texts, profile_of_text
+from field.next_thing import next_words
 from field.stored import field_at
 from hangar.documents import setup_of
 from hangar.models import Revision
 from hangar.services import same, state_of
-from mint_lever.field import advice_said
 from mint_lever.field.likely import likely_first
 from mint_lever.records import Paper, Saved, Section, bench_sheet, field_card
 from mint_lever.run import BenchRun, fitness_of
@@ -100,7 +100,7 @@ def _card(bench: Bench) -> Paper:
         now.run,
         _saved(now.run, bench),
         len(open_lines(now.run)),
-        advice_said(now.run, now.advice, now.log) if now.flights else None,
+        next_words(bench, now),
         likely_first(now.flights),
     )
 

@@ -11,14 +11,13 @@ from typing import Any
 from bench.models import Bench, LogEntry
 from bench.stored_run import log_of, run_of
 from field.models import Flight
+from field.next_thing import changed_words
 from field.stored import changed_of, seen_of
 from hangar.documents import setup_of
 from hangar.services import present_setup
-from mint_lever.field import Changed, seen_said
-from mint_lever.field.move import row_at
+from mint_lever.field import seen_said
 from mint_lever.run import answer_said
-from mint_lever.run.differs import differences, said
-from mint_lever.setup.catalogue import name_of
+from mint_lever.run.differs import differences
 from mint_lever.setup.modes import MODE_WORDS
 
 READINGS = (
@@ -46,6 +45,7 @@ FLIGHTS = (
     "rudder trim (%)",
     "changed before it",
     "seen",
+    "looked for and gone",
     "in the pilot's words",
     "verdict",
     "next idea",
@@ -133,8 +133,9 @@ def flights(bench: Bench) -> Iterator[Sequence[Any]]:
             row.wind,
             "; ".join(MODE_WORDS[name].lower() for name in row.modes),
             *(row.trims.get(name) for name in ("aileron", "elevator", "rudder")),
-            "; ".join(_changed(changed_of(each)) for each in row.changed),
+            "; ".join(changed_words(changed_of(each)) for each in row.changed),
             "not written down" if seen is None else "; ".join(seen) or "nothing was wrong",
+            "; ".join(seen_said(seen_of(each)) for each in row.gone),
             row.words,
             row.verdict,
             row.next_idea,
@@ -145,14 +146,6 @@ def flights(bench: Bench) -> Iterator[Sequence[Any]]:
             "no, struck out" if row.struck else "yes",
             row.simulated,
         )
-
-
-def _changed(changed: Changed) -> str:
-    row = row_at(changed.path)
-    if row is None:
-        return name_of(changed.path)
-    unit = f" {row.unit}" if row.unit else ""
-    return f"{name_of(changed.path)}: {said(row, changed.old)} → {said(row, changed.new)}{unit}"
 
 
 def _line(row: Sequence[Any]) -> str:

@@ -5,12 +5,11 @@ from collections import Counter
 import pytest
 
 import judge_flying
-from builds import described
+from builds import described, proved_run
 from mint_lever.field.advise import advise
 from mint_lever.field.flight import Changed, Flight, Looked
 from mint_lever.field.seen import Seen
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 
 FLIGHTS = 8
 
@@ -37,7 +36,7 @@ class Pilot:
     def land(self):
         """Look at what is to be looked at, then do the one thing that is advised."""
         while True:
-            advice = advise(bench_run(self.setup, [], []), self.flights, self.looked)
+            advice = advise(proved_run(self.setup), self.flights, self.looked)
             if advice.kind != "look":
                 break
             found = self.hidden.look(advice.seen.symptom)
@@ -72,7 +71,8 @@ def evenings():
             before = pilot.setup.as_document()
             advice = pilot.land()
             after = pilot.setup.as_document()
-            if advice.kind == "move" and hidden.verdict(before, after) == "worse":
+            first = advice.kind == "move" and advice.why is None
+            if first and hidden.verdict(before, after) == "worse":
                 worse.append((advice.move.path, advice.move.way))
         flown.append((pilot, len(pilot.flights) if pilot.clean else None, worse))
     return flown

@@ -2,7 +2,7 @@
 
 import pytest
 
-from builds import described
+from builds import described, proved_run
 from made_log import MAP
 from made_log import flight as made_flight
 from mint_lever.field import Flight, Looked, Seen, advice_said, advise
@@ -10,7 +10,6 @@ from mint_lever.field.likely import likely_first
 from mint_lever.field.logged import log_says
 from mint_lever.run.audited import audit_of
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 from mint_lever.telemetry.recorded import Recorded
 from mint_lever.telemetry.report import log_report
 
@@ -29,7 +28,7 @@ def says(without=(), **made):
 
 def run_of(*changes):
     document = apply_changes(described().as_document(), [Change(*each) for each in changes])
-    return bench_run(read_setup(document), [], [])
+    return proved_run(read_setup(document))
 
 
 def after(seen, log=None, run=None):

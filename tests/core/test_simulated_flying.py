@@ -3,11 +3,10 @@
 import numpy as np
 import pytest
 
-from builds import described, document
+from builds import described, document, proved_run
 from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, advise
 from mint_lever.field.simulated import MISSED, Flaw, benched, looked_at, random_flaws, seen_of
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 
 SURE = range(40)
 """So many flights that what is to be seen was noticed in one of them."""
@@ -136,7 +135,7 @@ def _flown_out(setup, flaws, draw):
     flights, looked, changed = [], [], ()
     for number in range(1, 11):
         flights.append(Flight(number, seen_of(setup, flaws, "normal", draw), changed))
-        changed, run = (), bench_run(setup, [], [])
+        changed, run = (), proved_run(setup)
         while (advice := advise(run, flights, looked)).kind == "look":
             found, flaws = looked_at(flaws, advice.seen.symptom, draw)
             looked.append(Looked(advice.seen.symptom, number, found))

@@ -131,8 +131,29 @@ class TestMadeIt:
         assert (back["kind"], back["new_value"]) == ("put back", 44.0)
         advised.made()
         advised.fly(WAGS)
+        # A single description bars it for as long as anything else is left, and no longer.
         again = advised.show()["next"]
-        assert not (again["kind"] == "move" and again["path"] == GAIN)
+        if again["kind"] == "look":
+            advised.look("tail_wags")
+            again = advised.show()["next"]
+        assert (again["kind"], again["path"]) == ("move", GAIN)
+        assert "It was said once to make it worse" in again["note"]
+        advised.made()
+        advised.fly(WAGS, verdict="worse")
+        advised.made()
+        advised.fly(WAGS)
+        last = advised.show()["next"]
+        assert not (last["kind"] == "move" and last["path"] == GAIN)
+
+    def test_what_was_looked_for_and_not_seen_is_asked_twice_and_then_gone(self, advised):
+        advised.made()
+        flown = advised.fly({"symptom": "wants_pop", "mode": "normal"}, gone=[WAGS])
+        assert flown["newest"]["gone"][0]["symptom"] == "tail_wags"
+        assert [each["seen"]["symptom"] for each in flown["looked_for"]] == ["tail_wags"]
+        assert advised.fly(gone=[WAGS])["newest"]["seen"] == []
+        assert [each["seen"]["symptom"] for each in advised.show()["looked_for"]] != []
+        advised.fly(gone=[WAGS])
+        assert advised.show()["next"]["confirm"] == []
 
     def test_the_record_has_the_change_it_flew_with(self, advised):
         advised.made()

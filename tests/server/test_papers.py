@@ -216,7 +216,36 @@ def test_the_field_card_says_nothing_was_flown_then_the_next_change(papers):
     papers.tab.send("POST", f"{at}/1/begin", {"knowing": True})
     papers.tab.send("POST", f"{at}/1/land")
     papers.tab.send("PATCH", f"{at}/1", {"seen": [{"symptom": "tail_wags", "mode": "normal"}]})
-    assert following()[0] == papers.tab.get(f"{papers.at}/field").json()["next"]["headline"]
+    shown = papers.tab.get(f"{papers.at}/field").json()["next"]
+    # What is not proved is said before anything else.
+    assert following()[:2] == [shown["unproved"], shown["headline"]]
+
+
+def test_after_made_it_the_card_advises_nothing_more_before_a_flight(papers):
+    """The same symptom led to a second step at once, on the card and its PDF."""
+    at = f"{papers.at}/field"
+    setting = {"path": "transmitter.modes.normal.tail_gain_pct", "value": 54.0}
+    draft = papers.tab.get(papers.at).json()
+    body = {"version": draft["version"], "changes": [setting]}
+    assert papers.tab.send("PATCH", f"{papers.at}/draft", body).status_code == 200
+    papers.tab.send("POST", f"{at}/flights")
+    papers.tab.send("POST", f"{at}/flights/1/begin", {"knowing": True})
+    papers.tab.send("POST", f"{at}/flights/1/land")
+    seen = {"seen": [{"symptom": "tail_wags", "mode": "normal"}]}
+    papers.tab.send("PATCH", f"{at}/flights/1", seen)
+    papers.tab.send("POST", f"{at}/looks", {"symptom": "tail_wags", "found": False})
+    now = papers.tab.get(at).json()
+    made = {
+        "version": now["version"],
+        "path": now["next"]["path"],
+        "new": [now["next"]["new_value"]],
+    }
+    assert papers.tab.send("POST", f"{at}/made", made).status_code == 200
+    sections = papers.paper("field")["sections"]
+    lines = next(each for each in sections if each["title"] == "Next")["lines"]
+    assert "One change is made: fly it" in lines
+    assert not any("38" in line for line in lines)
+    assert papers.tab.get(at).json()["next"] is None
 
 
 def test_another_pilots_paper_is_not_found(papers, stranger):

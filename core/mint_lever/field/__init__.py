@@ -3,7 +3,7 @@
 from mint_lever.field.advise import FieldAdvice, advise
 from mint_lever.field.every import SYMPTOMS
 from mint_lever.field.flight import Changed, Flight, Looked, Verdict
-from mint_lever.field.said import FieldWords, advice_said, seen_said
+from mint_lever.field.said import FieldWords, advice_said, made_said, seen_said
 from mint_lever.field.seen import Seen
 from mint_lever.field.symptom import RUNGS, Symptom, SymptomKey
 from mint_lever.field.trim import NotReady, Trimmed, into_the_centre, not_ready
@@ -25,6 +25,7 @@ __all__ = [
     "advice_said",
     "advise",
     "into_the_centre",
+    "made_said",
     "not_ready",
     "seen_said",
 ]

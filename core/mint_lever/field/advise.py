@@ -12,6 +12,7 @@ from mint_lever.field.history import (
     History,
     history_of,
     overdone,
+    still_open,
     the_one_change,
     verdict_on,
 )
@@ -25,6 +26,9 @@ from mint_lever.run.log import setting_at
 from mint_lever.run.run import BenchRun
 
 Kind = Literal["fly", "look", "move", "put back", "enter", "bench", "hands"]
+Why = Literal["all else was tried", "it helped"]
+_CORRECTION = "tail_correction"
+_GAIN = ".tail_gain_pct"
 _ORDER = {rung: place for place, rung in enumerate(RUNGS)}
 
 
@@ -35,7 +39,9 @@ class FieldAdvice:
     ``move`` is the setting for "move", "put back" and "enter"; ``opens`` the steps of the bench
     that are to be done after it; ``bench`` the step for "bench". ``rests`` are symptoms left for
     later, in the order in which their turn comes. ``experts``: a beginner leaves this one at its
-    default. ``first`` is what is looked at before the setting is moved.
+    default. ``first`` is what is looked at before the setting is moved. ``confirm`` are symptoms to
+    be looked for in the next flight: nobody said often enough that they are gone. ``why`` says why
+    a setting is moved that was left alone before.
     """
 
     kind: Kind
@@ -46,6 +52,8 @@ class FieldAdvice:
     rests: tuple[Seen, ...] = ()
     experts: bool = False
     first: str = ""
+    confirm: tuple[Seen, ...] = ()
+    why: Why | None = None
 
     @property
     def symptom(self) -> Symptom | None:
@@ -68,7 +76,7 @@ def advise(
     if not flights:
         return FieldAdvice("fly")
     last = flights[-1]
-    before = flights[-2] if len(flights) > 1 else None
+    confirm = tuple(still_open(flights))
     turns = sorted(last.seen, key=lambda seen: _turn(seen, last))
     history = history_of(flights)
     mended = {look.symptom for look in looked if look.found and look.after == last.number}
@@ -76,13 +84,14 @@ def advise(
         (s for s in turns if SYMPTOMS[s.symptom].danger and s.symptom not in mended), None
     )
     if danger is not None:
-        return _bench(run, danger, turns)
-    back = _taken_back(run, last, before, history)
+        in_vain = _in_vain_on_the_bench(SYMPTOMS[danger.symptom], last, looked)
+        return _bench(run, danger, turns, in_vain)
+    back = _taken_back(run, flights, history)
     if back is not None:
         why = _shown_by(last, turns)
         return FieldAdvice("put back", why, back, opened_by(run, back), rests=tuple(turns))
     if mended:
-        return FieldAdvice("fly", rests=tuple(turns))
+        return FieldAdvice("fly", rests=tuple(turns), confirm=confirm)
     left: FieldAdvice | None = None
     for seen in turns:
         found = _for(run, seen, history, flights, looked, log)
@@ -91,7 +100,7 @@ def advise(
         if found.kind != "hands":
             return found
         left = left or found
-    return left or FieldAdvice("fly")
+    return left or FieldAdvice("fly", confirm=confirm)
 
 
 def _turn(seen: Seen, last: Flight) -> tuple[int, int, int]:
@@ -118,6 +127,8 @@ def _for(
             continue
         if move.stopped == "unknown":
             return FieldAdvice("enter", seen, move, experts=experts)
+        if _hides_a_reversal(run, move):
+            return FieldAdvice("bench", seen, bench=_CORRECTION)
         move = _in_the_room(history, move)
         if not move.stopped:
             return FieldAdvice(
@@ -128,7 +139,40 @@ def _for(
                 experts=experts,
                 first=remedy.first,
             )
-    return _bench(run, seen, (), _in_vain_on_the_bench(symptom, flights[-1], looked))
+    in_vain = _in_vain_on_the_bench(symptom, flights[-1], looked)
+    found = _bench(run, seen, (), in_vain)
+    if found.kind == "hands":
+        again = _tried_again(run, seen, history, flights, log)
+        return found if again is None else replace(again, experts=experts)
+    return found
+
+
+def _hides_a_reversal(run: BenchRun, move: Move) -> bool:
+    """Whether more gain would be given to a tail of which nobody has proved that it corrects the
+    right way: a reversed one only turns faster."""
+    if not move.path.endswith(_GAIN) or move.stopped or abs(move.new) <= abs(move.old):
+        return False
+    return not run.done(_CORRECTION)
+
+
+def _tried_again(
+    run: BenchRun, seen: Seen, history: History, flights: Sequence[Flight], log: LogSays | None
+) -> FieldAdvice | None:
+    """What was left alone, once all else is used up: one more step of what made the trouble
+    smaller, or a setting that a single description bars. Within its range and ceiling."""
+    made, verdict = the_one_change(flights[-1]), verdict_on(flights)
+    for remedy in SYMPTOMS[seen.symptom].remedies:
+        move = move_of(run, remedy, seen, log)
+        if move is None or move.stopped or history.did_nothing(move.path, move.way):
+            continue
+        if _hides_a_reversal(run, move):
+            continue
+        helped = verdict == "better" and made is not None and made.path == move.path
+        if helped and made is not None and made.way == move.way:
+            return FieldAdvice("move", seen, move, opened_by(run, move), why="it helped")
+        if history.barred_once(move.path, move.way):
+            return FieldAdvice("move", seen, move, opened_by(run, move), why="all else was tried")
+    return None
 
 
 def _in_vain_on_the_bench(symptom: Symptom, last: Flight, looked: Sequence[Looked]) -> int:
@@ -153,38 +197,41 @@ def _looked_at(symptom: Symptom, flights: Sequence[Flight], looked: Sequence[Loo
     nothing: then it is less likely to be a setting. A single flight without it between may be one
     in which nobody noticed."""
     since, missing = flights[-1].number, 0
-    for flight, before in zip(reversed(flights), (*reversed(flights[:-1]), None), strict=True):
+    for n in range(len(flights), 0, -1):
+        flight = flights[n - 1]
         missing = 0 if flight.shows_any(symptom.key) else missing + 1
         if missing > 1:
             break
         if not missing:
             since = flight.number
-            if _in_vain(symptom, flight, before):
+            if _in_vain(symptom, flights[:n]):
                 break
     return any(look.symptom == symptom.key and look.after >= since for look in looked)
 
 
-def _in_vain(symptom: Symptom, flight: Flight, before: Flight | None) -> bool:
-    against = [each.against.symptom for each in flight.changed if each.against]
-    return symptom.key in against and verdict_on(flight, before) == "same"
+def _in_vain(symptom: Symptom, flights: Sequence[Flight]) -> bool:
+    against = [each.against.symptom for each in flights[-1].changed if each.against]
+    return symptom.key in against and verdict_on(flights) == "same"
 
 
 def _bench(run: BenchRun, seen: Seen, turns: Sequence[Seen], in_vain: int = 0) -> FieldAdvice:
     """The step of the bench that measures it, the next one after each that was ``in_vain``; hands
-    where this helicopter has none."""
+    where none is left. A danger stays at the bench."""
     rests = tuple(each for each in turns if each != seen)
     here = _steps(run)
     steps = [each for each in SYMPTOMS[seen.symptom].bench if each in here]
+    danger = SYMPTOMS[seen.symptom].danger
     step = steps[min(in_vain, len(steps) - 1)] if steps else None
+    if in_vain >= len(steps) and not danger:
+        step = None
     return FieldAdvice("hands" if step is None else "bench", seen, bench=step, rests=rests)
 
 
-def _taken_back(
-    run: BenchRun, last: Flight, before: Flight | None, history: History
-) -> Move | None:
+def _taken_back(run: BenchRun, flights: Sequence[Flight], history: History) -> Move | None:
     """The newest change put back where it made things worse; half of it where it helped and was
     overdone. None where it was neither, or is not what stands there now."""
-    made, verdict = the_one_change(last), verdict_on(last, before)
+    last, before = flights[-1], flights[-2] if len(flights) > 1 else None
+    made, verdict = the_one_change(last), verdict_on(flights)
     if made is None or setting_at(run.setup.as_document(), made.path) != made.new:
         return None
     if verdict == "worse":

@@ -42,7 +42,8 @@ def size_of(value: Any) -> float | None:
 
 @dataclass(frozen=True)
 class Flight:
-    """One flight. Nothing ``seen`` means that nothing was wrong.
+    """One flight. Nothing ``seen`` means that nothing was wrong: all of it was flown, and as it
+    should. ``gone`` is what was looked for in it, and was not there. What is in neither is no word.
 
     ``changed`` is what was moved since the flight before, one setting as a rule; ``verdict`` is
     the pilot's word on it, None where there was nothing to judge or nobody did.
@@ -52,6 +53,11 @@ class Flight:
     seen: tuple[Seen, ...] = ()
     changed: tuple[Changed, ...] = ()
     verdict: Verdict | None = None
+    gone: tuple[Seen, ...] = ()
+
+    def says_gone(self, seen: Seen) -> bool:
+        """Whether it was said of it that the same was looked for and not seen."""
+        return not self.seen or any(each.same_as(seen) for each in self.gone)
 
     def shows(self, seen: Seen) -> bool:
         """Whether the same was seen in it, in any mode."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from mint_lever.devices import OnDevice, on_devices
@@ -30,6 +31,21 @@ _TOWARD = {
 _AXIS = {"roll": "in roll", "pitch": "in pitch"}
 _TASTE = "Taste, not a fault."
 _FLY = "Fly it as it is: one change a flight, and now there is none."
+_CONFIRM = "Fly it again as it is, and look for it"
+_MADE = "One change is made: fly it"
+_HANDS = (
+    "Links and balls: play, cracked cups.",
+    "Blade bolts and grips, alike and not loose.",
+    "Dampers, the head moved by hand.",
+    "Feathering shaft and main shaft, turned by hand: bent?",
+    "Bearings and gears, turned slowly: rough?",
+    "Each servo's gear, its horn held.",
+)
+"""What is worn, bent or loose, the cheapest to look at first. Common practice, no source."""
+_WHY = {
+    "it helped": "The last step made it smaller, and nothing else is left: one more the same way.",
+    "all else was tried": "It was said once to make it worse. Everything else was tried since.",
+}
 _CLEAN = "Nothing is left to change. This is how it flies."
 
 
@@ -41,7 +57,8 @@ class FieldWords:
     its values in words with their ``unit``; ``on_devices`` says the new one as the helicopter's
     own devices show it. ``opens`` are the steps of the bench it undoes, by name and title.
     ``later`` are the symptoms whose turn comes after this one. ``known`` is what log, bench, drive
-    and audit say of it beside.
+    and audit say of it beside. ``confirm`` is to be looked for in the next flight. ``unproved`` is
+    what the bench has not proved of this model; it is said before all else.
     """
 
     headline: str
@@ -59,6 +76,8 @@ class FieldWords:
     later: tuple[str, ...] = ()
     note: str = ""
     known: tuple[str, ...] = ()
+    confirm: tuple[str, ...] = ()
+    unproved: str = ""
 
 
 def seen_said(seen: Seen) -> str:
@@ -77,20 +96,51 @@ def seen_said(seen: Seen) -> str:
 def advice_said(run: BenchRun, advice: FieldAdvice, log: LogSays | None = None) -> FieldWords:
     """Put an advice into words; ``log`` is what the newest flight's log says."""
     later = tuple(seen_said(each) for each in advice.rests)
-    symptom = advice.symptom
+    confirm = tuple(seen_said(each) for each in advice.confirm)
+    symptom, unproved = advice.symptom, _unproved(run)
     if advice.kind == "fly" or (symptom is None and advice.move is None):
-        return FieldWords(headline=_FLY if later else _CLEAN, later=later)
+        headline = _CONFIRM if confirm else _FLY if later else _CLEAN
+        if headline == _CLEAN and unproved:
+            headline = "Nothing was seen in the air. That proves nothing of the bench."
+        return FieldWords(headline, later=later, confirm=confirm, unproved=unproved)
     words = FieldWords(
         headline=_headline(run, advice),
         likely="" if symptom is None or advice.kind == "put back" else symptom.likely,
-        look=symptom.look if symptom is not None and advice.kind in ("look", "hands") else (),
+        look=_look(advice),
         wrong_if="" if symptom is None or advice.kind != "move" else symptom.wrong_if,
         opens=tuple((name, run.step(name).title) for name in advice.opens),
         later=later,
         note=_note(advice),
         known=tuple(known_beside(run, advice, log)),
+        unproved=unproved,
     )
     return words if advice.move is None else _with_move(run, advice, words, advice.move)
+
+
+def made_said(changes: Sequence[str], run: BenchRun) -> FieldWords:
+    """Say that ``changes`` are made and not flown: nothing is advised from what was seen before."""
+    return FieldWords(headline=_MADE, look=tuple(changes), unproved=_unproved(run))
+
+
+def _look(advice: FieldAdvice) -> tuple[str, ...]:
+    symptom = advice.symptom
+    if symptom is None or advice.kind not in ("look", "hands"):
+        return ()
+    return (*symptom.look, *_HANDS) if advice.kind == "hands" else symptom.look
+
+
+def _unproved(run: BenchRun) -> str:
+    """What the bench has not proved, but for what is gone through before each flight anyway."""
+    titles = [
+        each.step.title
+        for each in run.standings
+        if each.state not in ("good", "workable")
+        if not (each.step.always_last or each.step.every_power_up)
+    ]
+    if not titles:
+        return ""
+    steps = "1 step" if len(titles) == 1 else f"{len(titles)} steps"
+    return f"Not proved on the bench: {steps}, first “{titles[0]}”."
 
 
 def _headline(run: BenchRun, advice: FieldAdvice) -> str:
@@ -105,7 +155,7 @@ def _headline(run: BenchRun, advice: FieldAdvice) -> str:
         return f"Do not fly. On the bench: “{title}”" if danger else f"On the bench: “{title}”"
     if advice.kind == "look":
         return "Look first, before a setting is moved"
-    return "No setting is left to try: look again, by hand"
+    return "No setting is left to try: look by hand for what is worn, bent or loose"
 
 
 def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move) -> FieldWords:
@@ -137,6 +187,8 @@ def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move
 
 def _note(advice: FieldAdvice) -> str:
     notes = []
+    if advice.why is not None:
+        notes.append(_WHY[advice.why])
     if advice.symptom is not None and advice.symptom.taste:
         notes.append(_TASTE)
     if advice.experts and advice.kind in ("move", "enter"):

@@ -34,7 +34,34 @@ _SLACK = (
     "The belt's tension, and the tail shaft: is it straight?",
 )
 
+_ANSWER = (
+    "The correction: the motor cannot drive, sticks let go; push the nose left. The tail must "
+    "answer nose right. More gain never cures one that is reversed."
+)
+
 TAIL: tuple[Symptom, ...] = (
+    Symptom(
+        key="tail_turns_round",
+        seen="Turns round by itself as it lifts, faster the more it is left alone",
+        part="tail",
+        rung="bench",
+        likely="The yaw correction is reversed. If it is right: the tail drive slips or turns the "
+        "wrong way, or the pitch at centre is on the wrong side.",
+        bench=("tail_correction", "tail_mechanics", "tail_offset"),
+        danger=True,
+        wrong_if="the tail answers a push of the nose the right way, and its drive is sound",
+    ),
+    Symptom(
+        key="turns_away_as_it_lifts",
+        seen="Turns away as it lifts, then stops",
+        part="tail",
+        rung="bench",
+        likely="The pitch at centre is on the wrong side, or the limit on that side is short.",
+        look=(_ANSWER,),
+        bench=("tail_offset", "tail_limits"),
+        wrong_if="it turns away as far as before",
+        overdone=("servo_groans",),
+    ),
     Symptom(
         key="tail_wags",
         seen="Tail wags quickly",
@@ -63,7 +90,7 @@ TAIL: tuple[Symptom, ...] = (
         part="tail",
         rung="tail_gain",
         likely="The tail gain is too low to hold against wind and torque.",
-        look=("Vibration at the unit, and its mount: is it loose?",),
+        look=(_ANSWER, "Vibration at the unit, and its mount: is it loose?"),
         remedies=(_gain(1),),
         wrong_if="it drifts the same way, however high the gain is",
         overdone=("tail_wags",),
@@ -74,6 +101,7 @@ TAIL: tuple[Symptom, ...] = (
         part="tail",
         rung="tail_gain",
         likely="The tail answers too softly to stop what it has begun.",
+        look=(_ANSWER,),
         remedies=(
             _gain(1),
             Remedy(path="unit.tuning.tail.response", way=1, by=_STEP),

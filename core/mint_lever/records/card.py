@@ -117,7 +117,11 @@ def _next(words: FieldWords | None) -> Iterator[str]:
     if words is None:
         yield "Nothing was flown yet."
         return
+    if words.unproved:
+        yield words.unproved
     yield words.headline
+    yield from words.confirm
+    yield from words.look
     if words.setting:
         unit = f" {unit_said(words.unit)}" if words.unit else ""
         yield f"{words.device}, {words.setting}: {words.old} → {words.new}{unit}"

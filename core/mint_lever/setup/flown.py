@@ -85,8 +85,8 @@ class FlownHover(Part):
 
 
 class FlownSpeed(Part):
-    """A mode's head speed as it was measured at a spool-up, by what, and the percent it was asked for with
-    where the governor takes a percent."""
+    """A mode's head speed as it was measured at a spool-up, by what, and the percent it was
+    asked for with where the governor takes a percent."""
 
     mode: Annotated[
         ModeName,

@@ -20,6 +20,7 @@ export type NextThing = NonNullable<Field["next"]>;
 export type Changed = Schemas["ChangedOut"];
 export type Symptom = Schemas["SymptomOut"];
 export type Seen = Schemas["SeenGiven"];
+export type LookedFor = Schemas["LookedFor"];
 export type Verdict = NonNullable<Flight["verdict"]>;
 export type Written = Partial<
   Pick<
@@ -31,6 +32,7 @@ export type Written = Partial<
     | "modes"
     | "trims"
     | "seen"
+    | "gone"
     | "words"
     | "verdict"
     | "next_idea"

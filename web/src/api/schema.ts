@@ -2867,8 +2867,8 @@ export interface components {
         };
         /**
          * FlownSpeed
-         * @description A mode's head speed as it was measured at a spool-up, by what, and the percent it was asked for with
-         *     where the governor takes a percent.
+         * @description A mode's head speed as it was measured at a spool-up, by what, and the percent it was
+         *     asked for with where the governor takes a percent.
          */
         FlownSpeed: {
             /**
@@ -7653,6 +7653,7 @@ export interface components {
          *     symptoms by their keys, the likely ones first. ``newest`` is the flight that landed last;
          *     ``log_says`` is what the newest flight's log shows that wants mending.
          *     ``since_good`` is null where nothing was changed since a good flight, or none was.
+         *     ``looked_for`` is what the newest flight is asked about.
          */
         FieldOut: {
             /** Name */
@@ -7693,6 +7694,8 @@ export interface components {
             packs: components["schemas"]["FlownPack"][];
             newest: components["schemas"]["FlightOut"] | null;
             since_good: components["schemas"]["SinceGood"] | null;
+            /** Looked For */
+            looked_for: components["schemas"]["LookedFor"][];
         };
         /**
          * FlightOut
@@ -7726,6 +7729,8 @@ export interface components {
             seen: components["schemas"]["SeenGiven"][] | null;
             /** Seen Words */
             seen_words: string[];
+            /** Gone */
+            gone: components["schemas"]["SeenGiven"][];
             /** Words */
             words: string;
             /** Changed */
@@ -7763,10 +7768,21 @@ export interface components {
             flown: number;
         };
         /**
+         * LookedFor
+         * @description Something that was seen before and is not gone for good: the newest flight is asked about
+         *     it.
+         */
+        LookedFor: {
+            seen: components["schemas"]["SeenGiven"];
+            /** Words */
+            words: string;
+        };
+        /**
          * NextThing
          * @description The one next thing: ``kind`` with its words. ``path`` and ``new_value`` are of the setting to
          *     move, ``step`` the step of the bench to go to, ``symptom`` what is to be looked at;
-         *     ``known`` what log, bench, drive and audit say of it beside.
+         *     ``known`` what log, bench, drive and audit say of it beside, ``confirm`` what is to be looked
+         *     for in the next flight, ``unproved`` what the bench has not proved: said before all else.
          */
         NextThing: {
             /**
@@ -7804,6 +7820,10 @@ export interface components {
             note: string;
             /** Known */
             known: string[];
+            /** Confirm */
+            confirm: string[];
+            /** Unproved */
+            unproved: string;
             /** Path */
             path: string;
             /** New Value */
@@ -7973,6 +7993,11 @@ export interface components {
             trims: components["schemas"]["Trims"];
             /** Seen */
             seen?: components["schemas"]["SeenGiven"][] | null;
+            /**
+             * Gone
+             * @default []
+             */
+            gone: components["schemas"]["SeenGiven"][];
             /**
              * Words
              * @default

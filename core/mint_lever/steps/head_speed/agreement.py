@@ -75,8 +75,8 @@ def _advise(run: Readings) -> Advice:
         step=NAME,
         do=(
             "Start in normal, then every mode, up and down; read the governor's own display.",
-            "It shows its target: a tachometer, an optical reader or a logger's own sensor measures "
-            "the head, at the first spool-up outside.",
+            "It shows its target: the head itself is measured at the first spool-up outside, by "
+            "a tachometer, an optical reader or a logger's own sensor.",
             "Off on the transmitter is off at the governor.",
             "A mode left on a default figure is the classic mistake.",
         ),

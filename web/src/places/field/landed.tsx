@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Field, FieldHand, Flight, Seen, Verdict } from "@/api/field";
 import { ChangedLines } from "./changed-lines";
 import { FlightDetails } from "./flight-details";
+import { LookedForList, sameSeen } from "./looked-for";
 import { SeenList } from "./seen-list";
 
 type Props = { id: string; field: Field; flight: Flight; hand: FieldHand };
@@ -17,12 +18,18 @@ export function Landed({ id, field, flight, hand }: Props) {
   const told = flight.seen !== null;
   const [writing, setWriting] = useState(!told);
   // What was tapped shows at once, whenever the answer comes.
-  const [mine, setMine] = useState<Seen[] | null>(null);
-  const seen = mine ?? flight.seen;
-  const write = async (to: Seen[]) => {
-    setMine(to);
-    if (await hand.write(flight.number, { seen: to })) setMine(null);
+  const [mine, setMine] = useState<{ seen: Seen[] | null; gone: Seen[] } | null>(null);
+  const { seen, gone } = mine ?? flight;
+  const said = async (to: Seen[] | null, without: Seen[]) => {
+    setMine({ seen: to, gone: without });
+    const written = to === null ? { gone: without } : { seen: to, gone: without };
+    if (await hand.write(flight.number, written)) setMine(null);
   };
+  const write = (to: Seen[]) =>
+    said(
+      to,
+      gone.filter((each) => !to.some((on) => sameSeen(on, each))),
+    );
   return (
     <section aria-labelledby="landed" className="space-y-4">
       <header className="flex flex-wrap items-baseline justify-between gap-x-3">
@@ -81,6 +88,7 @@ export function Landed({ id, field, flight, hand }: Props) {
               ))}
             </ul>
           )}
+          <LookedForList field={field} seen={seen ?? []} gone={gone} onSaid={said} />
           <SeenList field={field} flight={flight} seen={seen} onSeen={write} />
           <FlightDetails id={id} flight={flight} packs={field.packs} hand={hand} />
         </>

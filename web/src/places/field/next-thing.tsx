@@ -20,6 +20,11 @@ export function NextThingCard({ next, field, draft, editor, hand }: Props) {
       aria-live="polite"
       className={`border-2 px-4 py-3 ${next.danger ? "border-out" : "border-ink"}`}
     >
+      {next.unproved && (
+        <p className="mb-2 border-l-4 border-workable pl-2" role="note">
+          {next.unproved}
+        </p>
+      )}
       <p className="text-sm text-faint">The one next thing</p>
       <h2
         id="next-thing"
@@ -29,6 +34,13 @@ export function NextThingCard({ next, field, draft, editor, hand }: Props) {
         {next.headline}
       </h2>
       {next.likely && <p className="mt-1">{next.likely}</p>}
+      {next.confirm.length > 0 && (
+        <ul aria-label="Look for it" className="mt-2 list-disc pl-5">
+          {next.confirm.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      )}
       {next.look.length > 0 && (
         <ul className="mt-2 list-disc pl-5">
           {next.look.map((each) => (

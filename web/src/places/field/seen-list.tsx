@@ -65,7 +65,7 @@ export function SeenList({ field, flight, seen, onSeen }: Props) {
         onClick={() => onSeen([])}
       >
         {seen?.length === 0 && <Check aria-hidden size={20} />}
-        Nothing: it flew as it should
+        Nothing: all of it flown, and as it should
       </button>
       <ul className="mt-1">{short.map(row)}</ul>
       {all ? (
