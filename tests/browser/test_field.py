@@ -28,12 +28,22 @@ def field(page, new_pilot):
     return address
 
 
-def fly(page):
-    """Make the next flight ready, take off, land: three times the same key."""
-    page.keyboard.press("o")
-    page.locator("#ready").wait_for()
-    page.keyboard.press("o")
+ALL_THE_SAME = re.compile("Take off all the same")
+
+
+def take_off(page):
+    """Take off all the same, by keyboard: the key asks, and Enter answers."""
+    page.get_by_role("button", name=ALL_THE_SAME).press("Enter")
+    page.get_by_role("dialog").wait_for()
+    page.keyboard.press("Enter")
     page.get_by_role("timer").wait_for()
+
+
+def fly(page):
+    """Make the next flight ready, take off though it is not fit, land; all by keyboard."""
+    page.keyboard.press("n")
+    page.locator("#ready").wait_for()
+    take_off(page)
     page.keyboard.press("o")
     page.locator("#landed").wait_for()
 
@@ -59,12 +69,12 @@ def test_a_wag_is_flown_away_by_keyboard(page, field):
     page.get_by_text("against: Tail wags quickly, in normal").first.wait_for()
     # What was keyed in at the field differs from revision 1 in this alone: it is saved by itself.
     page.get_by_text("revision 2, all kept").first.wait_for()
-    page.keyboard.press("o")
-    page.get_by_role("timer").wait_for()
+    take_off(page)
     page.keyboard.press("o")
     page.get_by_role("button", name="Better", exact=True).press("Enter")
-    page.get_by_role("button", name="Nothing: it flew as it should").press("Enter")
-    page.get_by_role("heading", name="Nothing is left to change. This is how it flies.").wait_for()
+    page.get_by_role("button", name="Tail wags quickly, in normal: flown, not seen").press("Enter")
+    page.get_by_role("button", name="Nothing: all of it flown").press("Enter")
+    page.get_by_role("heading", name="Fly it again as it is, and look for it").wait_for()
     flight = state(page, field)["newest"]
     assert (flight["number"], flight["verdict"], flight["seen"]) == (2, "better", [])
     assert flight["revision"] is None, "an unfit helicopter's flight names no fit revision"
@@ -98,8 +108,8 @@ def test_which_way_it_went_is_asked_where_it_matters(page, field):
 
 def test_two_changes_at_once_are_made_only_after_being_told_why_not(page, field):
     fly(page)
-    page.get_by_role("button", name="Nothing: it flew as it should").click()
-    page.get_by_text("Nothing is left to change").wait_for()
+    page.get_by_role("button", name="Nothing: all of it flown").click()
+    page.get_by_text("That proves nothing of the bench").wait_for()
     token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
     for n, path in enumerate(("unit.tuning.tail.response", "unit.tuning.cyclic.response")):
         edited = page.context.request.patch(
@@ -110,18 +120,17 @@ def test_two_changes_at_once_are_made_only_after_being_told_why_not(page, field)
         assert edited.ok, edited.text()
     page.reload()
     page.locator("#landed").wait_for()
-    page.keyboard.press("o")
+    page.keyboard.press("n")
     page.get_by_role("heading", name="Changes it flies with").wait_for()
     page.get_by_text("nobody will know which one did it").wait_for()
-    page.get_by_role("button", name=re.compile("Take off all the same")).wait_for()
+    page.get_by_role("button", name=ALL_THE_SAME).wait_for()
 
 
 def test_the_clock_runs_without_a_network_and_nothing_is_lost(page, field):
-    page.keyboard.press("o")
+    page.keyboard.press("n")
     page.locator("#ready").wait_for()
     page.route("**/field/flights/*/*", lambda route: route.abort())
-    page.keyboard.press("o")
-    page.get_by_role("timer").wait_for()
+    take_off(page)
     page.keyboard.press("o")
     page.get_by_text("the flight is kept here and goes by itself").wait_for()
     assert state(page, field)["at_hand"]["stage"] == "ready"
@@ -149,11 +158,48 @@ def test_a_trim_flight_ends_in_the_units_centre(page, field):
     assert "unit.centre_trim.aileron_pct" in [e["path"] for e in state(page, field)["will_fly"]]
 
 
+def hold(page, key, seconds):
+    """Hold a finger on a key for so long."""
+    key.scroll_into_view_if_needed()
+    box = key.bounding_box()
+    at = {"x": box["x"] + box["width"] / 2, "y": box["y"] + box["height"] / 2}
+    finger = page.context.new_cdp_session(page)
+    finger.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [at]})
+    page.wait_for_timeout(1000 * seconds)
+    finger.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+
+
+@pytest.mark.parametrize("key", ["o", "n", "t", " ", "y"])
+def test_no_letter_flies_what_is_not_fit(page, field, key):
+    page.keyboard.press("n")
+    page.get_by_role("button", name=ALL_THE_SAME).wait_for()
+    page.keyboard.press(key)
+    page.keyboard.press(key)
+    page.wait_for_timeout(200)
+    assert state(page, field)["at_hand"]["stage"] == "ready"
+    expect(page.get_by_role("timer")).to_have_count(0)
+
+
+def test_a_click_does_not_fly_it_and_holding_does(page, field):
+    page.keyboard.press("n")
+    key = page.get_by_role("button", name=ALL_THE_SAME)
+    key.click()
+    page.get_by_text("Hold it down for a whole second").wait_for()
+    assert state(page, field)["at_hand"]["stage"] == "ready"
+    key.hover()
+    page.mouse.down()
+    page.get_by_role("timer").wait_for()
+    page.mouse.up()
+
+
 @BY_THUMB
 class TestByTouch:
     def test_a_flight_with_one_thumb(self, page, field):
         page.get_by_role("button", name=re.compile("Make the first flight ready")).tap()
-        page.get_by_role("button", name=re.compile("^Take off")).tap()
+        hold(page, page.get_by_role("button", name=ALL_THE_SAME), 0.3)
+        page.get_by_text("Hold it down for a whole second").wait_for()
+        assert state(page, field)["at_hand"]["stage"] == "ready"
+        hold(page, page.get_by_role("button", name=ALL_THE_SAME), 1.2)
         landed = page.get_by_role("button", name=re.compile("^Landed"))
         assert landed.bounding_box()["height"] >= 90
         landed.tap()
@@ -181,7 +227,7 @@ def test_practice_flies_by_itself_and_counts_for_nothing_real(page, address):
     stand_at(page, f"/helicopters/{yarrow}", "field")
     wide(page, 768, 1024)
     page.get_by_text("it never counts for the real Yarrow 570").wait_for()
-    page.keyboard.press("o")
+    page.keyboard.press("n")
     page.get_by_role("button", name=re.compile("Fly the simulated model")).click()
     page.get_by_role("heading", name=re.compile("^Flight 1")).wait_for()
     page.get_by_text("The one next thing").wait_for()

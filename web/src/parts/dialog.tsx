@@ -19,7 +19,9 @@ export function Dialog({ open, onOpenChange, title, children }: Props) {
           // A form is there to be typed into: on the closing key, a space would shut it.
           onOpenAutoFocus={(event) => {
             const sheet = event.currentTarget as HTMLElement;
-            const field = sheet.querySelector<HTMLElement>("input, textarea, select");
+            const field = sheet.querySelector<HTMLElement>(
+              "input, textarea, select, [data-answers]",
+            );
             if (!field) return;
             event.preventDefault();
             field.focus();

@@ -68,7 +68,7 @@ type GroundProps = Here & { field: Field; newest: Flight | null; hand: FieldHand
 
 /** Between flights: what was seen on the last one, what follows from it, and on to the next one. */
 function OnTheGround({ draft, editor, field, newest, hand }: GroundProps) {
-  useShortcut({ keys: ["o"], says: "the next flight", run: () => void hand.ready() });
+  useShortcut({ keys: ["n"], says: "the next flight", run: () => void hand.ready() });
   const first = newest === null;
   return (
     <>
@@ -95,7 +95,7 @@ function OnTheGround({ draft, editor, field, newest, hand }: GroundProps) {
         onClick={() => void hand.ready()}
       >
         {first ? "Make the first flight ready" : "Next flight"}
-        <kbd className="figure text-xs">O</kbd>
+        <kbd className="figure text-xs">N</kbd>
       </button>
     </>
   );

@@ -1,7 +1,9 @@
 /** Before a flight: what it flies with, fit or not, the final list, and the key to take off. */
 import { PlaneTakeoff } from "lucide-react";
 import type { Field, FieldHand, Flight } from "@/api/field";
+import { HeldKey } from "@/parts/held-key";
 import { useShortcut } from "@/parts/shortcuts/registry";
+import { WordMark } from "@/parts/verdict";
 import { ChangedLines } from "./changed-lines";
 import { FinalList } from "./final-list";
 import { Fitness } from "./fitness";
@@ -10,16 +12,13 @@ import { PackChoice } from "./pack-choice";
 type Props = { id: string; field: Field; flight: Flight; hand: FieldHand };
 
 export function Ready({ id, field, flight, hand }: Props) {
-  const knowing = field.against.length > 0;
+  const against = field.against.length > 0 && !field.simulated;
   const fly = () =>
     field.simulated
       ? void hand.flySimulated(flight.number)
-      : void hand.takeOff(flight.number, knowing);
-  useShortcut({
-    keys: ["o"],
-    says: "take off",
-    run: () => fly(),
-  });
+      : void hand.takeOff(flight.number, against);
+  // What can hurt is on no letter: with something against it, it is held down.
+  useShortcut({ keys: ["o"], says: "take off", run: () => against || fly() });
   return (
     <section aria-labelledby="ready" className="space-y-4">
       <header className="flex flex-wrap items-baseline justify-between gap-2">
@@ -58,7 +57,7 @@ export function Ready({ id, field, flight, hand }: Props) {
           </li>
         )}
       </ul>
-      {knowing && !field.simulated && (
+      {against && (
         <div className="border-2 border-workable px-3 py-2" role="note">
           <h3 className="font-semibold">What speaks against it</h3>
           <ul className="list-disc pl-5 text-sm">
@@ -66,23 +65,36 @@ export function Ready({ id, field, flight, hand }: Props) {
               <li key={each}>{each}.</li>
             ))}
           </ul>
+          <div className="mt-3">
+            <HeldKey
+              label="Take off all the same; it is written down"
+              question={`Take off for flight ${flight.number} all the same?`}
+              answer="Yes, take off; it is written down"
+              mark={<WordMark word={field.fitness.fit ? "workable" : "out"} />}
+              onDone={fly}
+            >
+              <ul className="list-disc pl-5 text-sm">
+                {field.against.map((each) => (
+                  <li key={each}>{each}.</li>
+                ))}
+              </ul>
+            </HeldKey>
+          </div>
         </div>
       )}
-      <div className="sticky bottom-0 bg-ground py-2">
-        <button
-          type="button"
-          className="key key-main min-h-16 w-full text-xl whitespace-normal"
-          onClick={fly}
-        >
-          <PlaneTakeoff aria-hidden size={22} />
-          {field.simulated
-            ? "Fly the simulated model"
-            : knowing
-              ? "Take off all the same; it is written down"
-              : "Take off"}
-          <kbd className="figure text-xs">O</kbd>
-        </button>
-      </div>
+      {!against && (
+        <div className="sticky bottom-0 bg-ground py-2">
+          <button
+            type="button"
+            className="key key-main min-h-16 w-full text-xl whitespace-normal"
+            onClick={fly}
+          >
+            <PlaneTakeoff aria-hidden size={22} />
+            {field.simulated ? "Fly the simulated model" : "Take off"}
+            <kbd className="figure text-xs">O</kbd>
+          </button>
+        </div>
+      )}
     </section>
   );
 }
