@@ -81,6 +81,9 @@ def slider(metal, box, u):
     def too_long(along):
         return np.hypot(along - ball[0], arm - ball[1]) - rod
 
+    if servo["rod_pulls"]:
+        end = brentq(too_long, ball[0] - 2 * rod, ball[0] - rod / 2)
+        return servo["ratio"] * (end + rod) + metal["offset_mm"]
     end = brentq(too_long, ball[0] + rod / 2, ball[0] + 2 * rod)
     return servo["ratio"] * (end - rod) + metal["offset_mm"]
 

@@ -10,16 +10,18 @@ from mint_lever.run.log import Entry, action_event
 from mint_lever.steps import bench_run
 
 
-def work_through_parts(bench, parts, most, answer=None, before=None):
+def work_through_parts(bench, parts, most, answer=None, before=None, known=()):
     """Work until every part is done, in at most ``most`` turns; give the log and how often each
     question was answered.
 
     ``answer`` (bench, step, ask) is another way of looking than the simulated helicopter's own;
-    ``before`` (run, step) may give a question to answer before the step's own next move.
+    ``before`` (run, step) may give a question to answer before the step's own next move; ``known``
+    are answers (step, key, value) given before all of it.
     """
-    entries, events, reads = [], [], Counter()
+    entries = [Entry(n, *each, bench.setup) for n, each in enumerate(known)]
+    events, reads = [], Counter()
     step = None
-    for sequence in range(most):
+    for sequence in range(len(known), most):
         run = bench_run(bench.setup, entries, events)
         step = next((part for part in parts if not run.done(part.name)), None)
         if step is None:

@@ -13,4 +13,6 @@ def work_the_tail(bench, answer=None):
     bench.truth.arrives["rudder"] = 1.0
     # How the unit sits is the tail's affair too; step 1 asks where it has the cyclic in hand.
     parts = [step for step in (unit_itself.STEP, *PARTS) if step.here(bench.setup.arranged)]
-    return work_through_parts(bench, parts, _MOST, answer)
+    shown = [("arrival", "rudder.low", -100.0), ("arrival", "rudder.high", 100.0)]
+    known = shown if bench.setup.arranged.shows_functions else []
+    return work_through_parts(bench, parts, _MOST, answer, known=known)

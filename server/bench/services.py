@@ -329,6 +329,7 @@ def _do(
             "changed": event.changed,
             "learned": {path: list(pair) for path, pair in event.learned.items()},
             "predicts": [[p.key, p.value, p.within] for p in event.predicts],
+            "work": [[w.kind, w.index, w.amount, w.arm] for w in event.work],
         },
     )
     return bench

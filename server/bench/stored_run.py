@@ -14,7 +14,7 @@ from hangar.models import Document
 from hangar.services import present_setup, state_of
 from mint_lever.devices import DeviceProfile
 from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
-from mint_lever.run.advice import Prediction
+from mint_lever.run.advice import Prediction, Work
 from mint_lever.run.log import Held
 from mint_lever.run.touched import settings
 from mint_lever.setup import Setup
@@ -128,6 +128,7 @@ def _event(entry: Logged) -> Event | None:
             {path: (pair[0], pair[1]) for path, pair in value["learned"].items()},
             # A log of an older version says nothing of what was to be expected.
             tuple(Prediction(*each) for each in value.get("predicts", [])),
+            tuple(Work(*each) for each in value.get("work", [])),
         )
     if entry.kind == LogEntry.Kind.TOUCHED:
         return Event(entry.stands_at, WORKED_ON[entry.key])

@@ -19,6 +19,7 @@ from config.given import MOST
 from field.schemas import SeenGiven, Trims
 from mint_lever.field import SYMPTOMS
 from mint_lever.run import WORKED_ON
+from mint_lever.run.advice import WorkKind
 from mint_lever.run.touched import Aspect
 from mint_lever.setup.modes import ModeName
 
@@ -67,6 +68,7 @@ class Acted(Part):
     changed: list[Short]
     learned: dict[Short, Annotated[list[Any], Field(min_length=2, max_length=2)]]
     predicts: list[tuple[Short, Figure, Figure]] = []
+    work: Annotated[list[tuple[WorkKind, int, Figure, int]], Field(max_length=40)] = []
 
 
 class Holding(Part):

@@ -11,7 +11,7 @@ from mint_lever.chain.tail_report import tail_report
 from mint_lever.faults import NotSimulated
 from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Choice
-from mint_lever.run.log import Entry
+from mint_lever.run.log import Entry, action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.simulate.builds import random_helicopter
@@ -69,13 +69,16 @@ class TestOffset:
         (ruler,) = found.rulers
         assert ruler.wrong_side == -described.airframe.head.turn_sign
 
-    def test_the_turns_of_the_rod_bring_it_in_by_the_linkage_itself(self, described):
+    @pytest.mark.parametrize("pulls", [False, True])
+    def test_the_turns_of_the_rod_bring_it_in_by_the_linkage_itself(self, described, pulls):
+        described = edited(described, ("airframe.tail.servo.rod_pulls", pulls))
         way, tail = described.airframe.head.turn_sign, described.airframe.tail
         for read in (0.0, 8.5, -2.0):
             (action,) = [a for a in offset_read(described, read).actions if a.needed]
             (work,) = action.work
             # Pitch is the arcsine of the slider over the grip arm; a turn is its thread's pitch.
             moved = work.amount * tail.rod_thread_mm * tail.rod_ends * tail.servo.ratio
+            moved *= -1 if pulls else 1
             lands = degrees(asin(sin(radians(read)) + moved / tail.grip_arm_mm))
             half_step = degrees(0.25 * tail.rod_thread_mm * tail.rod_ends / tail.grip_arm_mm)
             assert abs(lands - 3.5 * way) <= half_step + 0.05
@@ -163,15 +166,25 @@ class TestSquare:
 
 
 class TestLimits:
-    def advice(self, setup, **gaps):
+    def advice(self, setup, looked=(), **gaps):
         said = [(f"gap_{side}", value) for side, value in gaps.items()]
+        way = setup.airframe.head.turn_sign
+        shown = -100.0 if setup.transmitter.channels.rudder.reversed else 100.0
         entries = [
+            *log(setup, "arrival", ("rudder.low", -shown), ("rudder.high", shown)),
             *squared(setup),
             *log(setup, "tail_stick", ("stick", "edge_right"), start=55),
-            *log(setup, "tail_offset", ("pitch", 3.5 * setup.airframe.head.turn_sign), start=57),
+            *log(setup, "tail_offset", ("pitch", 3.5 * way), start=57),
             *log(setup, "tail_limits", *said, start=60),
         ]
-        return bench_run(setup, entries).advice("tail_limits")
+        if looked:
+            # Read again after the rod was looked at.
+            entries += [
+                *log(setup, "tail_offset", ("pitch", 3.5 * way), start=80),
+                *log(setup, "tail_stick", ("stick", "edge_right"), start=82),
+                *log(setup, "tail_limits", *said, start=85),
+            ]
+        return bench_run(setup, entries, looked).advice("tail_limits")
 
     def test_nothing_is_limited_before_what_moves_its_middle(self, described):
         bare = log(described, "tail_limits", ("gap_left", 0.0))
@@ -210,9 +223,30 @@ class TestLimits:
         assert "recentre the push rod" in action.text
         assert action.changes == ()
 
-    def test_one_side_that_binds_with_the_other_short_names_the_push_rod(self, described):
-        found = self.advice(_noted(described), left=0.0, right=2.5)
+    def test_one_side_that_binds_with_the_other_short_does_what_it_says(self, described):
+        """The rod is looked at first, and no limit is set; then each side gets its own."""
+        setup = _noted(described)
+        found = self.advice(setup, left=0.0, right=2.5)
         assert "push rod first" in found.summary
+        (action,) = found.actions
+        assert action.changes == ()
+        assert action.aspects == ("tail_rod",)
+        looked = [action_event(70, "tail_limits", action, setup)]
+        again = self.advice(setup, left=0.0, right=2.5, looked=looked)
+        assert {each.changes[0].path for each in again.actions if each.changes} >= {
+            "unit.tail.limit_left_pct"
+        }
+
+    def test_nothing_is_limited_before_the_rudder_was_seen_to_arrive(self, described):
+        entries = [
+            *squared(described),
+            *log(described, "tail_stick", ("stick", "edge_right"), start=55),
+            *log(described, "tail_offset", ("pitch", 3.5), start=57),
+            *log(described, "tail_limits", ("gap_left", 0.0), ("gap_right", 0.5), start=60),
+        ]
+        found = bench_run(described, entries).advice("tail_limits")
+        assert found.actions == ()
+        assert "Link and arrival" in found.summary
 
     @pytest.mark.parametrize(
         ("gap", "verdict"),
@@ -407,7 +441,9 @@ def test_random_builds_end_right_with_few_readings(seed):
     _, _, reads = work_the_tail(bench)
     found = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
     assert judge_tail.wrong_with_tail(*found) == []
-    assert reads["tail_offset", "pitch"] <= 2
+    # What the rod does is known, or the first turn shows it.
+    known = random_helicopter(60_000 + seed).setup.airframe.tail.servo.rod_pulls is not None
+    assert reads["tail_offset", "pitch"] <= (2 if known else 3)
     for look in (("tail_stick", "stick"), ("tail_stick", "hand"), ("tail_correction", "hand")):
         assert reads[look] <= 2
 

@@ -32,6 +32,7 @@ def put_down(helicopter_id, bench, evening):
                 "changed": event.changed,
                 "learned": event.learned,
                 "predicts": [[each.key, each.value, each.within] for each in event.predicts],
+                "work": [[w.kind, w.index, w.amount, w.arm] for w in event.work],
             },
             document=ended,
         )

@@ -98,6 +98,35 @@ class Numbers(Question):
     answer: list[float] | None = None
 
 
+WorkKind = Literal[
+    "turn_swash_link",
+    "turn_blade_link",
+    "press_horn",
+    "exchange_plugs",
+    "set_layout",
+    "mend_lead",
+    "tension_belt",
+    "turn_belt",
+    "free_slider",
+    "move_tail_ball",
+    "press_tail_horn",
+    "turn_tail_rod",
+    "tell_mounting",
+    "set_delay",
+    "teach_throttle",
+    "teach_unit_throttle",
+    "lead_throttle",
+    "switch_governor",
+    "program_card",
+    "set_bec",
+    "set_yaw_feed",
+    "tell_governor",
+    "unlock_governor",
+    "mend_sensor",
+    "set_mode_speed",
+]
+
+
 @dataclass(frozen=True)
 class Work:
     """Something done by hand: what, to which servo or blade (from 0), how far.
@@ -108,33 +137,7 @@ class Work:
     wheel. Of a governor ``index`` is its device, the figure it is told, or the flight mode.
     """
 
-    kind: Literal[
-        "turn_swash_link",
-        "turn_blade_link",
-        "press_horn",
-        "exchange_plugs",
-        "set_layout",
-        "mend_lead",
-        "tension_belt",
-        "turn_belt",
-        "free_slider",
-        "move_tail_ball",
-        "press_tail_horn",
-        "turn_tail_rod",
-        "tell_mounting",
-        "set_delay",
-        "teach_throttle",
-        "teach_unit_throttle",
-        "lead_throttle",
-        "switch_governor",
-        "program_card",
-        "set_bec",
-        "set_yaw_feed",
-        "tell_governor",
-        "unlock_governor",
-        "mend_sensor",
-        "set_mode_speed",
-    ]
+    kind: WorkKind
     index: int
     amount: float = 0.0
     arm: int = 0

@@ -9,7 +9,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from mint_lever.run.advice import Action, Answer, Prediction
+from mint_lever.run.advice import Action, Answer, Prediction, Work
 from mint_lever.run.graph import StepName
 from mint_lever.run.touched import Aspect
 from mint_lever.setup.about import Device
@@ -42,7 +42,8 @@ class Event:
 
     ``aspects`` were touched. ``step`` is the step whose advice was followed, if any: its own
     readings with these ``keys`` (all when empty) are then to be taken anew, as that step expects.
-    ``changed`` are the settings that were changed with it; ``predicts`` what it expects to be read.
+    ``changed`` are the settings that were changed with it; ``predicts`` what it expects to be read;
+    ``work`` what was done by hand, how far. A log of an older version has none.
     ``learned`` maps settings that were only known better afterwards to (before, after): the
     helicopter itself did not change.
     """
@@ -54,6 +55,7 @@ class Event:
     changed: tuple[str, ...] = ()
     learned: Mapping[str, tuple[Any, Any]] = field(default_factory=dict)
     predicts: tuple[Prediction, ...] = ()
+    work: tuple[Work, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -76,7 +78,15 @@ def action_event(sequence: int, step: StepName, action: Action, before: Setup) -
         document = before.as_document()
         learned = {c.path: (setting_at(document, c.path), c.value) for c in action.changes}
         return Event(sequence, changed=changed, learned=learned)
-    return Event(sequence, action.aspects, step, action.keys, changed, predicts=action.predicts)
+    return Event(
+        sequence,
+        action.aspects,
+        step,
+        action.keys,
+        changed,
+        predicts=action.predicts,
+        work=action.work,
+    )
 
 
 def setting_at(document: Any, path: str) -> Any:

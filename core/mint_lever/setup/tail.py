@@ -99,6 +99,19 @@ class TailServo(Part):
             alone=True,
         ),
     ] = 0.0
+    rod_pulls: Annotated[
+        bool | None,
+        About(
+            label="A longer push rod moves the blades toward",
+            help="Which way the nose would go with the push rod turned longer; the first turn "
+            "shows it.",
+            stage="tail",
+            group="Tail servo",
+            steps=("tail_limits",),
+            alone=True,
+            words={False: "nose right", True: "nose left"},
+        ),
+    ] = None
     rated_frame_rate_hz: Annotated[
         FrameRate | None,
         About(

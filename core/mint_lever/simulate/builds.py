@@ -33,6 +33,9 @@ LINKS = (0.0, 0.5, 0.5, 1.0)
 """Smallest steps (turns): turnbuckle, plain cup, cup with a face."""
 
 
+_KNOWN_PULLS = (False, True, None)
+
+
 def random_helicopter(
     seed: int,
     arrangement: ArrangementName = "unit_mixes",
@@ -153,6 +156,8 @@ def _tail(rng: np.random.Generator) -> tuple[Tail, SizeClass]:
         ratio=float(rng.choice([1.0, 1.0, 0.8])),
         mounted=1 if rng.integers(2) else -1,
     )
+    # Two of three pilots know what their rod does.
+    servo = servo.model_copy(update={"rod_pulls": _KNOWN_PULLS[int(1e3 * arm) % 3]})
     # About where forty degrees of the horn, a usual full throw, would take the slider.
     minus, plus = arm * rng.uniform(0.6, 0.7, 2) * servo.ratio
     tail = Tail(

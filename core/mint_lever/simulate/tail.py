@@ -129,10 +129,14 @@ class SimulatedTail:
         """Measure the horn (mm)."""
         return round(self.metal.servo.arm_mm, 1)
 
-    def read_gap(self, side: str) -> float:
+    def read_gap(self, side: str, by_gyro: bool = False) -> float:
         """Measure how far full stick to a side leaves the slider off the contact it runs at (mm);
-        0 where it touches, hums or binds."""
-        pose, rest = self._pose(100.0 if side == "right" else -100.0), self._slider(0.0)
+        0 where it touches, hums or binds. ``by_gyro``: driven as far that way as the gyro goes."""
+        stick = 100.0 if side == "right" else -100.0
+        pose, rest = self._pose(stick), self._slider(0.0)
+        if by_gyro:
+            horn = self._output.horn_for(np.sign(self._rudder(stick)))
+            pose = TailLinkage(self.metal).pose(horn)
         if not bool(pose.rod_reaches):
             return 0.0
         to_plus = float(pose.slider_mm) > rest

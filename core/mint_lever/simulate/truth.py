@@ -186,6 +186,11 @@ def _random_tail(setup: Setup, rng: np.random.Generator) -> TailTruth:
             "grip_arm_mm": (written.grip_arm_mm or 9.0) * float(more.uniform(0.95, 1.05)),
         }
     )
+    pulls = written.servo.rod_pulls
+    if pulls is None:
+        # Drawn apart as well.
+        pulls = bool(np.random.default_rng([int(1e6 * metal.offset_mm + 2e6), 9]).random() < 0.5)
+    metal = metal.model_copy(update={"servo": metal.servo.model_copy(update={"rod_pulls": pulls})})
     told_wrong = bool(more.random() < 0.2)
     # Wheels that have a place within two degrees of square.
     arms, teeth = more.choice([(4, 25), (6, 25), (5, 24)])

@@ -48,6 +48,8 @@ class TailLinkage:
         servo = tail.servo
         self._arm, self._rod, self._ratio = servo.arm_mm, servo.rod_mm, servo.ratio
         self._grip, self._offset = tail.grip_arm_mm, tail.offset_mm
+        # A rod that pulls works the same triangle from the other side.
+        self._pushes = -1 if servo.rod_pulls else 1
         self._minus, self._plus = tail.slider.minus_mm, tail.slider.plus_mm
 
     def pose(self, horn_deg: ArrayLike) -> TailPose:
@@ -84,21 +86,25 @@ class TailLinkage:
 
     def pushed_mm(self, horn_deg: ArrayLike) -> tuple[Array, Mask]:
         """Give how far the horn pushes the slider from where it stands with the horn square, and
-        where the rod reaches: x = m·[r sin α + √(L² − r²(1 − cos α)²) − L], |α| ≤ 85°."""
-        horn = np.asarray(horn_deg, dtype=float) * (1 / DEG)
+        where the rod reaches: x = m·[r sin α + √(L² − r²(1 − cos α)²) − L], |α| ≤ 85°; with a rod
+        that pulls, the root's sign and L's turned round."""
+        horn = np.asarray(horn_deg, dtype=float) * (self._pushes / DEG)
         aside = self._arm * (1 - np.cos(horn))
         under = self._rod**2 - aside * aside
         reaches = (under >= 0) & (np.abs(horn) <= MOST_HORN_DEG / DEG + 1e-12)
         along = np.sqrt(np.maximum(under, 0.0))
-        return self._ratio * (self._arm * np.sin(horn) + along - self._rod), reaches
+        pushed = self._ratio * (self._arm * np.sin(horn) + along - self._rod)
+        return self._pushes * pushed, reaches
 
     def horn_for(self, slider_mm: ArrayLike) -> tuple[Array, Mask]:
         """Give the horn angle (deg) that puts the slider at places (mm, any shape), and where one
         within 85° does: the triangle of horn, rod and the line between their ends, solved."""
-        along = self._rod + (np.asarray(slider_mm, dtype=float) - self._offset) / self._ratio
+        moved = self._pushes * (np.asarray(slider_mm, dtype=float) - self._offset)
+        along = self._rod + moved / self._ratio
         apart = np.hypot(along, self._arm)
         inner = (self._arm**2 + apart**2 - self._rod**2) / (2 * self._arm * apart)
         horn = np.degrees(np.arctan2(along, self._arm) - np.arccos(np.clip(inner, -1, 1)))
+        horn = self._pushes * horn
         reached, reaches = self.pushed_mm(horn)
         # A second place of the triangle, the rod folded back over the horn, is none of ours.
         meets = np.abs(reached + self._offset - np.asarray(slider_mm, dtype=float)) < 1e-6
@@ -121,8 +127,10 @@ class TailLinkage:
 
 
 def turn_of_rod_mm(tail: Tail) -> float:
-    """How far one turn of the push rod moves the slider; a longer rod moves it toward +."""
-    return tail.rod_thread_mm * tail.rod_ends * tail.servo.ratio
+    """How far one turn of the push rod moves the slider; a longer rod moves it toward +, one that
+    pulls toward −. Where nobody knows, it is reckoned to push."""
+    way = -1 if tail.servo.rod_pulls else 1
+    return way * tail.rod_thread_mm * tail.rod_ends * tail.servo.ratio
 
 
 def turn_of_rod_deg(tail: Tail) -> float | None:

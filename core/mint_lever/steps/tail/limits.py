@@ -15,8 +15,9 @@ from mint_lever.chain.tail_path import tail_path
 from mint_lever.measure.tail_bands import GAP_MM, UNEQUAL
 from mint_lever.measure.verdict import Word, judge
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Slide
-from mint_lever.run.readings import Readings
+from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
+from mint_lever.run.touched import Aspect
 from mint_lever.run.words import worst
 from mint_lever.setup.edit import Change
 from mint_lever.setup.numbers import USUAL_LIMIT
@@ -32,7 +33,10 @@ NAME = "tail_limits"
 Side = Literal["left", "right"]
 _FIRST = ("tail_square", "tail_stick", "tail_offset")
 """What moves the slider's middle or turns it round: no limit is set before."""
+_FULL = 0.98
+"""A stick that sends less than this of the rudder stops short of where the gyro goes."""
 _SIDES: tuple[Side, Side] = ("left", "right")
+_ROD: Aspect = "tail_rod"
 _LOWER_PCT, _RAISE_PCT, _LEAST_PCT = 10.0, 10.0, 10.0
 _SURE_PCT = 3.0
 """Less than this below the limit that touches, the figure written down is not believed."""
@@ -54,7 +58,7 @@ class _End:
 
 def _advise(run: Readings) -> Advice:
     ends = run.memo("tail ends", lambda: {side: _end(run, side) for side in _SIDES})
-    gaps = {side: run.mean(NAME, _key(side)) for side in _SIDES}
+    gaps = {side: run.mean(NAME, _key(run, side)) for side in _SIDES}
     asks, actions, kept = [], [], []
     for side in _SIDES:
         gap, word = gaps[side], None
@@ -70,6 +74,10 @@ def _advise(run: Readings) -> Advice:
             kept += [why] if why else []
         asks.append(_ask(run, side, word))
     waits = [run.rules_of[name].title for name in _FIRST if not run.done(name)]
+    if not _arrived(run):
+        waits.insert(0, run.rules_of["arrival"].title)
+    if _binds_and_short(gaps) and not waits and not _rod_looked_at(run):
+        actions = [_look_at_rod()]
     if waits:
         actions = []
     outcome = worst(ask.word for ask in asks) if any(g is not None for g in gaps.values()) else None
@@ -77,36 +85,109 @@ def _advise(run: Readings) -> Advice:
         kept.append(f"{UNDESCRIBED}, one reading of each side gives its figure.")
     return Advice(
         step=NAME,
-        do=(
-            "Gyro in rate mode, throttle hold on or motor unplugged: limits shown in heading hold "
-            "are wrong, for the servo was driven to an end.",
-            "Stick slowly one way until the slider almost touches; stop, hold it still for a "
-            "second. Then the other way.",
-            "Full stick both ways afterwards: no groan, no binding.",
-        ),
+        do=_BY_GYRO if any(_by_gyro(run, side) for side in _SIDES) else _BY_STICK,
         asks=tuple(asks),
         summary=f"First: {', '.join(waits)}. A limit set before that is set twice."
         if waits and outcome not in ("good", None)
-        else _summary(gaps, ends, kept, outcome),
+        else _summary(gaps, ends, kept, outcome, _rod_looked_at(run)),
         actions=tuple(actions),
         outcome=outcome,
         slide=_slide(run, ends, gaps),
     )
 
 
-def _key(side: Side) -> str:
-    return f"gap_{side}"
+_BY_STICK = (
+    "Gyro in rate mode, throttle hold on or motor unplugged: limits shown in heading hold "
+    "are wrong, for the servo was driven to an end.",
+    "Stick slowly one way until the slider almost touches; stop, hold it still for a "
+    "second. Then the other way.",
+    "Full stick both ways afterwards: no groan, no binding.",
+)
+_BY_GYRO = (
+    "Full stick sends less than all of the rudder: the stick stops before the gyro does.",
+    "Heading hold, for this look alone: turn the nose by hand, one way and on, until the slider "
+    "stands still at its end. Set no limit meanwhile.",
+    "Read the gap there. Then back to rate mode, and the other way.",
+)
+
+
+def _by_gyro(run: Readings, side: Side) -> bool:
+    """Whether the end is looked at as the gyro drives it: the stick stops short of it, and nothing
+    that is described says how far the gyro goes."""
+    return tail_of(run) is None and _sent_share(run, side) < _FULL
+
+
+def _sent_share(run: Readings, side: Side) -> float:
+    """How much of the rudder full stick to a side commands (0…1), as it was seen to arrive or, where
+    nothing shows it, as it is sent."""
+    seen = _seen_to_arrive(run, "high" if side == "right" else "low")
+    if seen is not None and run.setup.arranged.shows_functions:
+        return seen
+    sent = _sent(run, [100.0 if side == "right" else -100.0])
+    pct = float(sent.channel.limited_pct[FUNCTIONS.index("rudder"), 0])
+    return min(abs(pct) / 100.0, 1.0)
+
+
+def _arrived(run: Readings) -> bool:
+    """Whether it was seen how much of the rudder arrives, where a unit shows it: a stick that is
+    short there stops short of the limit."""
+    if not run.setup.arranged.shows_functions:
+        return True
+    return None not in (_seen_to_arrive(run, "low"), _seen_to_arrive(run, "high"))
+
+
+def _seen_to_arrive(run: Readings, end: str) -> float | None:
+    """The share of the rudder (0…1) that was seen to arrive at an end of its stick; None where that
+    was not read, or its channel is another since. Turning it round changes no share."""
+    now = run.setup.transmitter.channels.rudder
+    for entry in reversed(run.all("arrival", f"rudder.{end}")):
+        then = entry.setup.transmitter.channels.rudder
+        if then.model_copy(update={"reversed": now.reversed}) == now:
+            return min(abs(figure(entry)) / 100.0, 1.0)
+    return None
+
+
+def _binds_and_short(gaps: dict[Side, float | None]) -> bool:
+    read = [gap for gap in gaps.values() if gap is not None]
+    return len(read) == 2 and min(read) <= 0 and max(read) > GAP_MM.workable_high
+
+
+def _rod_looked_at(run: Readings) -> bool:
+    """Whether the push rod was looked at for it, since anybody else worked on it."""
+    looks = [
+        event.sequence for event in run.by_hand if event.step == NAME and _ROD in event.aspects
+    ]
+    return bool(looks) and not run.work_undoing({"tail_offset"}, looks[-1], but_of="tail_offset")
+
+
+def _look_at_rod() -> Action:
+    return Action(
+        key="rod.first",
+        text="Look at the push rod first: read the pitch at centre again, and turn the rod until "
+        "it is right.",
+        expect="Then both limits anew; they are set only when that is right.",
+        device="helicopter",
+        aspects=(_ROD,),
+    )
+
+
+def _key(run: Readings, side: Side) -> str:
+    return f"gyro_{side}" if _by_gyro(run, side) else f"gap_{side}"
 
 
 def _ask(run: Readings, side: Side, word: Word | None) -> Number:
+    key, hint = _key(run, side), "The gap in millimetres; 0 where it touches, hums or binds."
+    label = f"Full {side} stick: slider to its contact"
+    if _by_gyro(run, side):
+        label = f"Driven by the gyro as for {side} stick: slider to its contact"
     return Number(
-        key=_key(side),
-        label=f"Full {side} stick: slider to its contact",
-        hint="The gap in millimetres; 0 where it touches, hums or binds.",
+        key=key,
+        label=label,
+        hint=hint,
         unit="mm",
         low=0.0,
         high=40.0,
-        answer=run.answer(NAME, _key(side)),
+        answer=run.answer(NAME, key),
         word=word,
     )
 
@@ -163,7 +244,7 @@ def _limit(run: Readings, side: Side) -> str:
 
 def _limit_then(run: Readings, side: Side) -> str:
     """The limit a side's stick ran into when its gap was read: the channel may be turned since."""
-    read = run.all(NAME, _key(side))
+    read = run.all(NAME, _key(run, side))
     turned = [
         setup.transmitter.channels.rudder.reversed
         for setup in (run.setup, *(entry.setup for entry in read[-1:]))
@@ -217,7 +298,7 @@ def _set_limit(
         if end is not None
         else "Then full stick that way again.",
         changes=(Change(f"unit.tail.{name}", new), *changes),
-        keys=(_key(side),),
+        keys=(_key(run, side),),
         needed=cramped or word == "out",
         together="limits",
     )
@@ -240,7 +321,7 @@ def _recentre(side: Side) -> Action:
         text=f"No limit helps for {side} stick: recentre the push rod, or take another horn hole.",
         expect="Then the pitch at centre, and both limits, anew.",
         device="helicopter",
-        aspects=("tail_rod",),
+        aspects=(_ROD,),
     )
 
 
@@ -249,10 +330,12 @@ def _summary(
     ends: dict[Side, _End | None],
     kept: list[str],
     outcome: str | None,
+    looked: bool,
 ) -> str:
-    read = [gap for gap in gaps.values() if gap is not None]
     said = []
-    if len(read) == 2 and min(read) <= 0 and max(read) > GAP_MM.workable_high:
+    if _binds_and_short(gaps) and looked:
+        said.append("The push rod is right: each side gets the limit that its contact asks for.")
+    elif _binds_and_short(gaps):
         said.append(
             "One side binds while the other is short: look at the push rod first. Never trade one "
             "side for the other."
@@ -302,18 +385,23 @@ def _slide(
 def _spares(run: Readings, key: str, path: str) -> bool:
     """A side's gap rests on its own limit and contact. Which way round the channel works decides
     which stick it is, not where the slider stops."""
-    side: Side = "left" if key == "gap_left" else "right"
+    side: Side = "left" if key.endswith("left") else "right"
     if path.startswith("unit.tail.limit_"):
         return path != f"unit.tail.{_limit_then(run, side)}"
     if path.startswith("airframe.tail.slider."):
         end = run.memo(f"tail end {side}", lambda: _end(run, side))
         return end is not None and path.endswith("minus_mm" if end.way > 0 else "plus_mm")
+    if key.startswith("gyro_") and path.startswith("transmitter."):
+        # The gyro goes as far, whatever the stick sends.
+        return True
     return path == "transmitter.channels.rudder.reversed"
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if ask.key in ("gap_left", "gap_right"):
         return bench.tail.read_gap(ask.key.removeprefix("gap_"))
+    if ask.key in ("gyro_left", "gyro_right"):
+        return bench.tail.read_gap(ask.key.removeprefix("gyro_"), by_gyro=True)
     raise not_simulated(ask.key)
 
 

@@ -10,7 +10,7 @@ from mint_lever.measure.verdict import Band
 from mint_lever.rotor.air import air_density
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Ruler, Work
 from mint_lever.run.gauge_sign import gauge_question, side_question
-from mint_lever.run.readings import Readings
+from mint_lever.run.readings import Readings, figure
 from mint_lever.run.signs import GAUGE_SIGN
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees as said
@@ -33,8 +33,12 @@ _HALF, _FINE = 0.5, 0.1
 """Steps of a rod with a cup at one end, and of one whose ends turn opposite ways. From memory."""
 _SAME_MM = 0.08
 """Nearer than this the slider stands where it is written down."""
+_MOVES = 0.005
+"""A turn that changes the sine of the pitch by less (0.3°) is no turn that was made."""
 _FIRST = "tail_square"
 _OFFSET = "airframe.tail.offset_mm"
+_PULLS = "airframe.tail.servo.rod_pulls"
+_NOSE = {False: "right", True: "left"}
 
 
 def _advise(run: Readings) -> Advice:
@@ -110,28 +114,33 @@ def _turn_rod(
     tail = tail_of(run)
     known = tail is not None and tail.grip_arm_mm is not None
     metal = tail if known and tail is not None else _USUAL
-    arm, one = metal.grip_arm_mm or 9.0, turn_of_rod_mm(metal)
+    arm, learned = metal.grip_arm_mm or 9.0, _learned_turn(run)
+    one = turn_of_rod_mm(metal) / arm if learned is None else learned
+    first = learned is None and (not known or metal.servo.rod_pulls is None)
     step = _HALF if metal.rod_ends == 1 else _FINE
 
     def after(turned: float) -> float:
-        return degrees(asin(max(min(sin(radians(pitch)) + turned * one / arm, 1.0), -1.0)))
+        return degrees(asin(max(min(sin(radians(pitch)) + turned * one, 1.0), -1.0)))
 
-    middle = round(arm * (sin(radians(target)) - sin(radians(pitch))) / one / step)
+    middle = round((sin(radians(target)) - sin(radians(pitch))) / one / step)
     near = [(middle + each) * step for each in (-1, 0, 1)]
     turned = min(near, key=lambda each: abs(after(each) - target))
-    lands = after(turned)
-    if turned == 0 or abs(lands - target) > abs(pitch - target) - 0.2:
+    if turned == 0 or abs(after(turned) - target) > abs(pitch - target) - 0.2:
         return (), None
-    about = "" if known else "about "
+    if first:
+        turned = max(min(turned, 1.0), -1.0)
+    lands = after(turned)
+    about = "" if known or learned is not None else "about "
     changes: tuple[Change, ...] = ()
     if known and tail is not None:
-        changes = (Change(_OFFSET, round(_stands(run, tail, pitch) + turned * one, 3)),)
+        changes = (Change(_OFFSET, round(_stands(run, tail, pitch) + turned * one * arm, 3)),)
     action = Action(
         key="rod",
         text=f"Turn the tail's push rod {about}{turns_said(turned)} "
         f"{'longer' if turned > 0 else 'shorter'}.",
-        expect=f"Expect {about}{said(lands)}."
-        + ("" if known else " The tail's grip arm is not described: read, then turn the rest."),
+        expect="Then read again: this turn shows which way the rod works, and how far."
+        if first
+        else f"Expect {about}{said(lands)}.",
         device="helicopter",
         changes=changes,
         work=(Work("turn_tail_rod", 0, turned),),
@@ -140,6 +149,30 @@ def _turn_rod(
         needed=needed,
     )
     return (action,), lands
+
+
+def _learned_turn(run: Readings) -> float | None:
+    """How much one turn longer changes the sine of the pitch, by the turns that were made and read:
+    a line through nothing, by least squares. None while none was, or where none moved it."""
+    reads, pairs = run.all(NAME, "pitch"), []
+    for event in run.events:
+        turned = sum(work.amount for work in event.work if work.kind == "turn_tail_rod")
+        before = [each for each in reads if each.sequence < event.sequence]
+        after = [each for each in reads if each.sequence > event.sequence]
+        if event.step != NAME or not turned or not before or not after:
+            continue
+        span = before[-1].sequence, after[0].sequence
+        between = [e for e in run.by_hand if span[0] < e.sequence < span[1] and e is not event]
+        if between and run.work_undoing({NAME}, *span, but_of=NAME):
+            continue
+        if any(each.step == NAME for each in between):
+            continue
+        moved = sin(radians(figure(after[0]))) - sin(radians(figure(before[-1])))
+        pairs.append((turned, moved))
+    if not pairs:
+        return None
+    rate = sum(t * m for t, m in pairs) / sum(t * t for t, _ in pairs)
+    return rate if abs(rate) >= _MOVES else None
 
 
 def _stands(run: Readings, tail: Tail, pitch: float) -> float:
@@ -153,15 +186,23 @@ def _note(run: Readings, pitch: float) -> Action | None:
     tail = tail_of(run)
     if tail is None or tail.grip_arm_mm is None:
         return None
-    stands = _stands(run, tail, pitch)
+    stands, learned = _stands(run, tail, pitch), _learned_turn(run)
+    changes = [Change(_OFFSET, round(stands, 3))]
+    said_of = f"where the slider stands with the horn square: {stands:.2f} mm"
     if abs(stands - tail.offset_mm) < _SAME_MM:
+        changes, said_of = [], ""
+    if learned is not None and tail.servo.rod_pulls is not (learned < 0):
+        changes.append(Change(_PULLS, learned < 0))
+        way = f"that a longer push rod moves the blades toward nose {_NOSE[learned < 0]}"
+        said_of = f"{said_of}, and {way}" if said_of else way
+    if not changes:
         return None
     return Action(
         key="note",
-        text=f"Write down where the slider stands with the horn square: {stands:.2f} mm.",
+        text=f"Write down {said_of}.",
         expect="Drawing and limits then go by it; nothing is touched.",
         device="helicopter",
-        changes=(Change(_OFFSET, round(stands, 3)),),
+        changes=tuple(changes),
         learned=True,
     )
 

@@ -1,9 +1,8 @@
 /** Before a flight: what it flies with, fit or not, the final list, and the key to take off. */
-import { PlaneTakeoff } from "lucide-react";
+import { CircleDashed, PlaneTakeoff } from "lucide-react";
 import type { Field, FieldHand, Flight } from "@/api/field";
 import { HeldKey } from "@/parts/held-key";
 import { useShortcut } from "@/parts/shortcuts/registry";
-import { WordMark } from "@/parts/verdict";
 import { ChangedLines } from "./changed-lines";
 import { FinalList } from "./final-list";
 import { Fitness } from "./fitness";
@@ -70,7 +69,12 @@ export function Ready({ id, field, flight, hand }: Props) {
               label="Take off all the same; it is written down"
               question={`Take off for flight ${flight.number} all the same?`}
               answer="Yes, take off; it is written down"
-              mark={<WordMark word={field.fitness.fit ? "workable" : "out"} />}
+              mark={
+                <span className="flex items-center gap-1 font-semibold text-workable">
+                  <CircleDashed aria-hidden size={20} />
+                  {field.fitness.fit ? "look again" : "not fit"}
+                </span>
+              }
               onDone={fly}
             >
               <ul className="list-disc pl-5 text-sm">

@@ -14,8 +14,8 @@ type Row = HeadSpeeds["measured"][number];
 const MEANS: [MeasuredBy, string][] = [
   ["tachometer", "tachometer"],
   ["optical", "optical reader"],
-  ["logger", "logger, own sensor at the head"],
-  ["governor", "this governor or controller"],
+  ["logger", "logger, own sensor"],
+  ["governor", "the governor itself"],
 ];
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -74,7 +74,7 @@ export function Measured({ found, editor }: Props) {
               <td className="pl-2 !text-left">
                 <select
                   aria-label={`${MODE_NAMES[row.mode]}, measured by`}
-                  className="field"
+                  className="field w-32"
                   disabled={row.rpm === null}
                   value={row.by ?? ""}
                   onChange={(event) => keep(row, { by: event.target.value as MeasuredBy })}
