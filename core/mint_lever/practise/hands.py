@@ -77,6 +77,8 @@ def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
         bench.tail.press_horn(work.arm, int(work.amount))
     elif work.kind == "turn_tail_rod":
         bench.tail.turn_rod(work.amount)
+    elif work.kind == "turn_gain_channel":
+        bench.truth.tail.gain_turned = not bench.truth.tail.gain_turned
     elif work.kind == "tell_mounting":
         bench.truth.tail.told_wrong = False
     elif work.kind == "set_delay":

@@ -51,6 +51,8 @@ class TailTruth(BaseModel):
     """The unit is told that it sits otherwise than it does."""
     delay: Literal["set", "other", "none"] = "none"
     wag_rate: float = 60.0
+    gain_turned: bool = False
+    """The gain channel arrives the other way round: what means heading hold is rate mode."""
 
     def change(self, **update: object) -> None:
         """Change something of the metal."""

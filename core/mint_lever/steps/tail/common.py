@@ -7,6 +7,7 @@ from mint_lever.run.advice import Choice, Option, TailPanel, TailSketch
 from mint_lever.run.readings import Readings
 from mint_lever.setup.tail import Tail
 from mint_lever.steps.looked_at import looked_at
+from mint_lever.steps.tail.slider_doubt import slider_is_doubted
 
 NUMBER = 14
 PROPULSION = (
@@ -31,7 +32,7 @@ def look(run: Readings, step: str, key: str, label: str, hint: str) -> Choice:
         Option("edge_left", "the folded blade's edge swings left", False),
     ]
     tail = tail_of(run)
-    if tail is not None:
+    if tail is not None and not slider_is_doubted(run):
         outward = tail.plus_is_outward
         options += [
             Option("slider_out", "the slider moves away from the boom", outward),

@@ -10,6 +10,7 @@ from mint_lever.run.words import outcome_of
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.steps.tail.common import EDGE, NUMBER, goes, look, seen_by_edge, sketch
+from mint_lever.steps.tail.slider_doubt import DOUBT, put_right, slider_is_doubted
 from mint_lever.steps.tail.turning import turning
 
 NAME = "tail_correction"
@@ -29,6 +30,10 @@ def _advise(run: Readings) -> Advice:
         # With the stick's way right, or not known, it is the gyro that goes wrong.
         turned = fewest_turns("right", seen, run.setup.arranged.unit_mixes)
         actions = (turning(run, turned, ("hand",)),)
+    doubted, outcome = slider_is_doubted(run), outcome_of([hand])
+    mended = put_right(run) if doubted and seen in ("right", "left") else None
+    if mended is not None:
+        outcome, actions = "begun", (mended,)
     return Advice(
         step=NAME,
         do=(
@@ -37,14 +42,16 @@ def _advise(run: Readings) -> Advice:
             "Push the nose left with your hand, quickly, and watch the tail; then the other way.",
         ),
         asks=(hand,),
-        summary={
+        summary=DOUBT
+        if doubted
+        else {
             "right": "The tail answers against the push, as it must.",
             "left": "Wrong: it answers along with the push. The model would spin up and turn "
             "round by itself. Reverse the gyro; not flyable as it is.",
             "still": "No answer: wait until the gyro is ready, start from a fresh centre.",
         }.get(seen or "", ""),
         actions=actions,
-        outcome=outcome_of([hand]),
+        outcome=outcome,
         tail_sketch=sketch(
             run,
             "Nose pushed left by hand: the tail answers nose right",

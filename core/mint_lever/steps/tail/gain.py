@@ -14,6 +14,7 @@ from mint_lever.run.advice import (
     Number,
     Option,
     Outcome,
+    Work,
 )
 from mint_lever.run.log import setting_at
 from mint_lever.run.readings import Readings
@@ -125,7 +126,7 @@ def _actions(
     if over:
         return tuple(_below(name, ceilings[name]) for name in over)  # type: ignore[arg-type]
     if not wrong:
-        return tuple(_other_way(name) for name in names if _look(run, name).word == "out")
+        return _looked_wrong(run, names)
     gains = {name: getattr(run.setup.transmitter.modes, name).tail_gain_pct for name in names}
     fresh: dict[ModeName, float | None] = dict.fromkeys(names)
     usual = gains if all(_word(gain, None) != "out" for gain in gains.values()) else fresh
@@ -133,6 +134,16 @@ def _actions(
         _start("by_speed", "By head speed", by_head_speed(usual)),
         _start("same", "The same everywhere", same_everywhere(usual)),
     )
+
+
+def _looked_wrong(run: Readings, names: tuple[ModeName, ...]) -> tuple[Action, ...]:
+    """A gain channel the other way round is one channel: it is turned once, for every mode."""
+    looks = {name: _look(run, name) for name in names}
+    wrong = [name for name in names if looks[name].word == "out"]
+    seen = [name for name in names if looks[name].answer is not None]
+    if wrong and wrong == seen and all(looks[name].answer != "flickers" for name in wrong):
+        return (_other_way(seen),)
+    return tuple(_flickers(name) for name in wrong)
 
 
 def _start(key: str, words: str, to: dict[ModeName, float]) -> Action:
@@ -164,14 +175,25 @@ def _below(name: ModeName, ceiling: Ceiling) -> Action:
     )
 
 
-def _other_way(name: ModeName) -> Action:
+def _other_way(names: list[ModeName]) -> Action:
+    return Action(
+        key="turn.gain",
+        text="The gyro shows another mode than the figure means. Turn the gain channel round in "
+        "the transmitter.",
+        expect="It is one channel: every mode turns with it. Then look at each mode again.",
+        device="transmitter",
+        work=(Work("turn_gain_channel", 0),),
+        keys=tuple(f"mode.{name}" for name in names),
+    )
+
+
+def _flickers(name: ModeName) -> Action:
     return Action(
         key=f"scale.{name}",
-        text=f"{MODE_WORDS[name]}: the gyro shows another mode than the figure means. Turn the "
-        "gain channel round in the transmitter, or mind its scale.",
+        text=f"{MODE_WORDS[name]}: the gyro takes the figure on another scale than it is written "
+        "on. Find the figure at which it holds, and key that in.",
         expect="Then look at this mode again.",
         device="transmitter",
-        work=(),
         keys=(f"mode.{name}",),
     )
 
@@ -259,6 +281,8 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     if kind == "mode" and name in MODE_WORDS:
         gain = getattr(bench.setup.transmitter.modes, name).tail_gain_pct
         meant = _MEANT[None if gain is None else mode_of(gain)]
+        if bench.truth.tail.gain_turned:
+            meant = {"holds": "rate", "rate": "holds"}.get(meant, meant)
         return meant or "flickers"
     if kind == "wag" and name in MODE_WORDS:
         seen = bench.wags_at(name)

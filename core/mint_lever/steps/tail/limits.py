@@ -118,8 +118,8 @@ def _by_gyro(run: Readings, side: Side) -> bool:
 
 
 def _sent_share(run: Readings, side: Side) -> float:
-    """How much of the rudder full stick to a side commands (0…1), as it was seen to arrive or, where
-    nothing shows it, as it is sent."""
+    """How much of the rudder full stick to a side commands (0…1): as it was seen to arrive or,
+    where nothing shows it, as it is sent."""
     seen = _seen_to_arrive(run, "high" if side == "right" else "low")
     if seen is not None and run.setup.arranged.shows_functions:
         return seen

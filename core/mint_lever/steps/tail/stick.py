@@ -20,6 +20,7 @@ from mint_lever.steps.tail.common import (
     sketch,
     tail_of,
 )
+from mint_lever.steps.tail.slider_doubt import DOUBT, put_right, slider_is_doubted
 from mint_lever.steps.tail.turning import turning
 
 NAME = "tail_stick"
@@ -46,6 +47,10 @@ def _advise(run: Readings) -> Advice:
         actions = _turn(run, seen, hand or "right")
     noted = _note(run) if seen == "right" else None
     outcome = outcome_of([stick])
+    doubted = slider_is_doubted(run)
+    mended = put_right(run) if doubted and seen in ("right", "left") else None
+    if mended is not None:
+        outcome, actions, noted = "begun", (mended,), None
     if noted is not None and outcome == "good":
         outcome, actions = "begun", (noted,)
     return Advice(
@@ -55,7 +60,7 @@ def _advise(run: Readings) -> Advice:
             "Tail blades on, folded back; move the stick right and watch, then take them off.",
         ),
         asks=tuple(asks),
-        summary=_summary(seen, hand, len(asks)),
+        summary=DOUBT if doubted else _summary(seen, hand, len(asks)),
         actions=actions,
         outcome=outcome,
         tail_sketch=sketch(
