@@ -10,6 +10,9 @@ from mint_lever.run.log import Entry, action_event
 from mint_lever.steps import bench_run
 
 
+SAFE = [("make_safe", key, True) for key in ("motor", "hold", "blades")]
+
+
 def work_through_parts(bench, parts, most, answer=None, before=None, known=()):
     """Work until every part is done, in at most ``most`` turns; give the log and how often each
     question was answered.
@@ -18,6 +21,7 @@ def work_through_parts(bench, parts, most, answer=None, before=None, known=()):
     ``before`` (run, step) may give a question to answer before the step's own next move; ``known``
     are answers (step, key, value) given before all of it.
     """
+    known = [*SAFE, *known]
     entries = [Entry(n, *each, bench.setup) for n, each in enumerate(known)]
     events, reads = [], Counter()
     step = None

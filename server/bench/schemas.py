@@ -226,7 +226,7 @@ def _advice(run: BenchRun, advice: Advice, log: Log) -> AdviceOut:
         tail_sketch=advice.tail_sketch,
         slide=advice.slide,
         gains=list(advice.gains),
-        waits_for=list(advice.waits_for),
+        waits_for=list(run.barred_by(advice.step)),
         log=_log(run, advice.step, log, None),
         teaches=run.step(advice.step).teaches,
     )

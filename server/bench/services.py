@@ -371,22 +371,22 @@ def _asked(run: BenchRun, step: StepName, key: str) -> Ask:
 
 
 def _safe_first(run: BenchRun, step: StepName) -> None:
-    gate = run.steps[0]
-    if step != gate.name and not run.done(gate.name):
-        raise Refused(
-            409,
-            "Make safe first",
-            "Nothing else starts before every point of “Make safe” is confirmed since the last "
-            "power-up. What you entered is still here.",
-        )
-    for waits in run.advice(step).waits_for:
-        title = run.step(waits).title
-        raise Refused(
-            409,
-            f"First: {title}",
-            f"This part moves the throttle: it opens once “{title}” is confirmed at this very "
-            "power-up. What you entered is still here.",
-        )
+    for waits in run.barred_by(step):
+        first = run.step(waits)
+        if first.bars_all:
+            why = (
+                f"Nothing else starts before every point of “{first.title}” is confirmed since the "
+                "last power-up."
+            )
+        elif first.every_power_up:
+            why = (
+                f"This part moves the throttle: it opens once “{first.title}” is confirmed at this "
+                "very power-up."
+            )
+        else:
+            why = f"This part opens once “{first.title}” is done."
+        title = f"{first.title} first" if first.bars_all else f"First: {first.title}"
+        raise Refused(409, title, f"{why} What you entered is still here.")
 
 
 def _entry(bench: Bench, sequence: int) -> LogEntry:

@@ -17,6 +17,7 @@ from mint_lever.steps import bench_run
 from mint_lever.steps.head_speed import PARTS
 
 GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
+SAFE = ("motor", "blades", "hold")
 OPENS_LATER = (
     "throttle",
     "controller_ends",
@@ -179,7 +180,7 @@ class TestToldWrong:
 def bench_actions(setup, step, **answers):
     """What a step asks to be done, the parts it waits for being done."""
     run = said(setup, step, **answers)
-    before = [("drive_safe", "motor", True), ("drive_safe", "start", True)]
+    before = [("drive_safe", key, True) for key in SAFE]
     if step != "governor_settings":
         before += [("governor_settings", key, value) for key, value in menu(setup).items()]
     first = [Entry(900 + i, *each, setup) for i, each in enumerate(before)]
@@ -281,9 +282,7 @@ class TestOrder:
     def test_what_moves_the_throttle_opens_after_the_motor_was_looked_at(self, step):
         menus = ("governor_settings",) if step == "governor" else ()
         assert bench_run(GOVERNED).advice(step).waits_for == ("drive_safe", *menus)
-        safe = [
-            Entry(i, "drive_safe", key, True, GOVERNED) for i, key in enumerate(("motor", "start"))
-        ]
+        safe = [Entry(i, "drive_safe", key, True, GOVERNED) for i, key in enumerate(SAFE)]
         assert bench_run(GOVERNED, safe).advice(step).waits_for == menus
         again = [Event(5, ("power",))]
         assert bench_run(GOVERNED, safe, again).advice(step).waits_for == ("drive_safe", *menus)

@@ -38,7 +38,7 @@ def read(tab, path, step, key, value, **more):
 
 
 def the_motor_cannot_drive(tab, path):
-    for step, keys in (("make_safe", SAFE), ("drive_safe", ("motor", "start"))):
+    for step, keys in (("make_safe", SAFE), ("drive_safe", ("motor", "blades", "hold"))):
         for key in keys:
             assert read(tab, path, step, key, True).status_code == 200
 

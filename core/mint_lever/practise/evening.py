@@ -123,9 +123,9 @@ def next_move(run: BenchRun, name: StepName) -> Action | Ask:
 
     Raises RuntimeError for a step that is not done and says nothing more.
     """
+    if barred := run.barred_by(name):
+        raise RuntimeError(f"{name} waits for {', '.join(barred)}")
     advice = run.advice(name)
-    if advice.waits_for:
-        raise RuntimeError(f"{name} waits for {', '.join(advice.waits_for)}")
     needed = [action for action in advice.actions if action.needed]
     if needed and (run.step(name).acts_as_read or advice.next_key is None):
         return needed[0]

@@ -80,6 +80,23 @@ class BenchRun(Readings):
         waits = tuple(name for name in step.opens_after if not self.done(name))
         return _finished(step, on_the_devices(self, step.advise(self)), waits)
 
+    def barred_by(self, name: StepName) -> tuple[StepName, ...]:
+        """What has to be done before anything of a step is read or done: what bars all at this
+        power-up, or what stands in for it, and what the step opens after. A figure typed at a desk
+        is no reading of a step, and is never barred."""
+        step = self.step(name)
+        gates = [
+            gate.name
+            for gate in self.steps
+            if gate.bars_all and gate is not step and not self._stood_in_for(gate, step)
+        ]
+        return tuple(each for each in (*gates, *step.opens_after) if not self.done(each))
+
+    def _stood_in_for(self, gate: Step, step: Step) -> bool:
+        """Whether a step needs no gate: it stands in for it, or opens after one that does."""
+        stands_in = [each.name for each in self.steps if each.stands_in_for == gate.name]
+        return bool({step.name, *step.opens_after}.intersection(stands_in))
+
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""
         return name not in self._by_name or self._state(name)[0] in ("good", "workable")
@@ -102,8 +119,29 @@ class BenchRun(Readings):
         ]
 
     def next_step(self) -> StepName | None:
-        """The first step that is not done, None when all are."""
-        return next((step.name for step in self.steps if not self.done(step.name)), None)
+        """The first step that is not done, None when all are. After a power-up inside a part that
+        needs no gate, that part goes on, from what stands in for the gate."""
+        left = [step for step in self.steps if not self.done(step.name)]
+        if not left:
+            return None
+        within = self._going_on(left) if left[0].bars_all else None
+        return within or left[0].name
+
+    def _going_on(self, left: Sequence[Step]) -> StepName | None:
+        """Where work goes on that the gate, the first step left, does not bar; None elsewhere."""
+        gate, parts = left[0], [step for step in left[1:] if self._stood_in_for(left[0], step)]
+        if not parts:
+            return None
+        stands_in = next(step for step in self.steps if step.stands_in_for == gate.name)
+        if self.done(stands_in.name):
+            return parts[0].name
+        powered = max((e.sequence for e in self.events if "power" in e.aspects), default=-1)
+        before = [e for e in (*self.entries, *self.events) if e.step and e.sequence < powered]
+        at_hand = max(before, key=lambda each: each.sequence, default=None)
+        if at_hand is None or at_hand.step not in self._by_name:
+            return None
+        was_inside = self._stood_in_for(gate, self._by_name[at_hand.step])
+        return stands_in.name if was_inside else None
 
     def _state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
         if name not in self._states:

@@ -23,7 +23,9 @@ class Step(Ruled):
     whole advice costs a search. ``simulate`` answers a question on a simulated helicopter, and
     raises NotSimulated for one it cannot answer: nothing is right by default. ``acts_as_read``:
     advice is good as soon as it is given. ``teaches``: lengths can be learned from its readings.
-    ``opens_after`` are steps that must be done before anything of this one is. ``not_needed`` says
+    ``opens_after`` are steps that must be done before anything of this one is. ``bars_all``:
+    nothing of any other step is read or done before it, at this power-up; ``stands_in_for`` is such
+    a step that this one stands in for, for the parts that open after it. ``not_needed`` says
     why a setup has nothing to do here, "" where it has: such a step is not there.
     """
 
@@ -34,4 +36,6 @@ class Step(Ruled):
     acts_as_read: bool = False
     teaches: bool = False
     opens_after: tuple[StepName, ...] = ()
+    bars_all: bool = False
+    stands_in_for: StepName = ""
     not_needed: Callable[[Setup], str] = lambda _: ""

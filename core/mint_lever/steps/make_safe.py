@@ -51,6 +51,7 @@ STEP = Step(
     title="Make safe",
     why="A motor that starts on the bench takes fingers with it.",
     every_power_up=True,
+    bars_all=True,
     cautions=(
         "Propulsion off for all bench work: a motor that starts takes fingers with it. Asked "
         "again at every power-up.",

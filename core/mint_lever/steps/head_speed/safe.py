@@ -1,4 +1,7 @@
-"""Step 15, part 1: the motor cannot drive, seen again at this very power-up."""
+"""Step 15, part 1: the motor cannot drive, seen again at this very power-up.
+
+For the parts that move the throttle it stands in for "Make safe": there hold is off, on purpose.
+"""
 
 from __future__ import annotations
 
@@ -17,10 +20,15 @@ _POINTS = (
         "Its leads are off, or the pinion is out of mesh. Pull at it; do not trust memory.",
     ),
     (
-        "start",
-        "Powered up in normal, stick low, throttle hold on",
-        "Never in an idle-up: a governor that wakes with the throttle high locks, and a motor that "
-        "can drive starts.",
+        "blades",
+        "No main blade and no tail blade is on",
+        "Nothing here asks for one.",
+    ),
+    (
+        "hold",
+        "Powered up in normal, stick low; throttle hold is off on purpose",
+        "Hold stays on until the model is powered. Never in an idle-up: a governor that wakes with "
+        "the throttle high locks, and a motor that can drive starts.",
     ),
 )
 
@@ -38,13 +46,13 @@ def _advise(run: Readings) -> Advice:
         asks=asks,
         summary="The parts that move the throttle are open until the model is powered up again."
         if outcome == "good"
-        else "The parts that move the throttle open once both points are so.",
+        else "The parts that move the throttle open once every point is so.",
         outcome=outcome,
     )
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
-    return done_as_asked("motor", "start")(ask.key)
+    return done_as_asked("motor", "blades", "hold")(ask.key)
 
 
 STEP = Step(
@@ -54,6 +62,7 @@ STEP = Step(
     title="The motor cannot drive",
     why="What follows moves the throttle, with throttle hold off: a motor that can would start.",
     every_power_up=True,
+    stands_in_for="make_safe",
     metal_of=("make_safe",),
     cautions=(
         CANNOT_DRIVE,

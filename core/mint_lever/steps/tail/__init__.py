@@ -17,8 +17,8 @@ from mint_lever.steps.tail import (
 PARTS = (
     mechanics.STEP,
     horn.STEP,
-    square.STEP,
     servo.STEP,
+    square.STEP,
     mount.STEP,
     stick.STEP,
     offset.STEP,

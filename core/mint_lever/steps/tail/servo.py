@@ -1,4 +1,4 @@
-"""Step 14, part 4: what the unit or gyro is told of the tail servo."""
+"""Step 14, part 3: what the unit or gyro is told of the tail servo."""
 
 from __future__ import annotations
 
@@ -165,7 +165,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 STEP = Step(
     name=NAME,
     number=NUMBER,
-    part=4,
+    part=3,
     title="Tail servo at the gyro",
     why="The wrong pulse family runs the servo to one end; too fast a frame rate heats it.",
     metal_of=("tail_square",),

@@ -1,4 +1,4 @@
-"""Step 14, part 3: the tail servo's horn square by its mounting, never by a trim."""
+"""Step 14, part 4: the tail servo's horn square by its mounting, never by a trim."""
 
 from __future__ import annotations
 
@@ -193,7 +193,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 STEP = Step(
     name=NAME,
     number=NUMBER,
-    part=3,
+    part=4,
     title="Tail horn, square",
     why="A horn off square moves the slider further one way than the other.",
     spares=_spares,

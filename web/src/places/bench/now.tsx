@@ -32,9 +32,7 @@ type Props = {
 
 /** What has to be done at this very power-up before anything of the step at hand. */
 function gatesOf({ slip, advice }: Bench) {
-  const names = [slip[0]?.name, ...advice.waits_for].filter((name) => name !== advice.step);
-  const shut = slip.filter((line) => !["good", "workable"].includes(line.state));
-  return shut.filter((line) => names.includes(line.name));
+  return slip.filter((line) => advice.waits_for.includes(line.name));
 }
 
 export function Now({ helicopter, bench, hand, roles, ask, done, onStep, onOver }: Props) {
