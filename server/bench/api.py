@@ -53,12 +53,15 @@ class AtVersion(Schema):
 
 
 class NewReading(AtVersion, Stamp):
-    """An answer to one question of a step; ``joins`` asks for the mean with those before it."""
+    """An answer to one question of a step; ``joins`` asks for the mean with those before it.
+    ``read_to`` is how far the page has read the log: an answer to the same question that came from
+    elsewhere since is not overwritten unseen."""
 
     step: str = Field(max_length=24)
     key: str = Field(max_length=60)
     value: AnswerGiven
     joins: Yes = False
+    read_to: Count | None = None
 
 
 class EditedReading(Stamp):
@@ -224,6 +227,7 @@ def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> B
         given.value,
         given.joins,
         given.sender(),
+        given.read_to,
     )
     return show(done, given.step)
 

@@ -73,11 +73,13 @@ def add_reading(
     value: Any,
     joins: bool = False,
     sender: Sender = NOBODY,
+    read_to: int | None = None,
 ) -> Bench:
     """Log an answer to a question of a step; raises for one that is not asked or makes no sense.
 
     What was said about the metal is written into the setup at once. ``joins`` asks for the mean
-    with the readings before it.
+    with the readings before it. ``read_to`` is the place in the log up to which the sender has read
+    it: the same question answered after that is not overwritten.
     """
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
@@ -88,6 +90,7 @@ def add_reading(
     ask = _asked(run, name, key)
     good = entered(ask, value)
     _safe_first(run, name)
+    _not_answered_since(bench, name, key, read_to)
     if changes := written_by(ask, good):
         edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
@@ -387,6 +390,19 @@ def _safe_first(run: BenchRun, step: StepName) -> None:
             why = f"This part opens once “{first.title}” is done."
         title = f"{first.title} first" if first.bars_all else f"First: {first.title}"
         raise Refused(409, title, f"{why} What you entered is still here.")
+
+
+def _not_answered_since(bench: Bench, step: StepName, key: str, read_to: int | None) -> None:
+    """Refuse an answer to a question that was answered elsewhere since its page read the log."""
+    answers = log_of(bench, bench.simulated).answers.get((step, key), ())
+    if read_to is None or not answers or answers[-1].sequence <= read_to:
+        return
+    raise Refused(
+        409,
+        "Answered elsewhere meanwhile",
+        f"Another tab or device answered it with {answers[-1].value} since this page read the log. "
+        "What you entered is still here: look, then answer again if yours is the right one.",
+    )
 
 
 def _entry(bench: Bench, sequence: int) -> LogEntry:

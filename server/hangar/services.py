@@ -268,7 +268,8 @@ def save_revision(
 def put_on_table(helicopter: Helicopter, practice: bool) -> Draft:
     """Put the real helicopter's draft or the practice one on the table; each keeps its own.
 
-    The first practice begins with the real one's setup.
+    The first practice begins with the real one's setup. What is put on the table is counted as a
+    change: of two versions the higher one is always what is there now, whichever model it is of.
     """
     if helicopter.practising != practice:
         document = state_of(helicopter.draft).document
@@ -282,8 +283,8 @@ def put_on_table(helicopter: Helicopter, practice: bool) -> Draft:
         )
         if new:
             DraftState.objects.create(draft=draft, position=0, label="practice", document=document)
-            draft.helicopter = helicopter
-            _count(draft, document)
+        draft.helicopter = helicopter
+        _count(draft, document if new else state_of(draft).document)
     return helicopter.draft
 
 

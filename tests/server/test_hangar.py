@@ -273,7 +273,7 @@ class TestSameRadio:
     ("raw", "path"),
     [
         (json.dumps({**document(), "colour": 1}), "colour"),
-        (json.dumps({**document(), "version": 3}), "version"),
+        (json.dumps({**document(), "version": 4}), "version"),
         (json.dumps({**document(), "arrangement": "transmitter_mixes"}), "transmitter.swash_mix"),
         (json.dumps(document()).replace("23.0", "NaN"), "airframe.head.grip_arm_mm"),
         (json.dumps(document()).replace("23.0", "1e999"), "airframe.head.grip_arm_mm"),

@@ -47,7 +47,8 @@ BLADE_TO_BLADE = Band.around(0.0, 0.2, 0.3)
 REFERENCE_TILT = Band(5.7, 6.5, 5.7, 7.0)
 REFERENCE_TILT_AT_MOST = Band(5.7, 6.1, 5.0, 6.5)
 """F10a, the school of "at most 6": 5 is a start; the gauge's own 0.1° is let be above."""
-FULL_CYCLIC = Band(8.0, 10.0, 8.0, 11.0)
+GOOD_CYCLIC_DEG, MOST_CYCLIC_DEG = 11.0, 12.0
+"""Full-stick cyclic is good up to here, and workable where nothing touches (F10b, F12)."""
 SIDES_EQUAL = Band.around(0.0, 0.3)
 SUB_TRIM_US = Band.around(0.0, 35.0, 60.0)  # F8
 

@@ -45,6 +45,18 @@ class Targets(Part):
             record=True,
         ),
     ] = 9.0
+    cyclic_least_deg: Annotated[
+        TargetAngle,
+        About(
+            label="Cyclic, at least",
+            help="The least cyclic pitch at full stick that will do; more is welcome.",
+            stage="gain",
+            group=_GAUGE,
+            function="cyclic",
+            steps=("cyclic_throw",),
+            record=True,
+        ),
+    ] = 8.0
     collective_high_deg: Annotated[
         TargetAngle,
         About(

@@ -297,6 +297,8 @@ class SimulatedHelicopter:
                 channel[f"travel_{side}_pct"] *= abs(share)
             channel["reversed"] = channel["reversed"] != (share < 0)
         chain = build_chain(read_setup(document))
+        if self.truth.plate is not None:
+            chain.mixing = build_chain(self.setup).mixing
         leads = self.truth.output_of_servo
         if leads != sorted(leads):
             chain.mixing = chain.mixing[leads]

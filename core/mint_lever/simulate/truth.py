@@ -8,8 +8,9 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, model_validator
 
 from mint_lever.axes import FUNCTIONS
-from mint_lever.setup.airframe import Airframe
+from mint_lever.setup.airframe import Airframe, LayoutName
 from mint_lever.setup.document import Setup
+from mint_lever.setup.layouts import layout_balls
 from mint_lever.setup.tail import Tail
 from mint_lever.simulate.drive import DriveTruth, random_drive
 from mint_lever.simulate.tail import TailTruth
@@ -42,6 +43,8 @@ class Truth(BaseModel):
     servo_share: list[tuple[float, float]] = []
     """How far each servo turns below and above centre, of what its data sheet says; all alike where
     there is none."""
+    plate: LayoutName | None = None
+    """The plate's own layout where it is another than is written down and mixed for."""
     arrives: dict[str, float] = {}
     correction_reversed: dict[str, bool] = {}
     rated_hz: float = 250.0
@@ -90,7 +93,11 @@ class Truth(BaseModel):
             )
             for i, servo in enumerate(written.servos)
         ]
-        return written.model_copy(update={"head": real_head, "servos": servos})
+        swash = written.swash
+        if self.plate is not None:
+            radius = max(ball.radius_mm for ball in swash.balls)
+            swash = swash.model_copy(update={"balls": layout_balls(self.plate, radius)})
+        return written.model_copy(update={"head": real_head, "servos": servos, "swash": swash})
 
     def fits(self, setup: Setup) -> bool:
         """Whether this truth has as many servos and blades as a setup."""

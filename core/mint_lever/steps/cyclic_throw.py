@@ -9,9 +9,30 @@ import numpy as np
 
 from mint_lever.dials import Dial, SwashFunction, cyclic
 from mint_lever.faults import InvalidRequest
+from mint_lever.measure.axes_apart import (
+    ALIKE_SHARE,
+    FAR_SHARE,
+    apart,
+    elevator_over_aileron,
+    explanations,
+)
 from mint_lever.measure.next_value import next_figure
-from mint_lever.measure.throw import FULL_OF_REFERENCE, UNIT_WINDOW, Holes, Remedy, remedies
-from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
+from mint_lever.measure.throw import (
+    FULL_OF_REFERENCE,
+    UNIT_WINDOW,
+    Holes,
+    Remedy,
+    remedies,
+    throw_for,
+)
+from mint_lever.measure.verdict import (
+    GAUGE_REPEATS_DEG,
+    GOOD_CYCLIC_DEG,
+    MOST_CYCLIC_DEG,
+    Band,
+    Word,
+    judge,
+)
 from mint_lever.run.advice import (
     Action,
     Advice,
@@ -21,6 +42,7 @@ from mint_lever.run.advice import (
     Number,
     Numbers,
     Option,
+    Outcome,
     Ruler,
 )
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
@@ -32,7 +54,9 @@ from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, word_for, worst
+from mint_lever.setup.airframe import LAYOUT_WORDS
 from mint_lever.setup.edit import Change
+from mint_lever.setup.targets import Targets
 from mint_lever.setup.unit import Unit
 from mint_lever.simulate.answers import gauge as read_gauge
 from mint_lever.simulate.answers import not_simulated
@@ -86,15 +110,18 @@ def _advise(run: Readings) -> Advice:
     """
     unit, targets = run.setup.mixing_unit, run.setup.targets
     full = full_throw(run)
-    band = throw_band(targets.cyclic_deg) if full else reference_band(run)
+    band = throw_band(targets) if full else reference_band(run)
     target = targets.cyclic_deg if full else targets.reference_tilt_deg
     axes = [_axis(run, "aileron", band)]
     elevator = _axis(run, "elevator", band)
     if unit is None or unit.cyclic_elevator_pct is not None:
         axes.append(elevator)
-    asks: list[Ask] = [_read(run, read, axes, band) for read in _READS]
-    if elevator.unsure is not None and elevator not in axes:
-        asks.append(replace(elevator.unsure, optional=True))
+    one_figure = elevator not in axes
+    # With one figure for both, elevator is read once aileron has what it should.
+    compared = one_figure and axes[0].word in ("in", "workable")
+    asks: list[Ask] = [_read(run, read, axes, band, elevator, compared) for read in _READS]
+    if elevator.unsure is not None and one_figure:
+        asks.append(replace(elevator.unsure, optional=not compared))
     uses = None if full else run.answer("cyclic_throw", RANGE)
     if not full:
         asks.append(range_question(run, "cyclic_throw", _SHOWN))
@@ -128,19 +155,29 @@ def _advise(run: Readings) -> Advice:
                 action = None if doubtful_sign else action
             actions += [action] if action else []
         rulers += _rulers(run, axis, band, predicted_deg, full)
+    off = _apart(run, axes[0], elevator) if compared else None
+    if compared and outcome in ("good", "workable"):
+        outcome = "begun" if elevator.gauge is None else _of_both(outcome, off)
+        if outcome == "out" and off is not None:
+            actions = [_look_at_axes(run, axes[0], elevator)]
     figure = _needed(actions, axes[0].dial)
     window = judge(figure, UNIT_WINDOW, 0.0) if full and unit is not None else "in"
     if outcome in ("good", "workable") and window != "in":
-        actions += _move_ball(run, target)
+        actions += _move_ball(run, target, figure)
         outcome = "workable"
     if not full and uses is None and outcome in ("good", "workable"):
         outcome = "begun"
     if uses == "poorly" and outcome in ("good", "workable"):
-        actions += _move_ball(run, target * FULL_OF_REFERENCE)
+        # Poorly used: the swash moves much for little servo, as with a figure below the window.
+        actions += _move_ball(run, target * FULL_OF_REFERENCE, None)
         outcome = "workable"
     if nothing:
         actions += start_from_geometry(run, [(axis.function, axis.dial) for axis in axes], target)
     summary = _summary(run, axes, elevator.gauge, target, (window, figure))
+    if off is not None and abs(off) > ALIKE_SHARE:
+        summary += f" {_said_apart(run, axes[0], elevator)}"
+    if full and axes[0].word == "workable" and (axes[0].gauge or 0.0) > GOOD_CYCLIC_DEG:
+        summary += " So much is workable where nothing touches: clearance, step 12, shows it."
     if uses == "poorly":
         summary += f" {POORLY}"
     if outcome in ("good", "workable"):
@@ -167,6 +204,53 @@ def _advise(run: Readings) -> Advice:
         actions=tuple(actions),
         rulers=tuple(rulers),
         outcome=outcome,
+    )
+
+
+def _of_both(outcome: Outcome, off: float | None) -> Outcome:
+    """The outcome with both axes in it, so far (share) apart."""
+    if off is None or abs(off) <= ALIKE_SHARE:
+        return outcome
+    return "out" if abs(off) > FAR_SHARE else "workable"
+
+
+def _apart(run: Readings, aileron: _Axis, elevator: _Axis) -> float | None:
+    """How far elevator is from what aileron's reading makes one expect of it (share, signed)."""
+    if not aileron.gauge or elevator.gauge is None:
+        return None
+    expected = run.memo("elevator over aileron", lambda: _expected_ratio(run)) or 1.0
+    return apart(aileron.gauge, elevator.gauge, expected)
+
+
+def _expected_ratio(run: Readings) -> float | None:
+    return elevator_over_aileron(run.chain, run.mode)
+
+
+def _explained(run: Readings, aileron: _Axis, elevator: _Axis) -> list[str]:
+    ratio = (elevator.gauge or 0.0) / (aileron.gauge or 1.0)
+    name = f"axes apart {ratio:.3f}"
+    return run.memo(name, lambda: explanations(run.setup, run.mode, ratio))
+
+
+def _said_apart(run: Readings, aileron: _Axis, elevator: _Axis) -> str:
+    by = _explained(run, aileron, elevator)
+    why = f" It would be so where {', or where '.join(by)}." if by else ""
+    return (
+        f"One figure moves both, and elevator gives {elevator.gauge:.1f}° for aileron's "
+        f"{aileron.gauge:.1f}°.{why}"
+    )
+
+
+def _look_at_axes(run: Readings, aileron: _Axis, elevator: _Axis) -> Action:
+    layout = LAYOUT_WORDS[run.setup.airframe.swash.layout]
+    return Action(
+        key="axes",
+        text=f"Look at plate and servos before anything is set. The plate is described as "
+        f"{layout}: is it, and is the unit told so? Are the servos alike, their balls in the same "
+        "hole and at the same radius?",
+        expect="Put right what is not so, then read aileron and elevator again.",
+        device="helicopter",
+        keys=tuple(key for key, *_ in _READS),
     )
 
 
@@ -254,9 +338,18 @@ def _read(
     read: _AtTheGauge,
     axes: list[_Axis],
     band: Band,
+    elevator: _Axis,
+    compared: bool,
 ) -> Ask:
     asked = _at_the_gauge(run, read[0])
     axis = next((axis for axis in axes if asked.key in axis.keys), None)
+    if axis is None and compared:
+        missing = elevator.means[elevator.keys.index(asked.key)] is None
+        return replace(
+            asked,
+            hint="One figure serves both axes: a wrong plate or one unlike servo shows only here.",
+            answer=None if missing else run.answer("cyclic_throw", asked.key),
+        )
     missing = axis is not None and axis.means[axis.keys.index(asked.key)] is None
     return replace(
         asked,
@@ -283,9 +376,12 @@ def _at_the_gauge(run: Readings, of: str) -> Number:
     )
 
 
-def throw_band(target: float) -> Band:
-    """The band of the full-throw school round a pilot's own target; F10b's width is ±1°."""
-    return Band(target - 0.5, target + 0.5, target - 1.0, target + 1.0)
+def throw_band(targets: Targets) -> Band:
+    """The band of the full-throw school: from the least that will do; more than is wished for is
+    welcome (F10b), up to where too much throw begins (F12)."""
+    least = min(targets.cyclic_least_deg, targets.cyclic_deg)
+    good = max(GOOD_CYCLIC_DEG, targets.cyclic_deg)
+    return Band(least, good, least, max(MOST_CYCLIC_DEG, good))
 
 
 def _end_word(run: Readings, key: str, gauge: float | None, band: Band, times: int) -> Word | None:
@@ -435,15 +531,34 @@ def _doubt(run: Readings, axis: _Axis) -> Doubt | None:
     return doubt(run, "cyclic_throw", lever, shifted_with=("zero_pitch",))
 
 
-def _move_ball(run: Readings, target: float) -> list[Action]:
+def _move_ball(run: Readings, target: float, needed: float | None) -> list[Action]:
+    """Give the balls to move. ``needed`` is the figure that the gauge says the target needs; None
+    where a unit without figures calls its range poorly used: it would be too low.
+
+    The lengths tell only how much more or less a place makes than the present one: a length that
+    is a default turns no advice round.
+    """
     holes = Holes(*(_kept_holes(run, key) for key, *_ in _HOLES))
-    able = [r for r in remedies(run.setup, target, holes) if r.throw.figure_pct is not None]
-    better = [r for r in able if judge(r.throw.figure_pct or 0, UNIT_WINDOW, 0.0) == "in"]
-    return [_moving(run, remedy) for remedy in (better or able)[:2]]
+    now = throw_for(run.chain, target).figure_pct
+    if now is None:
+        return []
+    too_high = needed is not None and needed > UNIT_WINDOW.high
+    by_gauge = now if needed is None else needed
+    able = []
+    for remedy in remedies(run.setup, target, holes):
+        if remedy.throw.figure_pct is None:
+            continue
+        figure = by_gauge * remedy.throw.figure_pct / now
+        if (figure < by_gauge) == too_high:
+            able.append((remedy, figure))
+    middle = UNIT_WINDOW.target
+    able.sort(key=lambda pair: abs(pair[1] - middle))
+    inside = [pair for pair in able if judge(pair[1], UNIT_WINDOW, 0.0) == "in"]
+    return [_moving(run, *pair) for pair in (inside or able)[:2]]
 
 
-def _moving(run: Readings, remedy: Remedy) -> Action:
-    figure = remedy.throw.figure_pct or 0.0
+def _moving(run: Readings, remedy: Remedy, figure: float) -> Action:
+    innermost = remedy.ball == "horn" and remedy.to_mm <= min(_kept_holes(run, "horn_mm"))
     paths = {
         "horn": [f"airframe.servos.{i}.arm_mm" for i in range(len(run.setup.airframe.servos))],
         "outer ring": [
@@ -459,7 +574,12 @@ def _moving(run: Readings, remedy: Remedy) -> Action:
             f"Move the {remedy.ball} balls from {remedy.from_mm:g} to {remedy.to_mm:g} mm"
             + (f"; the target then needs about {figure:.0f} %." if full_throw(run) else ".")
         ),
-        expect=f"One µs of servo pulse then moves {remedy.throw.deg_per_us:.4f}° of cyclic.",
+        expect=f"One µs of servo pulse then moves {remedy.throw.deg_per_us:.4f}° of cyclic."
+        + (
+            " The innermost hole may bring the link against the frame at full collective: look."
+            if innermost
+            else ""
+        ),
         device="helicopter",
         changes=tuple(Change(path, remedy.to_mm) for path in paths),
         needed=False,
@@ -485,8 +605,6 @@ def _summary(
         text += " It is a start: more of it only if the unit asks for more of its range."
     if elevator is not None and len(axes) > 1:
         text += f" Elevator {elevator:.1f}° at {axes[1].dial.value:g} %."
-    elif elevator is not None and abs(elevator - gauge) > 0.5:
-        text += f" Elevator gives {elevator:.1f}°: look at the balls' radii and the layout."
     window, will_be = needed
     if window != "in":
         way = "outward on the horns" if will_be > UNIT_WINDOW.high else "inward on the horns"

@@ -85,10 +85,13 @@ type Stamp = { id: string; at: string; saw: string };
 
 /** The newest the page knows of a bench, whichever step it has open. */
 function newestOf(queries: QueryClient, id: string): Bench | null {
-  const known = queries.getQueriesData<Bench>({ queryKey: keyOf(id) });
+  // What else is kept under the bench's key (the evening's end) has no version.
+  const known = queries
+    .getQueriesData<Bench>({ queryKey: keyOf(id) })
+    .flatMap(([, each]) => (each && "slip" in each ? [each] : []));
   return known.reduce<Bench | null>(
-    (best, [, each]) =>
-      each && (!best || each.sequence > best.sequence || each.version > best.version) ? each : best,
+    (best, each) =>
+      !best || each.version > best.version || each.sequence > best.sequence ? each : best,
     null,
   );
 }
@@ -140,11 +143,12 @@ const BENCH = "/api/helicopters/{helicopter_id}/bench";
 const READ = "read";
 
 type Reading = { step: StepName; key: string; value: Answer; joins: boolean };
-benchCall<Reading>(READ, (path, { step, key, value, joins }, { version }, stamp) =>
+benchCall<Reading>(READ, (path, { step, key, value, joins }, { version, sequence }, stamp) =>
   answer(
     client.POST(`${BENCH}/readings`, {
       params: { path },
-      body: { ...stamp, version, step, key, value, joins },
+      // What was answered elsewhere since this page read the log is not overwritten unseen.
+      body: { ...stamp, version, step, key, value, joins, read_to: sequence },
     }),
   ),
 );
@@ -168,17 +172,18 @@ benchCall<{ step: StepName; sequence: number; struck: boolean }>(
       }),
     ),
 );
-// Advice is followed as it stood on the page: on any other log or setup it would be another act.
-benchCall<{ step: StepName; key: string; version: number; sequence: number }>(
-  "act",
-  (path, { step, key, version, sequence }, _, stamp) =>
-    answer(
-      client.POST(`${BENCH}/acts`, {
-        params: { path },
-        body: { ...stamp, version, sequence, step, key },
-      }),
-    ),
-);
+// Advice is followed as it stood on the page: on any other log or setup it would be another act. What
+// this page sent before it counts as seen, as long as the same is advised still.
+type Act = { step: StepName; key: string; text: string; version: number; sequence: number };
+benchCall<Act>("act", (path, { step, key, text, version, sequence }, now, stamp) => {
+  const same =
+    now.advice.step === step &&
+    now.advice.actions.some((each) => each.key === key && each.text === text);
+  const on = same ? { version: now.version, sequence: now.sequence } : { version, sequence };
+  return answer(
+    client.POST(`${BENCH}/acts`, { params: { path }, body: { ...stamp, ...on, step, key } }),
+  );
+});
 benchCall<{ step: StepName; what: string }>("touched", (path, { step, what }, _, stamp) =>
   answer(
     client.POST(`${BENCH}/touched`, {
@@ -227,10 +232,24 @@ export function useOnItsWay(id: string, step: StepName, key: string) {
   return { sending: mine, silent: mine && silent };
 }
 
+/** Whether something is on its way after which the page asks and advises anew: an act, an undo, the
+ * other model. What is answered meanwhile would be an answer to what is gone. */
+export function useTurning(id: string) {
+  return useLineState(id).waiting.some(turns);
+}
+
+function turns(change: Change) {
+  return !isReading(change) && change.call !== "strike";
+}
+
 /** What a pilot does at the bench; each call goes into the helicopter's one line. */
 export class BenchHand extends Hand {
   private get path() {
     return { helicopter_id: this.id };
+  }
+
+  private isTurning() {
+    return this.line.state(this.id).waiting.some(turns);
   }
 
   /** Log a reading; ``joins`` asks for the mean with those before it. */
@@ -247,8 +266,9 @@ export class BenchHand extends Hand {
   }
 
   /** Follow advice as this page shows it. */
-  act(step: StepName, key: string, { version, sequence }: Bench) {
-    return this.run("act", { step, key, version, sequence });
+  act(step: StepName, key: string, { version, sequence, advice }: Bench) {
+    const text = advice.actions.find((each) => each.key === key)?.text ?? "";
+    return this.run("act", { step, key, text, version, sequence });
   }
 
   touched(step: StepName, what: string) {
@@ -273,6 +293,8 @@ export class BenchHand extends Hand {
 
   /** Take a reading with the simulated bench's instruments; nothing is logged by it. */
   async take(step: StepName, key: string): Promise<Answer> {
+    // With the other model on its way to the table, there is nothing to read it from.
+    if (this.isTurning()) return null;
     try {
       const taken = await answer(
         client.POST(`${BENCH}/simulated/take`, {
@@ -282,7 +304,9 @@ export class BenchHand extends Hand {
       );
       return taken.value ?? null;
     } catch (error) {
-      this.publish(asProblem(error));
+      const problem = asProblem(error);
+      // The other model came to the table while it looked: there is nothing to tell.
+      if (problem.status !== 409) this.publish(problem);
       return null;
     }
   }

@@ -72,6 +72,8 @@ function draftCall<Args extends Record<string, unknown>>(
   lineCall(name, async (change: Change, queries: QueryClient) => {
     const id = change.helicopter;
     const draft = await queries.fetchQuery(draftQuery(id));
+    // A second press while the first was on its way: there is nothing left to be done.
+    if ((name === "undo" || name === "redo") && !draft[name]) return draft.version;
     const version = versionOf(change, draft.version);
     const args = { ...(change.args as Args), version, id: change.id };
     const made = await send({ helicopter_id: id }, args);

@@ -7,7 +7,7 @@ import { type Line, lineOf } from "./line";
 export class Hand {
   private problem: Problem | null = null;
   private listeners = new Set<() => void>();
-  private readonly line: Line;
+  protected readonly line: Line;
 
   constructor(
     protected readonly id: string,

@@ -4101,6 +4101,7 @@ export interface components {
              *       "mounted": 1,
              *       "us_per_deg": 10,
              *       "horn_error_deg": 0,
+             *       "rod_pulls": null,
              *       "rated_frame_rate_hz": null,
              *       "seconds_per_60_deg": null,
              *       "rated_volt": null,
@@ -4212,6 +4213,11 @@ export interface components {
              * @default 0
              */
             horn_error_deg: number;
+            /**
+             * A longer push rod moves the blades toward
+             * @description Which way the nose would go with the push rod turned longer; the first turn shows it.
+             */
+            rod_pulls?: boolean | null;
             /**
              * Rated frame rate
              * @description The highest frame rate the tail servo's maker allows.
@@ -6118,6 +6124,8 @@ export interface components {
         /**
          * NewReading
          * @description An answer to one question of a step; ``joins`` asks for the mean with those before it.
+         *     ``read_to`` is how far the page has read the log: an answer to the same question that came from
+         *     elsewhere since is not overwritten unseen.
          */
         NewReading: {
             /** Id */
@@ -6142,6 +6150,8 @@ export interface components {
              * @default false
              */
             joins: boolean;
+            /** Read To */
+            read_to?: number | null;
         };
         /**
          * EditedReading

@@ -7,6 +7,7 @@ import {
   type BenchHand,
   type StepName,
   useOnItsWay,
+  useTurning,
 } from "@/api/bench";
 import { useHandProblem } from "@/api/hand";
 import { questionName } from "@/api/typed";
@@ -14,6 +15,7 @@ import { ProblemNote } from "@/parts/problem-note";
 import { Actions } from "./actions";
 import { BallsEntry } from "./balls-entry";
 import { ChoiceEntry } from "./choice-entry";
+import { ConfirmAll } from "./confirm-all";
 import { Leveller } from "./leveller";
 import { ListEntry } from "./list-entry";
 import { NumberEntry } from "./number-entry";
@@ -41,8 +43,9 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep, onOver 
   const problem = useHandProblem(hand);
   const onItsWay = useOnItsWay(helicopter, advice.step, ask?.key ?? "");
   const [filled, setFilled] = useState<{ key: string; value: number } | null>(null);
+  const turning = useTurning(helicopter);
   const record = async (value: Answer, joins = false) => {
-    if (!ask || onItsWay.sending) return false;
+    if (!ask || onItsWay.sending || turning) return false;
     const refused = await hand.read(advice.step, ask.key, value, joins);
     if (refused) return false;
     setFilled(null);
@@ -94,6 +97,9 @@ export function Now({ helicopter, bench, hand, roles, ask, done, onStep, onOver 
       )}
       {(ask?.kind === "confirm" || ask?.kind === "choice") && (
         <ChoiceEntry key={fresh} ask={ask} record={record} take={take} />
+      )}
+      {ask?.kind === "confirm" && gates.length === 0 && (
+        <ConfirmAll step={advice.step} asks={advice.asks} hand={hand} done={done} />
       )}
       {ask?.kind === "balls" && (
         <BallsEntry key={fresh} ask={ask} roles={roles} record={record} take={take} />
