@@ -9,7 +9,6 @@ from mint_lever.run.entering import written_by
 from mint_lever.run.log import Entry, action_event
 from mint_lever.steps import bench_run
 
-
 SAFE = [("make_safe", key, True) for key in ("motor", "hold", "blades")]
 
 

@@ -19,6 +19,7 @@ from mint_lever.modes.hover_report import hover_report
 from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
 from mint_lever.setup.modes import MODES
+from mint_lever.telemetry.guessing import HEAD_BYTES, guess_columns, scales_of
 from mint_lever.telemetry.recorded import read_log
 from mint_lever.telemetry.report import KINDS, log_report
 
@@ -125,7 +126,9 @@ def _log(args: argparse.Namespace) -> None:
         if not equals:
             raise InvalidRequest([Fault("map", pair, "NAME=COLUMN, separated by commas")])
         names[channel.strip()] = column.strip()
-    print(json.dumps(log_report(read_log(_read(args.log), names)), allow_nan=False))
+    raw = _read(args.log)
+    scales = scales_of(guess_columns(raw[:HEAD_BYTES]), names)
+    print(json.dumps(log_report(read_log(raw, names, scales)), allow_nan=False))
 
 
 def _evaluate(args: argparse.Namespace) -> None:

@@ -58,7 +58,10 @@ def keep_log(
         _write(log.path, parts)
         with log.path.open("rb") as file:
             head = file.read(HEAD_BYTES)
-        log.columns = [vars(column) | {"sample": column.sample} for column in guess_columns(head)]
+        log.columns = [
+            {"name": each.name, "channel": each.channel, "unit": each.unit, "sample": each.sample}
+            for each in guess_columns(head)
+        ]
         log.mapping = _remembered(pilot, log.columns) or _guessed(log.columns)
         log.save()
     except BaseException:

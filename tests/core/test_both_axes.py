@@ -12,8 +12,6 @@ from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth
 from mint_lever.steps import bench_run
 
-KEYS = ("right", "left", "forward", "back")
-
 
 def edited(setup, *changes):
     made = [Change(path, value) for path, value in changes]
@@ -38,7 +36,7 @@ def built(seed):
     truth.horn_error_deg = [0.0] * 3
     truth.swash_extra_mm = [0.0] * 3
     truth.output_of_servo = [0, 1, 2]
-    truth.arrives = {name: 1.0 for name in truth.arrives}
+    truth.arrives = dict.fromkeys(truth.arrives, 1.0)
     return SimulatedHelicopter(setup, truth, seed)
 
 
@@ -51,12 +49,18 @@ def at_nine(bench):
     for key, (aileron, elevator, azimuth) in {
         "right": (100.0, 0.0, 180.0),
         "left": (-100.0, 0.0, 180.0),
-        "forward": (0.0, 100.0, 90.0),
-        "back": (0.0, -100.0, 90.0),
+        **across(bench.setup),
     }.items():
         bench.move_sticks(0.0, aileron, elevator)
         readings[key] = bench.read_gauge(0, azimuth)
     return readings
+
+
+def across(setup):
+    """Elevator is read where the blade hangs on the plate's tail side."""
+    if setup.airframe.head.rotation == "clockwise":
+        return {"forward": (0.0, 100.0, 90.0), "back": (0.0, -100.0, 90.0)}
+    return {"forward_left": (0.0, 100.0, 270.0), "back_left": (0.0, -100.0, 270.0)}
 
 
 def half(bench, sticks, azimuth):
@@ -87,7 +91,7 @@ def test_one_servo_with_another_throw_or_another_plate_is_not_blessed(seed):
     assert found.outcome == "out"
     (action,) = [each for each in found.actions if each.needed]
     assert action.key == "axes"
-    assert ("servo 1" if kind == "servo" else "140°") in found.summary
+    assert ("servo 1 turns" if kind == "servo" else "140°") in found.summary
 
 
 def test_elevator_is_asked_for_before_anything_is_called_good():

@@ -16,7 +16,7 @@ from mint_lever.measure.throw import UNIT_WINDOW
 from mint_lever.measure.verdict import SIDES_EQUAL
 from mint_lever.modes.pitch_degrees import collective_deg
 from mint_lever.rotor.harmonics import phase_error_deg
-from mint_lever.setup.airframe import LAYOUT_WORDS
+from mint_lever.setup.airframe import LAYOUT_WORDS, Swash
 from mint_lever.setup.edit import Change
 from mint_lever.setup.layouts import layout_balls
 from mint_lever.setup.transmitter import NO_RING_PCT
@@ -108,7 +108,18 @@ def layout_against_balls(at: Audited) -> Iterator[Finding]:
     else:
         found = f"{len(swash.balls)} balls"
     name = LAYOUT_WORDS[swash.layout]
-    # Common practice: a 140° plate runs on a 135° setting where that is all there is (F7).
+    if swash.layout == "three_135" and _stands_in(swash):
+        yield Finding(
+            severity="look",
+            path="airframe.swash.layout",
+            found="a 140° plate on a setting for 135°",
+            why="Common practice where that is all there is: the tilts are off their axes by a "
+            "little.",
+            fix="Nothing, where the device has no 140°; else choose that.",
+            device="unit",
+            rests_on="the balls as written down",
+        )
+        return
     yield Finding(
         severity="look",
         path="airframe.swash.layout",
@@ -119,6 +130,15 @@ def layout_against_balls(at: Audited) -> Iterator[Finding]:
         rests_on="the balls as written down",
         changes=(Change("airframe.swash.layout", "custom"),),
     )
+
+
+def _stands_in(swash: Swash) -> bool:
+    """Whether the balls are a 140° plate's: F7, common practice, no source."""
+    plate = layout_balls("three_140", 20.0)
+    if len(plate) != len(swash.balls):
+        return False
+    apart = [b.azimuth_deg - p.azimuth_deg for b, p in zip(swash.balls, plate, strict=True)]
+    return bool(np.abs(wrap_deg(apart)).max() <= 1.0)
 
 
 def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:

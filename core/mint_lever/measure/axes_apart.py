@@ -21,8 +21,8 @@ from mint_lever.setup.modes import ModeName
 
 ALIKE_SHARE, FAR_SHARE = 0.06, 0.12
 """How far apart (share of their mean) both axes may be read, and from where on it will not do."""
-_NEAR = 0.04
-"""An explanation that brings the axes' ratio as near as this is named."""
+_NEAR = 0.12
+"""A plate that brings the ratio of the axes as near is named: servos are alike to a few percent."""
 _THREE: tuple[LayoutName, ...] = ("three_120", "three_135", "three_140", "three_90")
 _THROWS = (0.55, 0.75, 1.0, 1.3, 1.7)
 """A servo's throw of what it is written down as, or its arm of the others'; beyond these nobody
@@ -31,12 +31,13 @@ _MOST_SERVOS = 2
 
 
 def elevator_over_aileron(chain: Chain, mode: ModeName) -> float | None:
-    """Give the ratio of the two axes' throws at full stick, as a blade over the boom and one on
-    the right read them; None where the linkage does not get there."""
+    """Give the ratio of the two axes' throws at full stick, as a blade over the boom and one across
+    it, on the plate's tail side, read them; None where the linkage does not get there."""
+    across_deg = 90.0 if chain.setup.airframe.head.turn_sign > 0 else 270.0
     sticks = Sticks.at(
         collective=[0.0] * 4, aileron=[100.0, -100.0, 0, 0], elevator=[0, 0, 100.0, -100.0]
     )
-    found = evaluate(chain, sticks, (180.0, 90.0), mode)
+    found = evaluate(chain, sticks, (180.0, across_deg), mode)
     if not found.reachable.all():
         return None
     over_boom, across = found.pitch_deg
@@ -48,9 +49,11 @@ def explanations(setup: Setup, mode: ModeName, ratio: float) -> list[str]:
     """Name what would make the axes read in this ratio, the nearest first: another plate, or one
     servo with another throw or ball place. Empty where nothing of that does."""
     described = build_chain(setup)
-    plates = [
-        words for words, made in _plates(setup, described, mode) if abs(made / ratio - 1) <= _NEAR
-    ]
+    plates = sorted(
+        (off, words)
+        for words, made in _plates(setup, described, mode)
+        if (off := abs(made / ratio - 1)) <= _NEAR
+    )
     servos: list[tuple[float, str]] = []
     for i in range(len(setup.airframe.servos)):
         throw = _throw_of(setup, described, mode, i, ratio)
@@ -58,7 +61,10 @@ def explanations(setup: Setup, mode: ModeName, ratio: float) -> list[str]:
             size = "less" if throw < 1 else "further"
             words = f"servo {i + 1} turns {size} than the others, or its ball is in another hole"
             servos.append((abs(float(np.log(throw))), words))
-    return [*plates, *(words for _, words in sorted(servos)[:_MOST_SERVOS])]
+    return [
+        *(words for _, words in plates[:2]),
+        *(words for _, words in sorted(servos)[:_MOST_SERVOS]),
+    ]
 
 
 def _plates(setup: Setup, described: Chain, mode: ModeName) -> Iterator[tuple[str, float]]:

@@ -136,11 +136,10 @@ class BenchRun(Readings):
         if self.done(stands_in.name):
             return parts[0].name
         powered = max((e.sequence for e in self.events if "power" in e.aspects), default=-1)
-        before = [e for e in (*self.entries, *self.events) if e.step and e.sequence < powered]
-        at_hand = max(before, key=lambda each: each.sequence, default=None)
-        if at_hand is None or at_hand.step not in self._by_name:
-            return None
-        was_inside = self._stood_in_for(gate, self._by_name[at_hand.step])
+        before = [(e.sequence, e.step) for e in self.entries if e.sequence < powered]
+        before += [(e.sequence, e.step) for e in self.events if e.step and e.sequence < powered]
+        at_hand = self._by_name.get(max(before)[1] or "") if before else None
+        was_inside = at_hand is not None and self._stood_in_for(gate, at_hand)
         return stands_in.name if was_inside else None
 
     def _state(self, name: StepName) -> tuple[State, tuple[str, ...]]:

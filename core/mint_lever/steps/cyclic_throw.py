@@ -86,6 +86,12 @@ _READS: tuple[_AtTheGauge, ...] = (
     ("forward", "forward, blade on the right", 0.0, 100.0, 90.0),
     ("back", "back, blade on the right", 0.0, -100.0, 90.0),
 )
+_OVER_ELEVATOR: tuple[_AtTheGauge, ...] = (
+    ("forward_left", "forward, blade on the left", 0.0, 100.0, 270.0),
+    ("back_left", "back, blade on the left", 0.0, -100.0, 270.0),
+)
+"""Where one figure serves both axes the blade hangs, across the boom, on the plate's tail side:
+over the servo that elevator hangs on most. With a counter-clockwise head that is on the left."""
 _KEPT = "Asked once and kept with the helicopter."
 # (key, what to say, how, where it is kept)
 _HOLES = (
@@ -119,7 +125,8 @@ def _advise(run: Readings) -> Advice:
     one_figure = elevator not in axes
     # With one figure for both, elevator is read once aileron has what it should.
     compared = one_figure and axes[0].word in ("in", "workable")
-    asks: list[Ask] = [_read(run, read, axes, band, elevator, compared) for read in _READS]
+    reads = _reads(run)
+    asks: list[Ask] = [_read(run, read, axes, band, elevator, compared) for read in reads]
     if elevator.unsure is not None and one_figure:
         asks.append(replace(elevator.unsure, optional=not compared))
     uses = None if full else run.answer("cyclic_throw", RANGE)
@@ -250,7 +257,7 @@ def _look_at_axes(run: Readings, aileron: _Axis, elevator: _Axis) -> Action:
         "hole and at the same radius?",
         expect="Put right what is not so, then read aileron and elevator again.",
         device="helicopter",
-        keys=tuple(key for key, *_ in _READS),
+        keys=tuple(key for key, *_ in _reads(run)),
     )
 
 
@@ -299,7 +306,8 @@ def _mean_repeats(run: Readings) -> float:
 
 
 def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
-    keys = ("right", "left") if function == "aileron" else ("forward", "back")
+    reads = _reads(run)[:2] if function == "aileron" else _reads(run)[2:]
+    keys = (reads[0][0], reads[1][0])
     means = _of_one_head(run, keys)
     unsure = _unsure(run, keys, means)
     gauge = None if unsure else _half(*means)
@@ -309,6 +317,15 @@ def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
         word = "in"
     dial = cyclic(run.setup, function)
     return _Axis(function, keys, dial, gauge, times, word, tuple(means), unsure)
+
+
+def _reads(run: Readings) -> tuple[_AtTheGauge, ...]:
+    """What is read at the gauge: aileron's two ends, elevator's two."""
+    unit = run.setup.mixing_unit
+    one_figure = unit is not None and unit.cyclic_elevator_pct is None
+    if one_figure and run.setup.airframe.head.turn_sign < 0:
+        return (*_READS[:2], *_OVER_ELEVATOR)
+    return _READS
 
 
 def _of_one_head(run: Readings, keys: tuple[str, str]) -> list[float | None]:
@@ -328,8 +345,9 @@ def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None])
     one, other = means
     if one is None or other is None or one * other <= 0 or min(abs(one), abs(other)) < _SIGN_DEG:
         return None
-    # Right, and forward, lift the blade of a clockwise head where it is read (formulas 6).
-    expected = run.setup.airframe.head.turn_sign
+    # Right, and forward, lift the blade of a clockwise head where it is read (formulas 6); forward
+    # lifts the one that hangs on the plate's tail side.
+    expected = 1 if keys[0] == _OVER_ELEVATOR[0][0] else run.setup.airframe.head.turn_sign
     return sure_of(run, "cyclic_throw", _at_the_gauge(run, keys[1 if one * expected > 0 else 0]))
 
 
@@ -361,7 +379,9 @@ def _read(
 
 
 def _at_the_gauge(run: Readings, of: str) -> Number:
-    key, where, aileron, elevator, azimuth = next(read for read in _READS if read[0] == of)
+    key, where, aileron, elevator, azimuth = next(
+        read for read in (*_READS, *_OVER_ELEVATOR) if read[0] == of
+    )
     what = "stick full" if full_throw(run) else "the unit's tilt shown"
     return Number(
         key=key,
@@ -424,7 +444,7 @@ def _next_figure(run: Readings, axis: _Axis, target: float) -> tuple[Action | No
         else "The unit shows no figure for it: what it is set to is taken from the gauge.",
         device=dial.device,
         changes=(dial.set(step.value),),
-        keys=(*(key for key, *_ in _READS), RANGE) if single else axis.keys,
+        keys=(*(key for key, *_ in _reads(run)), RANGE) if single else axis.keys,
         needed=axis.word == "out",
         together="figures",
         nudged=not dial.shows,
@@ -643,7 +663,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 
 
 def _gauge(bench: SimulatedHelicopter, ask: Ask) -> float:
-    if ask.key not in {key for key, *_ in _READS}:
+    if ask.key not in {key for key, *_ in (*_READS, *_OVER_ELEVATOR)}:
         raise not_simulated(ask.key)
     return read_gauge(bench, ask.sticks, ask.azimuth, ask.blade)
 

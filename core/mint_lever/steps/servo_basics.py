@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mint_lever.measure.frame_rate import highest_rate_hz
+from mint_lever.measure.frame_rate import STARTED_HIGHER, highest_rate_hz, started_higher
 from mint_lever.measure.verdict import Band, Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Ruler
 from mint_lever.run.readings import Readings
@@ -27,8 +27,11 @@ def _advise(run: Readings) -> Advice:
     rated, behave = run.answer("servo_basics", "rated"), run.answer("servo_basics", "behave")
     longest = max((servo.max_us for servo in unit.servos), default=2140.0)
     highest = None if rated is None else highest_rate_hz(rated, unit.centre_us, longest)
-    over = highest is not None and unit.frame_rate_hz > highest
+    higher = rated is not None and started_higher(rated, unit.frame_rate_hz)
+    over = highest is not None and unit.frame_rate_hz > highest and not higher
     word: Word | None = None if rated is None else "out" if over else "in"
+    if higher:
+        word = "workable"
     asks = (
         Number(
             key="rated",
@@ -69,6 +72,8 @@ def _advise(run: Readings) -> Advice:
         "runs": "Wrong pulse family: unplug at once and set the servos' own centre pulse.",
         "hot": "Too fast a frame rate, or something binds: lower the rate, then look again.",
     }.get(behave or "", "")
+    if not summary and higher:
+        summary = STARTED_HIGHER
     if not summary:
         summary = "The servos get what they are made for." if word == "in" and behave else ""
     outcome = None if rated is None and behave is None else worst(ask.word for ask in asks)

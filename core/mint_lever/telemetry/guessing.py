@@ -5,20 +5,23 @@ A guess is shown and can be put right; it is never taken unseen. From memory.
 
 from __future__ import annotations
 
-import csv
-import io
 import re
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 
 import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.telemetry.recorded import Channel
+from mint_lever.telemetry.table_text import is_clock, number_in, table_text
 from mint_lever.telemetry.units import UNITS, Unit
 
 HEAD_BYTES = 256 * 1024
 """How much of a file is looked at."""
 _ROWS = 400
+_LEAST_A, _MOSTLY = 0.5, 0.9
+"""A current counted negative is so in almost all of what flows. From memory."""
+Scale = tuple[float, float]
 _NAMES: tuple[tuple[Channel, str], ...] = (
     ("time", r"^(time|t|sec(onds?)?|millis|timestamp)\b|^t_|_t$"),
     ("tail_servo", r"(tail|rudder).*(servo|us|µs|pulse)|^rudder"),
@@ -42,31 +45,39 @@ class Column:
     channel: Channel | None
     unit: str | None
     sample: tuple[float, ...]
+    figures: tuple[float, ...] = field(default=(), repr=False)
+    clock: bool = False
 
 
 def guess_columns(head: bytes) -> list[Column]:
     """Guess what each column of a CSV's first part is; each channel is given once at most."""
-    text = head.decode("utf-8-sig", errors="replace")
-    lines = text.splitlines()[: _ROWS + 1]
-    names = [name.strip() for name in next(csv.reader(lines[:1]), [])]
-    rows = list(csv.reader(io.StringIO("\n".join(lines[1:]))))
+    text = table_text(head, whole=False)
+    names, rows = text.header, text.rows()[:_ROWS]
     figures = [_figures(rows, place) for place in range(len(names))]
     given: set[Channel] = set()
     columns = []
-    for name, values in zip(names, figures, strict=True):
+    for place, (name, values) in enumerate(zip(names, figures, strict=True)):
         channel = _channel(name, given) if values.size else None
         if channel is not None:
             given.add(channel)
-        unit = None if channel is None else _unit(channel, name, values).name
-        columns.append(Column(name, channel, unit, tuple(values[:3].tolist())))
+        clock = any(is_clock(row[place]) for row in rows[:3] if place < len(row))
+        unit = None if channel is None else _unit(channel, name, values, clock).name
+        listed = tuple(values.tolist())
+        columns.append(Column(name, channel, unit, listed[:3], listed, clock))
     return columns
+
+
+def _counts_down(values: Array) -> bool:
+    """Whether a current is counted negative: what flows is written with a minus."""
+    flows = values[np.abs(values) > _LEAST_A]
+    return bool(flows.size) and float(np.mean(flows < 0)) > _MOSTLY
 
 
 def _figures(rows: list[list[str]], place: int) -> Array:
     found = []
     for row in rows:
         try:
-            found.append(float(row[place]))
+            found.append(number_in(row[place]))
         except (ValueError, IndexError):
             continue
     values: Array = np.array(found, dtype=np.float64)
@@ -81,14 +92,32 @@ def _channel(name: str, given: set[Channel]) -> Channel | None:
     return None
 
 
-def _unit(channel: Channel, name: str, values: Array) -> Unit:
+def scales_of(columns: Sequence[Column], names: Mapping[str, str]) -> dict[Channel, Scale]:
+    """Give the zero and factor of each mapped column, by the unit its name or figures tell."""
+    found: dict[Channel, Scale] = {}
+    by_name = {column.name: column for column in columns}
+    for channel in UNITS:
+        column = by_name.get(names.get(channel, ""))
+        if column is not None and column.figures:
+            values: Array = np.array(column.figures, dtype=np.float64)
+            unit = _unit(channel, column.name, values, column.clock)
+            found[channel] = (unit.zero, unit.factor)
+    return found
+
+
+def _unit(channel: Channel, name: str, values: Array, clock: bool = False) -> Unit:
     """By the unit in the name, else by the size of the figures."""
+    if clock and channel == "time":
+        return UNITS["time"][0]
+    if channel == "amp" and values.size and _counts_down(values):
+        return next(unit for unit in UNITS["amp"] if unit.factor < 0)
     told = _BRACKETS.search(name)
     words = "" if told is None else (told.group(1) or told.group(2) or "").lower()
     by_name = next((unit for unit in UNITS[channel] if words and words in unit.written), None)
     if by_name is not None:
         return by_name
-    size = float(np.median(np.abs(np.diff(values) if channel == "time" else values)))
+    told_by = np.diff(values) if channel == "time" else values
+    size = float(np.median(np.abs(told_by))) if told_by.size else 0.0
     return next(
         (unit for unit in UNITS[channel] if unit.least <= size < unit.most), UNITS[channel][0]
     )

@@ -14,7 +14,8 @@ _LEAST_A = 1.0
 
 def resistance_mohm(log: Recorded) -> float | None:
     """Give the whole pack's resistance: minus the slope of volts on amps, after a running mean of
-    twenty seconds is taken out of both; None without both, or without changing current."""
+    twenty seconds is taken out of both; None without both, without changing current, or where volts
+    rise as amps do."""
     volts, amps = log.channels.get("volt"), log.channels.get("amp")
     if volts is None or amps is None:
         return None
@@ -23,7 +24,9 @@ def resistance_mohm(log: Recorded) -> float | None:
     spread = float(a @ a)
     if float(np.sqrt(spread / len(a))) < _LEAST_A:
         return None
-    return -1000.0 * float(a @ v) / spread
+    found = -1000.0 * float(a @ v) / spread
+    # Volts that rise as amps do are no resistance: a sign, or a column, is another than was said.
+    return found if found > 0 else None
 
 
 def _running_mean(values: Array, count: int) -> Array:

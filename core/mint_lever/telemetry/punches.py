@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from mint_lever.axes import Array
+from mint_lever.telemetry.lines import Line
 from mint_lever.telemetry.recorded import Recorded
 
 _RISE_S, _BEFORE_S, _AFTER_S = 0.4, 1.0, 3.0
 _THROTTLE_PCT, _AMP_SHARE, _FALL = 15.0, 0.25, 0.015
 _STEADY, _BACK = 0.02, 0.02
+_NOTCH_SHARE = 0.08
+"""How wide, of its frequency, what hunts is taken out. From memory."""
 _BEGUN = 0.1
 """A rise has begun once it has made this share of itself. From memory."""
 _RUNS = 0.5
@@ -22,19 +25,27 @@ _RUNS = 0.5
 @dataclass(frozen=True)
 class Punched:
     """One punch: percent of the mean speed in the second before it; ``back_s`` None where it was
-    not back within 2 % in three seconds."""
+    not back within 2 % in three seconds. All on the slow part of the speed: ``hunts_pct`` is how
+    far it swings to either side besides, 0 where nothing hunts."""
 
     at_s: float
     droop_pct: float
     back_s: float | None
     overshoot_pct: float
+    hunts_pct: float = 0.0
 
 
-def punches(log: Recorded) -> list[Punched]:
-    """Find the punches: throttle or current or, without these, the head speed itself tells."""
+def punches(log: Recorded, hunting: Line | None = None) -> list[Punched]:
+    """Find the punches: throttle or current or, without these, the head speed itself tells.
+
+    ``hunting`` is a line that the head speed swings at: it is taken out first, and hides none.
+    """
     speed = log.speed
     if speed is None:
         return []
+    swing = 0.0
+    if hunting is not None:
+        speed, swing = _without(speed, log.rate_hz, hunting.hz), hunting.amplitude
     before, after = log.samples(_BEFORE_S), log.samples(_AFTER_S)
     usual = float(np.median(speed[speed > _RUNS * speed.max()])) if speed.max() > 0 else 0.0
     found: list[Punched] = []
@@ -46,9 +57,21 @@ def punches(log: Recorded) -> list[Punched]:
         mean = float(calm.mean())
         if mean < _RUNS * usual or np.ptp(calm) > _STEADY * mean:
             continue
-        found.append(_punched(log, speed[at : at + after], mean, at))
+        punched = _punched(log, speed[at : at + after], mean, at)
+        found.append(replace(punched, hunts_pct=100 * swing / mean))
         free = at + after
     return found
+
+
+def _without(speed: Array, rate_hz: float, hz: float) -> Array:
+    """The speed with what swings round one frequency taken out, mirrored at its ends."""
+    level = np.concatenate([speed[::-1], speed, speed[::-1]])
+    spectrum = np.fft.rfft(level)
+    at = np.fft.rfftfreq(len(level), 1 / rate_hz)
+    spectrum *= 1 - np.exp(-(((at - hz) / (_NOTCH_SHARE * hz)) ** 2))
+    count = len(speed)
+    slow: Array = np.asarray(np.fft.irfft(spectrum, len(level)))[count : 2 * count]
+    return slow
 
 
 def _starts(log: Recorded, speed: Array) -> list[int]:

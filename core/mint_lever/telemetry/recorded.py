@@ -13,6 +13,7 @@ import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.telemetry.table_text import DAY_S, number_in, table_text
 
 Channel = Literal[
     "time", "head_rpm", "motor_rpm", "throttle", "volt", "amp", "temperature", "yaw_rate",
@@ -31,6 +32,8 @@ class Recorded:
 
     time_s: Array
     channels: Mapping[Channel, Array]
+    taken: tuple[str, ...] = ()
+    """What of the file was found to be so, in words."""
 
     @cached_property
     def rate_hz(self) -> float:
@@ -53,9 +56,9 @@ def read_log(
     names: Mapping[str, str],
     scales: Mapping[Channel, tuple[float, float]] | None = None,
 ) -> Recorded:
-    """Read a CSV with a header; ``names`` maps our channels to its columns. Cells may be empty: the
-    value before stands. ``scales`` (zero, factor) make a column's figures ours:
-    (figure − zero) · factor.
+    """Read a table with a header; ``names`` maps our channels to its columns. Cells may be empty:
+    the value before stands. ``scales`` (zero, factor) make a column's figures ours:
+    (figure − zero) · factor. Semicolons, tabs, decimal commas and clock times are read as they are.
 
     Raises InvalidRequest naming the channel, column or line that is not as it should be.
     """
@@ -63,22 +66,17 @@ def read_log(
     if len(raw) > MOST_BYTES:
         allowed = f"a log of at most {MOST_BYTES // 1024 // 1024} MB"
         raise InvalidRequest([Fault("log", f"{len(raw) / 1024 / 1024:.0f} MB", allowed)])
-    try:
-        text = raw.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        fault = Fault("log", f"a byte that is not UTF-8 at {error.start}", "CSV text")
-        raise InvalidRequest([fault]) from error
-    head, _, rest = text.partition("\n")
-    if not rest.strip():
+    text = table_text(raw)
+    if not text.rest.strip():
         raise InvalidRequest([Fault("log", "no rows", "a header and rows under it")])
-    header = [name.strip() for name in next(csv.reader([head.strip()]), [])]
+    header = text.header
     places = _places(columns, header)
-    table = _table(rest, places, header)
+    table = _table(text.rest, places, header)
     for i, channel in enumerate(columns):
         zero, factor = (scales or {}).get(channel, (0.0, 1.0))
         if (zero, factor) != (0.0, 1.0):
             table[i] = (table[i] - zero) * factor
-    return _evenly(dict(zip(columns, table, strict=True)))
+    return _evenly(dict(zip(columns, table, strict=True)), text.taken)
 
 
 def _columns(names: Mapping[str, str]) -> dict[Channel, str]:
@@ -136,7 +134,7 @@ def _cell_by_cell(rest: str, places: list[int], header: Sequence[str]) -> Array:
             cell = cells[place].strip() if place < len(cells) else ""
             if cell:
                 try:
-                    last[i] = float(cell)
+                    last[i] = number_in(cell)
                 except ValueError as error:
                     fault = Fault(f"log.line {line}.{header[place]}", repr(cell), "a number")
                     raise InvalidRequest([fault]) from error
@@ -147,8 +145,14 @@ def _cell_by_cell(rest: str, places: list[int], header: Sequence[str]) -> Array:
     return np.array(rows, dtype=float).reshape(-1, len(places)).T
 
 
-def _evenly(columns: dict[Channel, Array]) -> Recorded:
-    time = columns.pop("time")
+def _over_midnight(time: Array) -> Array:
+    """A clock that went past midnight goes on."""
+    falls = np.concatenate([[0.0], np.where(np.diff(time) < -DAY_S / 2, DAY_S, 0.0)])
+    return np.asarray(time + np.cumsum(falls))
+
+
+def _evenly(columns: dict[Channel, Array], taken: tuple[str, ...]) -> Recorded:
+    time = _over_midnight(columns.pop("time"))
     back = np.flatnonzero(np.diff(time) < 0)
     if back.size:
         at = int(back[0])
@@ -163,4 +167,5 @@ def _evenly(columns: dict[Channel, Array]) -> Recorded:
     step = float(np.median(np.diff(time)))
     count = min(int((time[-1] - time[0]) / step) + 1, MOST_ROWS)
     grid = np.linspace(float(time[0]), float(time[-1]), max(count, _LEAST_ROWS))
-    return Recorded(grid, {name: np.interp(grid, time, values) for name, values in kept.items()})
+    channels = {name: np.interp(grid, time, values) for name, values in kept.items()}
+    return Recorded(grid, channels, taken)

@@ -32,6 +32,7 @@ KINDS = {
     "sag": "the lowest voltage of the pack",
     "throttle_left": "throttle left over at the worst moment: target against pinion and pack",
     "speed_held": "minutes at a head speed, one for each mode flown",
+    "taken": "how the file is written, as it was taken to be",
     "not_recorded": "a column that is missing, and what it would have told",
     "too_slow": "a log too slow to tell what it was asked",
 }
@@ -57,14 +58,14 @@ class LogFinding:
 
 def log_report(log: Recorded) -> dict[str, Any]:
     """Judge a log: the findings, oldest first, and the figures by themselves."""
-    found = punches(log)
+    found = punches(log, _hunting(log, []))
     hunting = _hunting(log, found)
     wag = _wag(log)
     mohm = resistance_mohm(log)
     made: list[LogFinding] = []
     for part in (_of_punches(found), _of_lines(hunting, wag), _of_pack(log, mohm)):
         made += part
-    for say in (_throttle_left, _speeds_held, _missing):
+    for say in (_throttle_left, _speeds_held, _missing, _taken):
         made += say(log)
     made.sort(key=lambda finding: -1.0 if finding.at_s is None else finding.at_s)
     return {
@@ -110,6 +111,8 @@ def _of_punches(found: list[Punched]) -> Iterator[LogFinding]:
             else "too much: more governor gain, or a lower target, a larger pinion, a fresher pack"
         )
         text = f"A punch pulls the head speed down by {each.droop_pct:.1f} %: {how}."
+        if each.hunts_pct:
+            text += f" Besides, it hunts by ±{each.hunts_pct:.1f} %."
         yield LogFinding("droop", each.at_s, each.droop_pct, "%", text)
         if each.overshoot_pct > _GOOD_DROOP:
             text = f"Then it overshoots by {each.overshoot_pct:.1f} %: less governor gain."
@@ -191,6 +194,17 @@ def _dense(parts: list[Array]) -> list[Array]:
             top = edges[last + 1] if last + 1 < len(edges) else np.inf
             split.append(part[(part >= edges[first]) & (part < top)])
     return split
+
+
+def _taken(log: Recorded) -> Iterator[LogFinding]:
+    """What of the file was taken to be so; it can be put right where its columns are said."""
+    amps, volts = log.channels.get("amp"), log.channels.get("volt")
+    said = [*log.taken]
+    if said:
+        yield LogFinding("taken", None, None, "", f"Taken from the file: {', '.join(said)}.")
+    if amps is not None and volts is not None and float(np.median(amps)) < 0:
+        text = "The current is counted negative: say so where its column is named."
+        yield LogFinding("taken", None, None, "", text)
 
 
 def _missing(log: Recorded) -> Iterator[LogFinding]:

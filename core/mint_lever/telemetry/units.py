@@ -46,6 +46,7 @@ UNITS: Mapping[Channel, tuple[Unit, ...]] = {
     "amp": (
         Unit("A", written=("a", "amp", "amps"), most=400.0),
         Unit("mA", 1e-3, written=("ma",), least=400.0),
+        Unit("A, counted negative", -1.0, least=inf),
     ),
     "temperature": (Unit("°C", written=("c", "°c")),),
     "yaw_rate": (

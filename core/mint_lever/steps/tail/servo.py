@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mint_lever.measure.frame_rate import highest_rate_hz, narrow
+from mint_lever.measure.frame_rate import STARTED_HIGHER, highest_rate_hz, narrow, started_higher
 from mint_lever.measure.verdict import Word
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Option
 from mint_lever.run.readings import Readings
@@ -41,6 +41,7 @@ def _advise(run: Readings) -> Advice:
     centre, rated = run.answer(NAME, "centre"), run.answer(NAME, "rated")
     longest = box.centre_us + 1.5 * box.full_throw_us
     highest = None if rated is None else highest_rate_hz(rated, box.centre_us, longest)
+    higher = rated is not None and started_higher(rated, box.frame_rate_hz)
     asks = (
         Number(
             key="centre",
@@ -62,7 +63,9 @@ def _advise(run: Readings) -> Advice:
             high=600.0,
             nudge=1.0,
             answer=rated,
-            word=_word(rated is not None, box.frame_rate_hz <= (highest or 0.0)),
+            word="workable"
+            if higher
+            else _word(rated is not None, box.frame_rate_hz <= (highest or 0.0)),
         ),
         looked_at(
             run,
@@ -91,8 +94,9 @@ def _advise(run: Readings) -> Advice:
         ),
         asks=asks,
         summary=first_said(tuple(ask for ask in asks if ask.kind == "choice"), _SAID)
-        or ("The servo gets what it is made for." if outcome == "good" else ""),
-        actions=_actions(run, centre, highest),
+        or ("The servo gets what it is made for." if outcome == "good" else "")
+        or (STARTED_HIGHER if higher and outcome == "workable" else ""),
+        actions=_actions(run, centre, None if higher else highest),
         outcome=outcome,
     )
 
