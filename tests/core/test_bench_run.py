@@ -177,6 +177,8 @@ def test_a_throw_outside_the_units_window_names_the_ball_and_the_hole():
     reads = [
         Entry(1, "cyclic_throw", "right", 9.0, setup),
         Entry(2, "cyclic_throw", "left", -9.0, setup),
+        Entry(3, "cyclic_throw", "forward", 9.0, setup),
+        Entry(4, "cyclic_throw", "back", -9.0, setup),
     ]
     holes = [Change(f"airframe.servos.{i}.holes_mm", [14.5, 16.0]) for i in range(3)]
     setup = read_setup(apply_changes(setup.as_document(), holes))

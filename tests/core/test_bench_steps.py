@@ -247,14 +247,15 @@ class TestZeroPitch:
 
 class TestThrows:
     def test_both_ends_share_a_verdict_and_elevator_is_compared(self):
-        reads = {"right": 9.2, "left": -8.8, "forward": 7.0, "back": -7.2}
+        reads = {"right": 9.2, "left": -8.8, "forward": 8.3, "back": -8.3}
         found = advice("cyclic_throw", reads, edited(("unit.cyclic_pct", 58.0)))
-        assert found.outcome == "good"
-        assert "Elevator gives 7.1°" in found.summary
+        assert found.outcome == "workable"
+        assert "elevator gives 8.3° for aileron's 9.0°" in found.summary
 
     def test_a_figure_below_the_window_moves_the_balls_inward(self):
         """F10c: below 50 % there is too much mechanical throw."""
-        found = advice("cyclic_throw", {"right": 9.0, "left": -9.0})
+        both = {"right": 9.0, "left": -9.0, "forward": 9.0, "back": -9.0}
+        found = advice("cyclic_throw", both)
         assert found.outcome == "workable"
         assert "below the unit's comfortable 50–65 %" in found.summary
         assert "inward on the horns" in found.summary

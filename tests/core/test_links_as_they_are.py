@@ -67,9 +67,9 @@ def test_no_figure_is_nudged_for_less_than_a_gauge_repeats():
     setup = edited(
         ("targets.cyclic_deg", 9.0), ("unit.cyclic_pct", 60.0), ("unit.cyclic_school", "full_throw")
     )
-    near = read(setup, "cyclic_throw", right=9.55, left=-9.55)
+    pair = {"right": 11.4, "left": -11.4, "forward": 11.4, "back": -11.4}
+    near = read(setup, "cyclic_throw", **pair)
     assert near.outcome == "workable"
-    # One percent is about 0.16°: it would bring 9.55 to 9.4, which gains; 9.05 it would not gain.
     assert [act.key for act in near.actions] == ["figure"]
     far = read(
         edited(("unit.collective_pct", 60.0), ("unit.collective_low_pct", 60.0), setup=setup),

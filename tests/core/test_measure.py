@@ -20,7 +20,6 @@ from mint_lever.measure.tracking import (
     tracking_turns,
 )
 from mint_lever.measure.verdict import (
-    FULL_CYCLIC,
     REFERENCE_TILT,
     SUB_TRIM_US,
     ZERO_PITCH,
@@ -28,6 +27,8 @@ from mint_lever.measure.verdict import (
     judge,
 )
 from mint_lever.setup.layouts import layout_balls
+from mint_lever.setup.targets import Targets
+from mint_lever.steps.cyclic_throw import throw_band
 
 
 @pytest.mark.parametrize(
@@ -53,9 +54,10 @@ def test_zero_pitch_verdicts_allow_for_the_gauge(reading, word):
         (6.0, REFERENCE_TILT, "in"),  # F10a
         (6.8, REFERENCE_TILT, "workable"),
         (7.2, REFERENCE_TILT, "out"),
-        (9.0, FULL_CYCLIC, "in"),  # F10b
-        (10.5, FULL_CYCLIC, "workable"),
-        (12.0, FULL_CYCLIC, "out"),
+        (9.0, throw_band(Targets()), "in"),  # F10b, F12
+        (10.5, throw_band(Targets()), "in"),
+        (11.5, throw_band(Targets()), "workable"),
+        (12.3, throw_band(Targets()), "out"),
         (30.0, SUB_TRIM_US, "in"),  # F8
         (50.0, SUB_TRIM_US, "workable"),
         (90.0, SUB_TRIM_US, "out"),

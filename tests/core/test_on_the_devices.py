@@ -75,10 +75,10 @@ def test_a_figure_is_set_as_the_device_holds_it(setup):
 
 
 def test_a_step_the_device_cannot_make_is_not_advised(setup):
-    # 9.8° at 60 %: 55 % would do; a device of twenties stays at 60.
-    held = read_setup(apply_changes(setup.as_document(), [Change(FIGURE, 60.0)]))
-    assert figure_of(read_at(held, 9.8, -9.8, ())).changes == (Change(FIGURE, 55.0),)
-    advice = read_at(held, 9.8, -9.8, (unit_with(step=20.0),))
+    # 7.7° at 55 %: 64 % would do; a device that goes by 110 stays where it is.
+    held = read_setup(apply_changes(setup.as_document(), [Change(FIGURE, 55.0)]))
+    assert figure_of(read_at(held, 7.7, -7.7, ())).changes == (Change(FIGURE, 64.0),)
+    advice = read_at(held, 7.7, -7.7, (unit_with(step=55.0),))
     assert not [action for action in advice.actions if action.key == "figure"]
     assert "Blue cube has no finer step there" in advice.summary
 

@@ -77,10 +77,10 @@ def after_work(*aspects, arrangement="unit_mixes"):
         ),
         (
             "end points, reversing or trims touched",
-            [3, *parts(3, 6, 8), *drive(4, 5, 8, 11), 18],
+            [3, *parts(4, 6, 8), *drive(4, 5, 8, 11), 18],
         ),
         # From memory: other plugs, another frame; what transmitter and unit hold stands.
-        ("receiver changed or bound anew", [3, 4, *parts(4), *drive(4, 8), 18]),
+        ("receiver changed or bound anew", [3, 4, *parts(3), *drive(4, 8), 18]),
         ("powered up again", [1, STILL, *drive(1)]),
     ],
 )
@@ -120,7 +120,7 @@ def test_whatever_is_touched_the_final_directions_come_last():
     [
         (
             "end points, reversing or trims touched",
-            [TEACH, 13, *parts(3, 6, 8), *drive(4, 5, 8, 11), 18],
+            [TEACH, 13, *parts(4, 6, 8), *drive(4, 5, 8, 11), 18],
         ),
         ("pitch link turned or replaced", [9, 11, 12, 18]),
         ("unit remounted or turned", [UNIT, 13, *parts(10), *drive(10), 18]),
@@ -153,7 +153,7 @@ def test_a_flybar_head_has_no_corrections_to_check():
         (
             "unit_memory",
             "unit_mixes",
-            [UNIT, *range(4, 13), PHASE, 13, *parts(4, 8, 9, 10, 11), *UNIT_AND_DRIVE, 17, 18],
+            [UNIT, *range(4, 13), PHASE, 13, *parts(3, 8, 9, 10, 11), *UNIT_AND_DRIVE, 17, 18],
         ),
         # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
         (
@@ -162,7 +162,7 @@ def test_a_flybar_head_has_no_corrections_to_check():
             # What it was taught of them it held too.
             [
                 *(UNIT, 4, 5, 6, 8, 9, 10, 11, 12, TEACH, 13),
-                *parts(4, 6, 8, 9, 10, 11),
+                *parts(3, 6, 8, 9, 10, 11),
                 *UNIT_AND_DRIVE,
                 *(17, 18),
             ],

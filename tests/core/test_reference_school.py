@@ -25,7 +25,8 @@ def school(rule="at_least", **more):
 
 
 def advised(setup, right, left, said=None, devices=()):
-    read = [("right", right), ("left", left)] * 2 + ([("range", said)] if said else [])
+    aileron, elevator = [("right", right), ("left", left)], [("forward", right), ("back", left)]
+    read = [*aileron, *elevator] * 2 + ([("range", said)] if said else [])
     entries = [Entry(n, "cyclic_throw", *each, setup) for n, each in enumerate(read)]
     return bench_run(setup, entries, [], devices).advice("cyclic_throw")
 

@@ -85,7 +85,7 @@ def test_every_fault_is_listed_not_only_the_first():
 
 
 def test_a_newer_version_and_another_format_are_refused_by_saying_so():
-    newer = first_fault({**document(), "version": 3, "anything": "new"})
+    newer = first_fault({**document(), "version": 4, "anything": "new"})
     assert newer.path == "version"
     assert "newer" in newer.found
     assert first_fault({**document(), "format": "a/b"}).path == "format"

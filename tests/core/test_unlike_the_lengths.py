@@ -46,7 +46,8 @@ def test_a_throw_the_lengths_do_not_make():
     for off, told in ((0.2, False), (2.0, True)):
         aimed = aiming(plain, cyclic_deg=round(throw + off, 1))
         value = round(throw + off, 1)
-        advice = read(aimed, "cyclic_throw", right=value, left=-value)
+        pair = {"right": value, "left": -value, "forward": value, "back": -value}
+        advice = read(aimed, "cyclic_throw", **pair)
         assert ("By the lengths in this setup" in advice.summary) == told
 
 

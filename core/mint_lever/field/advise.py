@@ -84,7 +84,8 @@ def advise(
         (s for s in turns if SYMPTOMS[s.symptom].danger and s.symptom not in mended), None
     )
     if danger is not None:
-        in_vain = _in_vain_on_the_bench(SYMPTOMS[danger.symptom], last, looked)
+        symptom = SYMPTOMS[danger.symptom]
+        in_vain = _in_vain_on_the_bench(symptom, last, looked) if symptom.in_turn else 0
         return _bench(run, danger, turns, in_vain)
     back = _taken_back(run, flights, history)
     if back is not None:

@@ -77,8 +77,8 @@ class Symptom:
     ``look`` is looked at first, by hand, propulsion disabled. ``remedies`` are settings in the
     order in which they are tried; without one it is a matter for hands or for the ``bench``: the
     first of its steps that the helicopter has. ``overdone`` are the symptoms as which too much of
-    it shows. ``danger``: nobody flies again before that step of the bench was done. ``taste``: no
-    fault, only a wish.
+    it shows. ``danger``: nobody flies again before that step of the bench was done; ``in_turn``:
+    seen again after it was, the next one. ``taste``: no fault, only a wish.
     """
 
     key: SymptomKey
@@ -94,4 +94,5 @@ class Symptom:
     wrong_if: str = ""
     overdone: tuple[SymptomKey, ...] = ()
     danger: bool = False
+    in_turn: bool = False
     taste: bool = False

@@ -49,6 +49,7 @@ TAIL: tuple[Symptom, ...] = (
         "wrong way, or the pitch at centre is on the wrong side.",
         bench=("tail_correction", "tail_mechanics", "tail_offset"),
         danger=True,
+        in_turn=True,
         wrong_if="the tail answers a push of the nose the right way, and its drive is sound",
     ),
     Symptom(

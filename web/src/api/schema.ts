@@ -3846,6 +3846,7 @@ export interface components {
              * @default {
              *       "reference_tilt_deg": 6,
              *       "cyclic_deg": 9,
+             *       "cyclic_least_deg": 8,
              *       "collective_high_deg": 11,
              *       "collective_low_deg": 11,
              *       "clearance": "nothing_touches",
@@ -4284,6 +4285,12 @@ export interface components {
              * @default 9
              */
             cyclic_deg: number;
+            /**
+             * Cyclic, at least
+             * @description The least cyclic pitch at full stick that will do; more is welcome.
+             * @default 8
+             */
+            cyclic_least_deg: number;
             /**
              * Stick full up
              * @description The pitch wanted with the collective full up.

@@ -85,7 +85,8 @@ def _rating(run: Readings, parts: tuple[Rated, ...]) -> Number:
     name = parts[0].name if len(parts) == 1 else "the swash servos"
     key = _RATING + (parts[0].path.removesuffix(".rated_volt") if len(parts) == 1 else "swash")
     undone = bool(run.all(NAME, key)) and not run.held(NAME, key)
-    volt = None if undone else parts[0].volt
+    volt = run.answer(NAME, key) if parts[0].volt is None else parts[0].volt
+    volt = None if undone else volt
     return Number(
         key=key,
         label=f"Rating of {name}",
