@@ -16,6 +16,7 @@ from mint_lever.diagnose.directions import Diagnosis, Mend, Sight, diagnose
 from mint_lever.diagnose.hypotheses import COMMANDS, Command, field_of, visible
 from mint_lever.diagnose.sight import SWASH_WORDS
 from mint_lever.dials import reverse_function, reverse_servo, servo_reversed
+from mint_lever.measure.verdict import Word
 from mint_lever.rotor.grip import Grip
 from mint_lever.run.advice import (
     Action,
@@ -86,24 +87,36 @@ _REOPENS = (
 @dataclass(frozen=True)
 class Seen:
     """What was seen so far, and what the solver makes of it. ``lift``: −1 for a head that gains
-    pitch when the swash sinks."""
+    pitch when the swash sinks; ``phase_deg`` is the mixing's phase that the tilts were looked at
+    with."""
 
     looks: dict[Command, Any]
     drives: dict[int, int]
     layout: bool | None
     lift: int
     diagnosis: Diagnosis
+    phase_deg: float
 
     def right(self, run: Readings, command: Command) -> bool | None:
         """Whether a movement is as it should be; None when it was not looked at."""
         look = self.looks.get(command)
-        return None if look is None else _as_wanted(run.setup, command, look, self.lift)
+        if look is None:
+            return None
+        return _as_wanted(run.setup, command, look, self.lift, self.phase_deg)
+
+    @property
+    def unexplained(self) -> bool:
+        """Whether nothing explains the looks together: then they are taken anew."""
+        ask = self.diagnosis.ask
+        return ask is not None and ask.kind == "impossible"
 
     def all_against(self, run: Readings) -> bool:
         """Whether the collective moved every ball, each just against what is wanted."""
         look = self.looks.get("collective")
         turned = None if look is None else _turned(look, -1)
-        return turned is not None and _as_wanted(run.setup, "collective", turned, self.lift)
+        return turned is not None and _as_wanted(
+            run.setup, "collective", turned, self.lift, self.phase_deg
+        )
 
     def balls(self, run: Readings, command: Command) -> list[BallMove] | None:
         """What each ball did. A word for the whole swash says it only where all was right."""
@@ -112,7 +125,7 @@ class Seen:
             return cast(list[BallMove] | None, look)
         if not self.right(run, command):
             return None
-        wanted = cast(list[BallMove], _wanted(run.setup, command))
+        wanted = cast(list[BallMove], _wanted(run.setup, command, self.phase_deg))
         return cast(list[BallMove], _turned(wanted, self.lift if command == "collective" else 1))
 
 
@@ -136,8 +149,13 @@ def seen_so_far(run: Readings) -> Seen:
 
 def newest(run: Readings, key: str) -> Any:
     """The newest answer that holds in either of the two steps."""
+    found = _newest_entry(run, key)
+    return None if found is None else found.value
+
+
+def _newest_entry(run: Readings, key: str) -> Entry | None:
     held = [entry for step in STEPS for entry in run.held(step, key)]
-    return max(held, key=lambda entry: entry.sequence).value if held else None
+    return max(held, key=lambda entry: entry.sequence) if held else None
 
 
 def says(seen: Seen) -> str:
@@ -160,6 +178,9 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
     """The question what a stick movement does."""
     right = seen.right(run, command)
     riding = rides(run.setup)
+    word: Word | None = None if right is None else "in" if right else "out"
+    if word == "out" and seen.unexplained:
+        word = "read again"
     return Balls(
         key=f"look.{command}",
         label=f"{_MOVE[command]}: each {'horn pushes its ball' if riding else 'ball goes'}",
@@ -169,7 +190,7 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
         options=() if riding else tuple(Option(word, _WORDS[word]) for word in SWASH_WORDS),
         sticks=STICKS[command],
         answer=seen.looks.get(command),
-        word=None if right is None else "in" if right else "out",
+        word=word,
     )
 
 
@@ -273,13 +294,16 @@ def shown(entry: Entry) -> dict[Direction, bool]:
         return {}
     setup, command = entry.setup, which
     lift = _lift(setup.airframe.head.model_dump_json())
-    right = _as_wanted(setup, command, entry.value, lift)
+    right = _as_wanted(setup, command, entry.value, lift, phase_of(setup))
     return {_DIRECTIONS[command]: right}
 
 
 def _look_back(run: Readings) -> Seen:
     looks: dict[Command, Any] = {}
+    phase = _phase_looked_at(run)
     for command in COMMANDS:
+        if command != "collective" and _phase_of_look(run, command) not in (None, phase):
+            continue  # of another phase: it is looked at anew
         if command != "collective" and _of_other_servos(run, looks.get("collective"), command):
             continue
         answer = newest(run, f"look.{command}")
@@ -300,13 +324,32 @@ def _look_back(run: Readings) -> Seen:
 
     def explain(drives: dict[int, int]) -> Diagnosis:
         sight = Sight(commands, drives, layout is True)
-        swash, phase = run.setup.airframe.swash, phase_of(run.setup)
+        swash = run.setup.airframe.swash
         return diagnose(swash, _reversed(run), sight, run.setup.arranged, phase)
 
     diagnosis = explain({**leads_followed(run), **drives})
     if not diagnosis.explanations:
         diagnosis = explain(drives)  # a horn that seemed to follow may have been misread
-    return Seen(looks, drives, layout, lift, diagnosis)
+    return Seen(looks, drives, layout, lift, diagnosis, phase)
+
+
+def _phase_looked_at(run: Readings) -> float:
+    """The phase that the tilts were looked at with last; today's before anybody looked. What a tilt
+    looks like hangs on it, and a phase that is set later turns no look that was taken."""
+    seen = [_newest_entry(run, key) for command in ("right", "back") for key in _keys(command)]
+    held = [entry for entry in seen if entry is not None]
+    if not held:
+        return phase_of(run.setup)
+    return phase_of(max(held, key=lambda entry: entry.sequence).setup)
+
+
+def _phase_of_look(run: Readings, command: str) -> float | None:
+    held = [entry for key in _keys(command) if (entry := _newest_entry(run, key)) is not None]
+    return phase_of(max(held, key=lambda e: e.sequence).setup) if held else None
+
+
+def _keys(command: str) -> tuple[str, str]:
+    return f"look.{command}", f"{_BALLS}{command}"
 
 
 def _of_other_servos(run: Readings, collective: Any, command: Command) -> bool:
@@ -321,7 +364,9 @@ def _of_other_servos(run: Readings, collective: Any, command: Command) -> bool:
     if rides(run.setup):
         return True
     lift = _lift(run.setup.airframe.head.model_dump_json())
-    return collective is None or not _as_wanted(run.setup, "collective", collective, lift)
+    return collective is None or not _as_wanted(
+        run.setup, "collective", collective, lift, phase_of(run.setup)
+    )
 
 
 def phase_of(setup: Setup) -> float:
@@ -349,16 +394,16 @@ def _turned(look: Any, lift: int) -> Any:
     return [-ball for ball in look]
 
 
-def _as_wanted(setup: Setup, command: Command, look: Any, lift: int) -> bool:
+def _as_wanted(setup: Setup, command: Command, look: Any, lift: int, phase_deg: float) -> bool:
     look = _turned(look, lift if command == "collective" else 1)
     if isinstance(look, str):
         wished = {"collective": "up", "right": "right", "back": "back"}[command]
         return bool(look == wished)
-    return bool(list(look) == _wanted(setup, command))
+    return bool(list(look) == _wanted(setup, command, phase_deg))
 
 
-def _wanted(setup: Setup, command: str) -> list[int]:
-    field = field_of(setup.airframe.swash, phase_of(setup))
+def _wanted(setup: Setup, command: str, phase_deg: float) -> list[int]:
+    field = field_of(setup.airframe.swash, phase_deg)
     wanted: list[int] = visible(field.wanted)[:, COMMANDS.index(command)].tolist()
     return wanted
 
