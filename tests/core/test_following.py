@@ -153,6 +153,8 @@ def test_links_that_work_the_other_way_are_turned_the_other_way(goes, word):
     assert pilot.follow("zero_pitch").text == "Turn the pitch links: blade A 1 turn longer."
     advice = pilot.read("zero_pitch", blade__0=-2.2, blade__1=0.0)
     assert advice.actions == ()
+    assert advice.next_key == "blade.0"  # a second reading comes before a hand
+    advice = pilot.read("zero_pitch", blade__0=-2.2)
     assert advice.next_key == "follows.blade.0"
     advice = pilot.answer("zero_pitch", goes)
     if goes == "up":  # as the model has it: the reading was off, and is taken again

@@ -46,6 +46,10 @@ from mint_lever.steps.blade_links import (
 from mint_lever.steps.link_kind import link_questions
 
 _REPEATS_DEG = 0.2
+_FOLLOWS_DEG = 0.4
+"""How far two readings of an unturned blade may lie apart: three spreads of a gauge of 0.1°. From
+memory."""
+_READ_TWICE = 2
 _PROBE_TURNS = 1.0
 _NEAR_DEG = 0.15
 _FAR_APART_DEG = 0.6
@@ -72,6 +76,12 @@ def _advise(run: Readings) -> Advice:
         if each.verdict == "read again":
             i = again[each.look.key]
             blades[i], words[i] = replace(blades[i], word="read again"), "read again"
+    # A second reading comes before a hand: one alone may be what the gauge repeats.
+    for each in [d for d in doubts if d.verdict == "look"]:
+        i = again[each.look.key]
+        if len(run.counted("zero_pitch", keys[i])) < _READ_TWICE:
+            blades[i], words[i] = replace(blades[i], word="read again"), "read again"
+            doubts.remove(each)
     unsettled = [each for each in doubts if each.verdict == "look"]
     read = [value for value in pitch if value is not None]
     outcome = worst(words) if read else None
@@ -278,7 +288,8 @@ def _turn_links(
         aspects=("blade_link", "swash_link") if swash else ("blade_link",),
         needed=needed,
     )
-    repeats = max(_REPEATS_DEG, 2 * run.gauge.repeats_deg)
+    # Of two readings, the one before and the one after, each with its own noise.
+    repeats = max(_FOLLOWS_DEG, 4 * run.gauge.repeats_deg)
     return predicting(
         action,
         *(
