@@ -2,9 +2,9 @@
 
     PYTHONPATH=tests .venv/bin/python benchmarks/seasons.py 500
 
-The number is of seasons; another one is the seed they begin with, else drawn and printed. Prints how
-many were confirmed clean and are, by how many flaws they had, and how many hopeless ones were said
-to be for hands.
+The number is of seasons; another one is the seed they begin with, else drawn and printed. Prints
+how many were confirmed clean and are, by how many flaws they had, and how many hopeless ones were
+said to be for hands.
 """
 
 from __future__ import annotations
