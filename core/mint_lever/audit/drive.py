@@ -53,7 +53,7 @@ def gear_the_wrong_way_round(at: Audited) -> Iterator[Finding]:
     yield Finding(
         severity="fault",
         path="drive.gear.pinion",
-        found=f"a pinion of {gear.pinion} teeth on a main gear of {gear.main}",
+        found=f"pinion {gear.pinion}, main gear {gear.main}",
         why="The rotor would turn faster than the motor; the two were typed the wrong way round.",
         fix=f"Pinion {gear.main}, main gear {gear.pinion}, if that is what you counted.",
         device="helicopter",

@@ -111,7 +111,7 @@ def _exchange(run: Readings) -> tuple[Action, ...]:
     return (
         Action(
             key="exchange_teeth",
-            text=f"A pinion of {pinion:g} teeth on a main gear of {main:g}? Count both again: the "
+            text=f"Pinion {pinion:g}, main gear {main:g}? Count both again: the "
             "pinion sits on the motor and has the fewer teeth.",
             device="helicopter",
             keys=_TEETH,

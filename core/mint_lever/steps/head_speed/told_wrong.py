@@ -18,7 +18,7 @@ from mint_lever.steps.looked_at import looked_at
 
 MENU = "told.menu"
 _RATIO_CLOSE = 0.003
-"""A menu writes a ratio with two decimals; a tooth of a main gear is more. From memory."""
+"""A menu writes a ratio with two decimals; a tooth of the main gear is more. From memory."""
 _LABEL: dict[ToldFigure, str] = {
     "poles": "The governor's menu: poles of the motor",
     "ratio": "The governor's menu: gear ratio",
