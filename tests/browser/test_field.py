@@ -39,6 +39,21 @@ def take_off(page):
     page.get_by_role("timer").wait_for()
 
 
+def test_an_enter_that_stays_down_takes_nothing_off(page, field):
+    page.keyboard.press("n")
+    page.get_by_role("button", name=ALL_THE_SAME).focus()
+    page.keyboard.down("Enter")
+    answer = page.get_by_role("button", name="Yes, take off")
+    expect(answer).to_be_focused()
+    for _ in range(5):
+        page.keyboard.down("Enter")  # as a key does that is not let go: repeated
+    expect(answer).to_be_visible()
+    expect(page.get_by_role("timer")).to_have_count(0)
+    page.keyboard.up("Enter")
+    page.keyboard.press("Enter")
+    page.get_by_role("timer").wait_for()
+
+
 def fly(page):
     """Make the next flight ready, take off though it is not fit, land; all by keyboard."""
     page.keyboard.press("n")

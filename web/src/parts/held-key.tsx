@@ -72,6 +72,8 @@ export function HeldKey({ label, question, answer, mark, onDone, children }: Pro
           type="button"
           data-answers
           className="key mt-3 min-h-12 w-full"
+          // An Enter that is still held down from the key before it answers nothing.
+          onKeyDown={(event) => event.repeat && event.preventDefault()}
           onClick={() => {
             setAsking(false);
             onDone();
