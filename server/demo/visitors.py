@@ -46,7 +46,7 @@ def welcome() -> User | None:
         _again(each, pack=packs[each.pack_id])
         for each in PackMeasure.objects.filter(pack__owner=prepared)
     )
-    for helicopter in Helicopter.objects.filter(owner=prepared):
+    for helicopter in Helicopter.objects.filter(owner=prepared).select_related("bench"):
         _copy(helicopter, visitor, packs)
     return visitor
 
@@ -85,7 +85,8 @@ def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) 
         _again(r, helicopter=made, document=documents[r.document_id])
         for r in Revision.objects.filter(helicopter=old_id)
     )
-    for bench in Bench.objects.filter(helicopter=old_id):
+    bench: Bench | None = getattr(helicopter, "bench", None)
+    if bench is not None:
         _again(bench, helicopter=made, standing=None, standing_of="").save(force_insert=True)
     entries = list(LogEntry.objects.filter(helicopter=old_id))
     copied = LogEntry.objects.bulk_create(

@@ -130,8 +130,7 @@ class TestDemo:
         self, prepared, db, django_assert_max_num_queries
     ):
         one = demo_browser()
-        # A season's rows go in by batches, whose size hangs on how many columns a row has.
-        with django_assert_max_num_queries(125):
+        with django_assert_max_num_queries(120):
             two = demo_browser()
         fleets = [browser.get("/api/helicopters").json() for browser in (one, two)]
         assert not {each["id"] for each in fleets[0]} & {each["id"] for each in fleets[1]}

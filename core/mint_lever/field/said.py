@@ -140,7 +140,7 @@ def _unproved(run: BenchRun) -> str:
     if not titles:
         return ""
     steps = "1 step" if len(titles) == 1 else f"{len(titles)} steps"
-    return f"Not proved on the bench: {steps}, first “{titles[0]}”."
+    return f"Not proved on the bench, power-up steps aside: {steps}, first “{titles[0]}”."
 
 
 def _headline(run: BenchRun, advice: FieldAdvice) -> str:
