@@ -18,6 +18,7 @@ from mint_lever.faults import Fault, InvalidRequest, MintLeverError
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
+from mint_lever.setup.display import as_sent
 from mint_lever.setup.modes import MODES
 from mint_lever.telemetry.guessing import HEAD_BYTES, guess_columns, scales_of
 from mint_lever.telemetry.recorded import read_log
@@ -95,21 +96,21 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _tail(args: argparse.Namespace) -> None:
-    chain = build_chain(read_setup(_read(args.setup)))
+    chain = _chain(args.setup)
     rpm = head_speed_of(chain, args.mode, args.rpm)
     density = air_density(args.altitude_m, args.temperature_c)
     print(json.dumps(tail_report(chain, args.mode, rpm, density), allow_nan=False))
 
 
 def _hover(args: argparse.Namespace) -> None:
-    chain = build_chain(read_setup(_read(args.setup)))
+    chain = _chain(args.setup)
     rpm = head_speed_of(chain, args.mode, args.rpm)
     report = hover_report(chain, args.mode, rpm, args.altitude_m, args.temperature_c)
     print(json.dumps(report, allow_nan=False))
 
 
 def _drive(args: argparse.Namespace) -> None:
-    chain = build_chain(read_setup(_read(args.setup)))
+    chain = _chain(args.setup)
     rpm = head_speed_of(chain, args.mode, args.rpm)
     print(json.dumps(drive_report(chain, args.mode, rpm), allow_nan=False))
 
@@ -135,7 +136,7 @@ def _evaluate(args: argparse.Namespace) -> None:
     if args.setup == "-" and args.batch == "-":
         found = "- for both files"
         raise InvalidRequest([Fault("batch", found, "standard input for one of them only")])
-    chain = build_chain(read_setup(_read(args.setup)))
+    chain = _chain(args.setup)
     if args.batch is None:
         sticks = Sticks.at(args.collective, args.aileron, args.elevator, args.rudder or 0.0)
         result = evaluate(chain, sticks, args.azimuth, args.mode, args.blade - 1)
@@ -162,6 +163,11 @@ def _evaluate(args: argparse.Namespace) -> None:
 def _tail_of(tail: TailRun | None, row: int) -> tuple[dict[str, float | None] | None, list[str]]:
     """The tail at one position, with its warnings; nothing where none is described."""
     return (None, [_NO_TAIL]) if tail is None else (tail.as_row(row), tail.warnings(row))
+
+
+def _chain(path: str) -> Chain:
+    """The chain of a file, by its settings alone: what a unit was found to show is left out."""
+    return build_chain(as_sent(read_setup(_read(path))))
 
 
 def _read(path: str) -> bytes:

@@ -96,6 +96,7 @@ class Chain:
             turned = setup.unit.function_reversed
             # The rudder's direction is the tail's business; the unit turns the other three round.
             self._reversed = [getattr(turned, name, False) for name in FUNCTIONS]
+            self._shown = [getattr(setup.unit.display, name) for name in FUNCTIONS]
             outputs = UnitOutputs(setup.unit)
             self.throws = _unit_throws(setup.unit)
             self.mixing = mixing_matrix(setup.airframe.swash, setup.unit.phase_deg)
@@ -116,7 +117,8 @@ class Chain:
         """1 where collective up asks the servos for more throw, −1 where it was turned round."""
         if self._servo_channels is not None:
             return -1 if self.throws.collective_high < 0 else 1
-        return -1 if self.setup.transmitter.channels.collective.reversed != self._reversed[0] else 1
+        turned = self.setup.transmitter.channels.collective.reversed != self._reversed[0]
+        return -1 if turned != self._shown[0].reversed else 1
 
     def with_rate_sets(self, numbers: Sequence[int]) -> Chain:
         """Give the chain with rates that stand on switches chosen, by their numbers from 0.
@@ -170,6 +172,7 @@ class Chain:
                 transmitter.centre_us,
                 transmitter.us_per_pct,
                 self._reversed,
+                self._shown,
             )
             command = arrival.command
         else:

@@ -272,6 +272,8 @@ class Readings(ABC):
             return function_way(self.setup, function)
         seen = self.mean("arrival", f"{function}.high")
         sent = getattr(self.setup.transmitter.channels, function).reversed
+        if self.setup.mixing_unit is not None:
+            sent ^= getattr(self.setup.mixing_unit.display, function).reversed
         backward = seen < 0 if seen is not None else sent
         if self.setup.mixing_unit is not None:
             backward ^= getattr(self.setup.mixing_unit.function_reversed, function, False)

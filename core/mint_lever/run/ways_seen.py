@@ -45,6 +45,7 @@ def _shown_by_the_unit(run: Readings) -> Seen:
         seen = run.mean("arrival", f"{function}.high")
         if seen:
             turned = getattr(run.setup.transmitter.channels, function).reversed
+            turned ^= getattr(run.setup.mixing_unit.display, function).reversed
             found[function] = (1 if (seen > 0) != turned else -1,)
     return found
 
@@ -53,6 +54,9 @@ def _ways_then(run: Readings, entry: Entry) -> Ways:
     """The chain's ways for the devices as they were set then, on the metal as it is known now: what
     was learned since was so all along."""
     setup = entry.setup.model_copy(update={"airframe": run.setup.airframe})
+    if setup.unit is not None and run.setup.unit is not None:
+        shown = {"display": run.setup.unit.display}
+        setup = setup.model_copy(update={"unit": setup.unit.model_copy(update=shown)})
     return ways(build_chain(setup), bench_mode(setup))
 
 

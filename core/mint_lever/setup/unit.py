@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, model_validator
 
 from mint_lever.setup.about import ON_OFF, REVERSED, About, Holder
+from mint_lever.setup.display import Display
 from mint_lever.setup.numbers import (
     USUAL_FIGURE,
     USUAL_LIMIT,
@@ -573,6 +574,7 @@ class Unit(Part):
     ] = 0.0
     mounting: Annotated[Mounting | None, Holder(name="unit's mounting", play="stabilised")] = None
     function_reversed: Annotated[FunctionReversed, Holder(play="unit_mixes")] = FunctionReversed()
+    display: Annotated[Display, Holder(play="unit_mixes")] = Display()
     correction_reversed: Annotated[CorrectionReversed, Holder(play="stabilised")] = (
         CorrectionReversed()
     )

@@ -26,10 +26,10 @@ from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes, raising
 from mint_lever.steps.propulsion_text import MOTOR_OFF
+from mint_lever.steps.shown_by_unit import STICK, note_display
 from mint_lever.transmitter.shaping import shape
 
-_ENDS = (("low", -100.0), ("centre", 0.0), ("high", 100.0))
-_STICK = dict(_ENDS)
+_ENDS = tuple(STICK.items())
 _COLUMN = {"low": "low, left, back", "centre": "middle", "high": "high, right, forward"}
 _PLACE: dict[Function, tuple[str, str, str]] = {
     "collective": ("stick low", "stick middle", "stick high"),
@@ -125,6 +125,8 @@ def _advise(run: Readings) -> Advice:
     words = [ask.word for ask in asks if not isinstance(ask, Choice) or not ask.answer]
     nothing = all(ask.answer is None for ask in asks)
     outcome = None if nothing else worst(words)
+    if outcome in ("good", "workable") and not doubts and (noted := note_display(run)):
+        outcome, actions = "begun", [noted, *actions]
     return Advice(
         step="arrival",
         do=(
@@ -233,7 +235,7 @@ def _word(run: Readings, function: Function, end: str, band: Band, turned: bool)
         return "out"
     if end == "centre":
         return judge(value, band, 0.0)
-    contrary = value * _STICK[end] * _sign(run, function) < 0
+    contrary = value * STICK[end] * _sign(run, function) < 0
     if contrary and _ends_of(run, function) is None:
         return None  # turned round, or only typed without its sign: the other end tells
     return judge(abs(value), band, 0.0)
@@ -254,7 +256,7 @@ def _one_sided(run: Readings, function: Function) -> bool:
 
 
 def _contrary(run: Readings, each: _End) -> bool:
-    side = 1 if _STICK[each.end] * _sign(run, each.function) > 0 else -1
+    side = 1 if STICK[each.end] * _sign(run, each.function) > 0 else -1
     return each.seen is not None and each.seen * side < -_ASIDE_PCT
 
 
@@ -430,7 +432,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
 
 def _shown(bench: SimulatedHelicopter, ask: Ask) -> float:
     function, _, end = ask.key.partition(".")
-    stick = _STICK.get(end)
+    stick = STICK.get(end)
     if function not in FUNCTIONS or stick is None:
         raise not_simulated(ask.key)
     bench.move_sticks(**{function: stick})

@@ -7,6 +7,7 @@ from mint_lever.run.readings import Readings
 from mint_lever.run.sketches import Movement, sketch_of
 from mint_lever.run.step import Step
 from mint_lever.steps.mounting import note_mounting
+from mint_lever.steps.shown_by_unit import note_direction
 from mint_lever.steps.swash_looks import (
     STEPS,
     Seen,
@@ -32,6 +33,8 @@ def _advise(run: Readings) -> Advice:
     if right and back:
         # With mechanical mixing only the tilts show how two of the servos are mounted.
         note = note_mounting(run, seen) if run.done("together") and rides(run.setup) else None
+        if note is None and run.done("together"):
+            note = note_direction(run)
         outcome, actions = ("good", ()) if note is None else ("begun", (note,))
     elif right is False or back is False:
         asks += also_asked(run, seen, ("collective",))

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
+from mint_lever.setup.display import Shown
 
 
 @dataclass(frozen=True)
@@ -24,13 +25,22 @@ class Arrival:
 
 
 def arrive(
-    pulse_us: ArrayLike, centre_us: float, us_per_pct: float, reversed_: Sequence[bool]
+    pulse_us: ArrayLike,
+    centre_us: float,
+    us_per_pct: float,
+    reversed_: Sequence[bool],
+    shown: Sequence[Shown] = (),
 ) -> Arrival:
     """Read pulses (µs, (functions, poses)) the way the unit does: formulas §3.1.
 
     Centre and µs per percent are the transmitter's; ``reversed_`` is the unit's, by function.
+    ``shown`` is what the unit was found to show of each function; all of it as sent without.
     """
     seen = (np.asarray(pulse_us, dtype=float) - centre_us) * (1.0 / us_per_pct)
+    if shown:
+        share = [-each.scale if each.reversed else each.scale for each in shown]
+        rest = [each.offset_pct for each in shown]
+        seen = seen * np.array(share)[:, None] + np.array(rest)[:, None]
     direction = np.array([-0.01 if turned else 0.01 for turned in reversed_])[:, None]
     return Arrival(
         seen_pct=seen,

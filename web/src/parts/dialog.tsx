@@ -26,6 +26,11 @@ export function Dialog({ open, onOpenChange, title, children }: Props) {
             event.preventDefault();
             field.focus();
           }}
+          // Whatever the act that closed it has led to keeps the focus.
+          onCloseAutoFocus={(event) => {
+            const { activeElement } = document;
+            if (activeElement && activeElement !== document.body) event.preventDefault();
+          }}
           className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5"
         >
           <div className="mb-3 flex items-start justify-between gap-4">

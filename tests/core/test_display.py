@@ -1,0 +1,100 @@
+"""What the unit shows of what is sent is learned, and everything goes by it but the command line.
+
+Judged by tests/judge.py, which shares nothing with the product. Common practice, no source: the
+direction, the offset and the scale of a unit's own display (the trade's step 3).
+"""
+
+import json
+
+import numpy as np
+import pytest
+
+from command_line import run as run_command
+from judge import Metal
+from mint_lever.chain import Sticks, build_chain
+from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.practise.hands import take
+from mint_lever.run.audited import audit_of
+from mint_lever.setup.fresh import fresh_setup
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.simulate.truth import random_truth
+from mint_lever.steps import arrival, bench_run, tilts, together
+from parts_pilot import work_through_parts
+
+FUNCTIONS = ("collective", "aileron", "elevator", "rudder")
+LAYOUTS = ("three_120", "three_140", "four_90", "four_45")
+
+
+def drawn(seed, turned):
+    """A helicopter whose lengths are as written down; what arrives is not what is sent."""
+    setup = fresh_setup("Savory 500", LAYOUTS[seed % len(LAYOUTS)])
+    rng = np.random.default_rng(seed)
+    truth = random_truth(setup, rng)
+    count = len(truth.mounted)
+    truth.horn_error_deg, truth.swash_extra_mm = [0.0] * count, [0.0] * count
+    truth.blade_extra_mm, truth.output_of_servo = [0.0] * 2, list(range(count))
+    truth.grip_share = truth.ring_share = truth.horn_share = 1.0
+    truth.servo_share = []
+    truth.arrives = {
+        name: float(rng.uniform(0.9, 1.06)) * (-1 if rng.random() < turned else 1)
+        for name in FUNCTIONS
+    }
+    return SimulatedHelicopter(setup, truth, seed)
+
+
+def path_of(bench, **sticks):
+    return build_chain(bench.setup).run(Sticks.at(**sticks), bench_mode(bench.setup))
+
+
+@pytest.mark.parametrize("seed", range(60))
+def test_path_shows_what_the_unit_shows_and_the_blade_does(seed):
+    bench = drawn(seed, 0.4)
+    entries, events, _ = work_through_parts(bench, [arrival.STEP, together.STEP, tilts.STEP], 120)
+    for i, name in enumerate(FUNCTIONS):
+        for stick in (-100.0, -40.0, 0.0, 70.0, 100.0):
+            bench.move_sticks(**{name: stick})
+            computed = path_of(bench, **{name: stick}).arrival.seen_pct[i, 0]
+            assert computed == pytest.approx(bench.read_arrival(name), abs=1.6)
+    metal = Metal(bench.setup.as_document(), bench.truth.model_dump(mode="json"))
+    chain = build_chain(bench.setup)
+    for sticks in ((100, 0, 0), (-100, 0, 0), (0, 100, 0), (0, -60, 0), (0, 0, 100), (50, 40, -40)):
+        pose = chain.run(Sticks.at(*sticks), bench_mode(bench.setup)).swash.pose
+        for azimuth in (90.0, 180.0):
+            computed = chain.grip.pitch(pose, [azimuth], 0).pitch_deg[0, 0]
+            assert computed == pytest.approx(metal.pitch(sticks, azimuth), abs=0.25)
+    # The audit says nothing of directions or arrival that the bench disproved.
+    found = audit_of(bench_run(bench.setup, entries, events))
+    said = [each.found for each in found if "arrives" in each.found or "by the chain" in each.found]
+    assert said == []
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_the_swash_has_the_last_word_over_the_display(seed):
+    """The unit works the other way than it shows: one of two functions is turned round at step 7,
+    and Path goes with the swash from then on."""
+    bench = drawn(seed, 0.0)
+    odd = ("aileron", "elevator")[seed % 2]
+    bench.truth.arrives[odd] *= -1  # the way it works
+
+    def shows(bench, step, ask):
+        value = take(bench, step, ask)
+        return -value if step.name == "arrival" and ask.key.startswith(odd) else value
+
+    work_through_parts(bench, [arrival.STEP, together.STEP, tilts.STEP, arrival.STEP], 160, shows)
+    pose = path_of(bench, aileron=[0.0, 60.0], collective=0.0).swash.pose
+    assert pose.tilt_right_deg[1] > 1
+    pose = path_of(bench, elevator=[0.0, 60.0], collective=0.0).swash.pose
+    assert pose.tilt_forward_deg[1] > 1
+
+
+def test_the_command_line_goes_by_the_file_alone(tmp_path):
+    plain = fresh_setup("Savory 500").as_document()
+    learned = json.loads(json.dumps(plain))
+    shown = {"reversed": True, "scale": 0.94, "offset_pct": 2.0}
+    learned["unit"]["display"]["collective"] = shown
+    rows = []
+    for document in (plain, learned):
+        file = tmp_path / "setup.json"
+        file.write_text(json.dumps(document))
+        rows.append(run_command("evaluate", str(file), "--collective", "80"))
+    assert rows[0] == rows[1]
