@@ -15,6 +15,7 @@ from mint_lever.chain import Sticks, build_chain
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.practise.hands import take
 from mint_lever.run.audited import audit_of
+from mint_lever.run import Entry
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth
@@ -85,6 +86,20 @@ def test_the_swash_has_the_last_word_over_the_display(seed):
     assert pose.tilt_right_deg[1] > 1
     pose = path_of(bench, elevator=[0.0, 60.0], collective=0.0).swash.pose
     assert pose.tilt_forward_deg[1] > 1
+
+
+@pytest.mark.parametrize(("up", "down"), [(11.2, -10.9), (12.0, -9.4), (10.1, -10.1)])
+def test_the_flight_modes_go_by_what_the_gauge_said(up, down):
+    setup = fresh_setup("Savory 500")
+    known = [("collective_range", "up", up), ("collective_range", "down", down)]
+    entries = [Entry(n, *each, setup) for n, each in enumerate(known)]
+    hold = next(
+        ask
+        for ask in bench_run(setup, entries).advice("flight_modes").asks
+        if ask.key == bench_mode(setup)
+    )
+    assert f"{down:+.1f}".replace("-", "−") in hold.hint
+    assert f"+{up:.1f}" in hold.hint
 
 
 def test_the_command_line_goes_by_the_file_alone(tmp_path):

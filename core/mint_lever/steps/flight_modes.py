@@ -17,7 +17,9 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.transmitter.shaping import curve_of
 
+_FULL = (-100.0, 100.0)
 _RATES = "rates."
 """A question about rates on a switch, before the number of its set."""
 
@@ -32,7 +34,7 @@ def _advise(run: Readings) -> Advice:
         (
             *(
                 (name, f"{MODE_WORDS[name]}: set on the transmitter as written down", hint)
-                for name, hint in _hints(ByIdentity(run.setup))
+                for name, hint in _hints(ByIdentity(run.setup), _by_the_gauge(run))
                 if getattr(modes, name) is not None
             ),
             *(
@@ -83,15 +85,29 @@ def _mend(finding: Finding) -> Action:
     )
 
 
+def _by_the_gauge(run: Readings) -> tuple[float, float]:
+    """What the gauge read of each degree that the lengths make, below zero and above; 1 where the
+    collective's range was not read."""
+    full, _ = collective_deg(run.chain, run.mode, curve_of(run.chain.mode(run.mode), "pitch", _FULL))
+    read = (run.mean("collective_range", "down"), run.mean("collective_range", "up"))
+    low, high = (
+        1.0 if each is None or each * made <= 0 else each / made
+        for each, made in zip(read, full.tolist(), strict=True)
+    )
+    return low, high
+
+
 @lru_cache(maxsize=64)
-def _hints(of: ByIdentity[Setup]) -> tuple[tuple[ModeName, str], ...]:
+def _hints(
+    of: ByIdentity[Setup], by_the_gauge: tuple[float, float]
+) -> tuple[tuple[ModeName, str], ...]:
     """What each mode comes to, in one line."""
     chain = chain_of(of.part)
     hints = []
     for name in of.part.transmitter.modes.names():
         mode = chain.mode(name)
         pitch, _ = collective_deg(chain, name, [mode.pitch_curve[0], mode.pitch_curve[-1]])
-        low, high = pitch.tolist()
+        low, high = (each * by_the_gauge[each > 0] for each in pitch.tolist())
         hints.append((name, f"Pitch {degrees(low)} to {degrees(high)}; {_rest(mode)}."))
     return tuple(hints)
 
