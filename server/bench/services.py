@@ -15,6 +15,7 @@ from django.http import Http404
 from django.utils import timezone
 
 from accounts.quotas import anybodys, full, quota_of
+from bench.logged import CLOCK
 from bench.models import Bench, LogEntry
 from bench.stored_run import log_of, run_at, setup_at
 from config.problems import Refused
@@ -51,6 +52,8 @@ class Sender:
 
 
 NOBODY = Sender()
+_TABLE = "table"
+"""The key of a pause that the pilot did not ask for: another model was put on the table."""
 
 
 def bench_of(pilot: User, helicopter_id: uuid.UUID) -> Bench:
@@ -263,6 +266,7 @@ def put_on_table(
     """Put the simulated model on the table, or the real one back.
 
     Each keeps its own draft: what is set while practising never reaches the real helicopter's.
+    The clock of the one that leaves stops, and goes on where it comes back.
     """
     bench = _bench(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
@@ -270,11 +274,16 @@ def put_on_table(
     claim(bench, version)
     if (bench.simulated is not None) == simulated:
         return bench
+    if log_of(bench, bench.simulated).clock.since is not None:
+        write_down(bench, LogEntry.Kind.PAUSE, key=_TABLE, label="another model on the table")
     swap_drafts(bench.helicopter, simulated)
     if simulated and bench.truth is None:
         _hide(bench)
     bench.simulated = bench.practised if simulated else None
     bench.save()
+    last = next((e for e in reversed(log_of(bench, bench.simulated).others) if e.kind in CLOCK), None)
+    if last is not None and last.key == _TABLE:
+        write_down(bench, LogEntry.Kind.RESUME, label="on the table again")
     return bench
 
 

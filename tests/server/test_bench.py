@@ -206,6 +206,30 @@ def test_the_clock_counts_only_while_it_runs(table):
     assert table.state("make_safe") == "stale"
 
 
+def test_the_clock_of_the_model_that_leaves_the_table_stops_and_goes_on_later(table):
+    def put(simulated):
+        table.send("table", version=table.now["version"], simulated=simulated)
+
+    put(True)
+    table.send("notes", what="start")
+    put(False)
+    assert not table.now["started"]
+    table.send("notes", what="start")
+    time.sleep(0.15)
+    table.see()
+    real = table.now["elapsed_s"]
+    put(True)
+    practised = table.now["elapsed_s"]
+    assert practised < 0.15 <= real
+    assert table.now["running"]
+    # A pause that the pilot asked for stays.
+    table.send("notes", what="pause")
+    put(False)
+    assert table.now["running"]
+    put(True)
+    assert not table.now["running"]
+
+
 def test_the_first_answer_starts_the_run_and_a_pause_stays_the_pilots(table):
     table.read("make_safe", SAFE[0], True)
     assert table.now["started"]

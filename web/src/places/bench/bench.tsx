@@ -164,16 +164,6 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
         <Legend />
       </Dialog>
       <SignOff bench={bench} open={over} onOpenChange={setOver} onStep={open} />
-      {bench.simulated && (
-        <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
-          <strong>Simulated model on the table.</strong>{" "}
-          <span className="sm:hidden">Practice only.</span>
-          <span className="hidden sm:inline">
-            Its readings are practice: they never count for the real {setup.name}, and its draft is
-            kept apart.
-          </span>
-        </p>
-      )}
       <main className="grid min-h-0 flex-1 md:grid-cols-[17rem_1fr] xl:grid-cols-[17.5rem_1fr_23rem]">
         {beside ? (
           <nav

@@ -37,12 +37,6 @@ export function FieldPlace() {
   const { newest } = now;
   return (
     <>
-      {now.simulated && (
-        <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
-          <strong>Simulated model.</strong> What is flown here is practice: it never counts for the
-          real {now.name}.
-        </p>
-      )}
       <main className="mx-auto grid w-full max-w-6xl gap-x-8 gap-y-5 px-3 py-4 md:grid-cols-2 md:px-5 xl:min-h-0 xl:overflow-y-auto">
         <div className="space-y-5">
           {problem && <ProblemNote problem={problem} />}

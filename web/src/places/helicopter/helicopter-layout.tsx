@@ -67,6 +67,15 @@ function Open({ draft }: { draft: Draft }) {
         {here === "bench" && <FitMark id={draft.id} />}
         <SaveState draft={draft} editor={editor} brief={here === "bench"} />
       </TopBar>
+      {draft.practice && (
+        <p className="border-b border-rule bg-wash px-4 py-1 text-sm">
+          <strong>Simulated model on the table.</strong>{" "}
+          <span className="sm:hidden">Practice only.</span>
+          <span className="hidden sm:inline">
+            Practice: it never counts for the real {setup.name}, its draft is kept apart.
+          </span>
+        </p>
+      )}
       <div inert={leaving} className="flex min-h-0 flex-1 flex-col">
         <Suspense fallback={<p className="p-6">Opening…</p>}>
           <DeviceWords id={draft.id} version={draft.version}>
