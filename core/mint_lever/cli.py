@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from mint_lever.chain import Chain, Evaluation, Sticks, build_chain, evaluate
+from mint_lever.chain.display import without_display
 from mint_lever.chain.drive_report import drive_report
 from mint_lever.chain.head_speed import head_speed_of
 from mint_lever.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
@@ -18,7 +19,6 @@ from mint_lever.faults import Fault, InvalidRequest, MintLeverError
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
-from mint_lever.setup.display import as_sent
 from mint_lever.setup.modes import MODES
 from mint_lever.telemetry.guessing import HEAD_BYTES, guess_columns, scales_of
 from mint_lever.telemetry.recorded import read_log
@@ -167,7 +167,7 @@ def _tail_of(tail: TailRun | None, row: int) -> tuple[dict[str, float | None] | 
 
 def _chain(path: str) -> Chain:
     """The chain of a file, by its settings alone: what a unit was found to show is left out."""
-    return build_chain(as_sent(read_setup(_read(path))))
+    return build_chain(without_display(read_setup(_read(path))))
 
 
 def _read(path: str) -> bytes:

@@ -30,6 +30,7 @@ from bench.services import (
 )
 from bench.stamp import Stamp
 from bench.stored_run import run_at
+from bench.undo import Hands, UndoOut, redo, undo, undo_at
 from config.given import Count, CountAsked, Length, StepAsked, Yes
 from hangar.documents import newest_revision
 from hangar.models import DraftState
@@ -106,6 +107,16 @@ class Table(AtVersion, Stamp):
     """Which model is on the table."""
 
     simulated: Yes
+
+
+class Again(AtVersion, Stamp):
+    """The newest version of the draft that the page shows."""
+
+
+class TakenBack(Again):
+    """``hands``: whether work by hand was turned back, or never happened."""
+
+    hands: Hands | None = None
 
 
 class Question(Schema):
@@ -329,6 +340,24 @@ def tick_back(
     pilot = pilot_of(request)
     tick_there(bench_of(pilot, helicopter_id), sequence)
     return keying_at(strike(pilot, helicopter_id, sequence, True, given.sender()))
+
+
+@router.get("/{helicopter_id}/bench/undo", response=UndoOut)
+def what_to_undo(request: HttpRequest, helicopter_id: uuid.UUID) -> UndoOut:
+    """Show what was done last with the model on the table, and what was undone."""
+    return undo_at(bench_of(pilot_of(request), helicopter_id))
+
+
+@router.post("/{helicopter_id}/bench/undo", response=UndoOut)
+def undo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenBack) -> UndoOut:
+    """Take back what was done last, reading or setting."""
+    return undo(pilot_of(request), helicopter_id, given.version, given.hands, given.sender())
+
+
+@router.post("/{helicopter_id}/bench/redo", response=UndoOut)
+def redo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: Again) -> UndoOut:
+    """Do again what was undone last."""
+    return redo(pilot_of(request), helicopter_id, given.version, given.sender())
 
 
 @router.post("/{helicopter_id}/bench/table", response=BenchOut)

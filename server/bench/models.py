@@ -14,7 +14,8 @@ class Bench(models.Model):
     ``simulated`` is the number of the simulated helicopter on the table, null while it is the real
     one; ``truth`` is that model's hidden metal, ``practised`` how many there were, ``taken`` how
     many readings its instruments gave (their noise goes on from there). ``standing`` is what the
-    fleet's list says of it, ``standing_of`` what it was worked out for.
+    fleet's list says of it, ``standing_of`` what it was worked out for. ``taken_back`` is what was
+    undone last and can be done again, see :mod:`bench.undo`.
     """
 
     helicopter = models.OneToOneField(Helicopter, on_delete=models.CASCADE, related_name="bench")
@@ -26,6 +27,7 @@ class Bench(models.Model):
     taken = models.PositiveIntegerField(default=0)
     standing = models.JSONField(null=True)
     standing_of = models.CharField(max_length=200, default="")
+    taken_back = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return f"bench of {self.helicopter_id}"
@@ -42,6 +44,8 @@ class LogEntry(models.Model):
     ``simulated`` is the simulated model's number, null for the real one. ``joins`` asks for the
     mean with the readings before it. ``changed_at`` is what the bench had counted to when the entry
     was made or last struck out: who knows the log up to a count reads on from there.
+    ``draft_before`` and ``draft_after`` are the draft's places before and after it: with it, what
+    it set is undone. Null where nobody did it here: in a copy, and in a log of an older version.
     """
 
     class Kind(models.TextChoices):
@@ -67,6 +71,8 @@ class LogEntry(models.Model):
     sequence = models.PositiveIntegerField()
     stands_at = models.PositiveIntegerField()
     changed_at = models.PositiveIntegerField(default=0)
+    draft_before = models.PositiveIntegerField(null=True)
+    draft_after = models.PositiveIntegerField(null=True)
     kind = models.CharField(max_length=8, choices=Kind.choices)
     step = models.CharField(max_length=24, blank=True)
     key = models.CharField(max_length=200, blank=True)

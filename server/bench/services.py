@@ -94,9 +94,11 @@ def add_reading(
     good = entered(ask, value)
     _safe_first(run, name)
     _not_answered_since(bench, name, key, read_to)
+    before = bench.helicopter.draft.position
     if changes := written_by(ask, good):
         edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
+    what["draft_before"] = before
     _begun(bench, sender)
     write_down(bench, LogEntry.Kind.READING, sender, **what)
     return bench
@@ -281,7 +283,9 @@ def put_on_table(
         _hide(bench)
     bench.simulated = bench.practised if simulated else None
     bench.save()
-    last = next((e for e in reversed(log_of(bench, bench.simulated).others) if e.kind in CLOCK), None)
+    last = next(
+        (e for e in reversed(log_of(bench, bench.simulated).others) if e.kind in CLOCK), None
+    )
     if last is not None and last.key == _TABLE:
         write_down(bench, LogEntry.Kind.RESUME, label="on the table again")
     return bench
@@ -308,7 +312,7 @@ def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -
     """Take a reading with the simulated bench's own eyes and instruments; nothing is logged."""
     bench = _bench(pilot, helicopter_id)
     run = run_at(bench)
-    model = _simulated(bench)
+    model = simulated_on(bench)
     value = take(model, run.step(step), _asked(run, run.step(step).name, key))
     bench.truth = model.truth.model_dump(mode="json")  # a unit that was taught has learned
     bench.taken += 1
@@ -320,11 +324,12 @@ def _do(
     pilot: User, bench: Bench, version: int, step: StepName, action: Action, sender: Sender
 ) -> Bench:
     event = action_event(0, step, action, setup_at(bench))
+    before = bench.helicopter.draft.position
     _begun(bench, sender)
     if action.changes:
         edit(pilot, bench, version, action.changes)
     if bench.simulated is not None and action.work:
-        model = _simulated(bench)
+        model = simulated_on(bench)
         for work in action.work:
             by_hand(model, work)
         bench.truth = model.truth.model_dump(mode="json")
@@ -335,6 +340,7 @@ def _do(
         step=event.step or "",
         key=action.key,
         label=action.text[:500],
+        draft_before=before,
         value={
             "aspects": event.aspects,
             "keys": event.keys,
@@ -440,6 +446,8 @@ def write_down(bench: Bench, kind: str, sender: Sender = NOBODY, **what: Any) ->
     bench.sequence += 1
     bench.save()
     what.setdefault("stands_at", bench.sequence)
+    what["draft_after"] = bench.helicopter.draft.position
+    what.setdefault("draft_before", what["draft_after"])
     if "document" not in what:
         helicopter = bench.helicopter
         what["document"] = kept_today(helicopter, state_of(helicopter.draft).document)
@@ -476,7 +484,8 @@ def _hide(bench: Bench, seed: int | None = None) -> None:
     bench.truth = random_truth(setup_at(bench), rng).model_dump(mode="json")
 
 
-def _simulated(bench: Bench) -> SimulatedHelicopter:
+def simulated_on(bench: Bench) -> SimulatedHelicopter:
+    """The simulated model on the table, set as the draft is; refused where it is the real one."""
     if bench.simulated is None or bench.truth is None:
         raise Refused(409, "The real model is on the table", "Its readings are yours to take.")
     truth, setup = Truth.model_validate(bench.truth), setup_at(bench)

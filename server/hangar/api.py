@@ -39,10 +39,10 @@ from hangar.services import (
     save_revision,
     state_of,
     step_draft,
+    words_of,
 )
 from hangar.summaries import look_at
 from mint_lever.setup import Change, Setup, new_helicopter, read_document
-from mint_lever.setup.catalogue import name_of
 
 router = Router(tags=["hangar"])
 _PAGE = 20
@@ -258,9 +258,7 @@ def draft_out(at: Draft) -> DraftOut:
 
 
 def _step(state: DraftState) -> StepOut:
-    names = list(dict.fromkeys(name_of(path) for path in state.paths))
-    words = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
-    return StepOut(words=words or state.label or "the whole setup", paths=state.paths)
+    return StepOut(words=words_of(state), paths=state.paths)
 
 
 def file_stem(name: str, otherwise: str) -> str:

@@ -27,6 +27,7 @@ from mint_lever.setup import (
 from mint_lever.setup.airframe import LayoutName
 from mint_lever.setup.alike import same_for_all
 from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.letters import check_name
 
 KEPT_STATES = 200
@@ -218,6 +219,13 @@ def step_draft(
         return _count(draft, state.document)
 
     return _once(pilot, helicopter_id, version, sent_id, move)
+
+
+def words_of(state: DraftState) -> str:
+    """Say what changed on the way into a state."""
+    names = list(dict.fromkeys(name_of(path) for path in state.paths))
+    words = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
+    return words or state.label or "the whole setup"
 
 
 @transaction.atomic

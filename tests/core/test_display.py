@@ -14,8 +14,8 @@ from judge import Metal
 from mint_lever.chain import Sticks, build_chain
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.practise.hands import take
-from mint_lever.run.audited import audit_of
 from mint_lever.run import Entry
+from mint_lever.run.audited import audit_of
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.truth import random_truth

@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Annotated
+from typing import Annotated
 
 from pydantic import Field
 
 from mint_lever.setup.about import REVERSED, About, Holder, Quantity
 from mint_lever.setup.numbers import Part
-
-if TYPE_CHECKING:
-    from mint_lever.setup.document import Setup
 
 _GROUP = "What the unit shows"
 _STEPS = ("arrival",)
@@ -67,10 +64,3 @@ class Display(Part):
     aileron: Annotated[Shown, Holder(name="aileron", function="aileron")] = Shown()
     elevator: Annotated[Shown, Holder(name="elevator", function="elevator")] = Shown()
     rudder: Annotated[Shown, Holder(name="rudder", function="rudder")] = Shown()
-
-
-def as_sent(setup: Setup) -> Setup:
-    """Give a setup whose unit takes everything just as it is sent: without what was learned."""
-    if setup.unit is None or setup.unit.display == Display():
-        return setup
-    return setup.model_copy(update={"unit": setup.unit.model_copy(update={"display": Display()})})

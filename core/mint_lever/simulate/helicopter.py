@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, Function, wrap_deg
+from mint_lever.chain.display import without_display
 from mint_lever.chain.full_stick_reads import throws_shown_by
 from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
@@ -21,7 +22,6 @@ from mint_lever.dials import ring
 from mint_lever.measure.clearance import Limits, clearance, cyclic_left
 from mint_lever.measure.throw import WELL_USED_PCT
 from mint_lever.modes.on_the_bench import bench_mode
-from mint_lever.setup.display import as_sent
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change, apply_changes
 from mint_lever.setup.modes import ModeName
@@ -263,7 +263,7 @@ class SimulatedHelicopter:
         """The chain of what the transmitter sends, as it is set."""
         known, chain = self._sent_by
         if known is not self.setup or chain is None:
-            chain = build_chain(as_sent(self.setup))
+            chain = build_chain(without_display(self.setup))
             self._sent_by = self.setup, chain
         return chain
 
@@ -286,7 +286,7 @@ class SimulatedHelicopter:
 
     def _chain(self) -> Chain:
         """The chain of the metal with the devices' settings, leads as they hang."""
-        document = as_sent(self.setup).as_document()
+        document = without_display(self.setup).as_document()
         document["airframe"] = self.truth.airframe(self.setup.airframe).model_dump(mode="json")
         for name, share in self.truth.arrives.items():
             if self.setup.mixing_unit is None and name != "rudder":

@@ -88,7 +88,9 @@ def _mend(finding: Finding) -> Action:
 def _by_the_gauge(run: Readings) -> tuple[float, float]:
     """What the gauge read of each degree that the lengths make, below zero and above; 1 where the
     collective's range was not read."""
-    full, _ = collective_deg(run.chain, run.mode, curve_of(run.chain.mode(run.mode), "pitch", _FULL))
+    full, _ = collective_deg(
+        run.chain, run.mode, curve_of(run.chain.mode(run.mode), "pitch", _FULL)
+    )
     read = (run.mean("collective_range", "down"), run.mean("collective_range", "up"))
     low, high = (
         1.0 if each is None or each * made <= 0 else each / made

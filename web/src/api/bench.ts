@@ -7,6 +7,7 @@ import { Hand } from "./hand";
 import { type Change, lineCall, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
 import { putTyped, questionName } from "./typed";
+import { undoKey } from "./undo";
 
 type Schemas = components["schemas"];
 export type Bench = Awaited<ReturnType<typeof getBench>>;
@@ -134,7 +135,7 @@ function keep(queries: QueryClient, id: string, bench: Bench, step: StepName | n
   if (draft && draft.version !== bench.version) {
     queries.invalidateQueries({ queryKey: draftKey(id) });
   }
-  for (const key of [["fleet"], ["standings"], ["audit", id], ["field", id]]) {
+  for (const key of [["fleet"], ["standings"], ["audit", id], ["field", id], undoKey(id)]) {
     queries.invalidateQueries({ queryKey: key });
   }
 }

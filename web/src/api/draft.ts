@@ -30,7 +30,7 @@ export type Saving =
 
 export const draftKey = (id: string) => ["draft", id];
 
-const draftQuery = (id: string) => ({
+export const draftQuery = (id: string) => ({
   queryKey: draftKey(id),
   queryFn: () =>
     answer(
@@ -72,13 +72,11 @@ function draftCall<Args extends Record<string, unknown>>(
   lineCall(name, async (change: Change, queries: QueryClient) => {
     const id = change.helicopter;
     const draft = await queries.fetchQuery(draftQuery(id));
-    // A second press while the first was on its way: there is nothing left to be done.
-    if ((name === "undo" || name === "redo") && !draft[name]) return draft.version;
     const version = versionOf(change, draft.version);
     const args = { ...(change.args as Args), version, id: change.id };
     const made = await send({ helicopter_id: id }, args);
     queries.setQueryData(draftKey(id), made);
-    for (const key of ["bench", "field", "audit", "revisions"]) {
+    for (const key of ["bench", "field", "audit", "revisions", "undo"]) {
       queries.invalidateQueries({ queryKey: [key, id] });
     }
     for (const key of ["fleet", "standings"]) queries.invalidateQueries({ queryKey: [key] });
@@ -88,12 +86,6 @@ function draftCall<Args extends Record<string, unknown>>(
 
 draftCall<{ changes: { path: string; value: unknown }[] }>("edit", (path, body) =>
   answer(client.PATCH("/api/helicopters/{helicopter_id}/draft", { params: { path }, body })),
-);
-draftCall("undo", (path, body) =>
-  answer(client.POST("/api/helicopters/{helicopter_id}/draft/undo", { params: { path }, body })),
-);
-draftCall("redo", (path, body) =>
-  answer(client.POST("/api/helicopters/{helicopter_id}/draft/redo", { params: { path }, body })),
 );
 draftCall<{ note: string }>("save revision", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/revisions", { params: { path }, body })),
@@ -163,8 +155,13 @@ export class Editor {
     return this.send("edit", { changes });
   }
 
-  step(way: "undo" | "redo"): Promise<Problem | null> {
-    return this.send(way, {});
+  /** Take back what was done last; ``hands`` says so of work by hand. */
+  undo(hands?: "turned_back" | "never_done"): Promise<Problem | null> {
+    return this.send("undo", hands ? { hands } : {});
+  }
+
+  redo(): Promise<Problem | null> {
+    return this.send("redo", {});
   }
 
   saveRevision(note: string): Promise<Problem | null> {

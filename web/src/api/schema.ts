@@ -781,6 +781,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/helicopters/{helicopter_id}/bench/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What To Undo
+         * @description Show what was done last with the model on the table, and what was undone.
+         */
+        get: operations["bench_api_what_to_undo"];
+        put?: never;
+        /**
+         * Undo Last
+         * @description Take back what was done last, reading or setting.
+         */
+        post: operations["bench_api_undo_last"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Last
+         * @description Do again what was undone last.
+         */
+        post: operations["bench_api_redo_last"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/helicopters/{helicopter_id}/bench/table": {
         parameters: {
             query?: never;
@@ -2718,6 +2762,45 @@ export interface components {
             pitch_up?: number | null;
         };
         /**
+         * Display
+         * @description Each function as the unit shows it. Learned, never set; a function that nobody read is taken
+         *     to be shown as it is sent.
+         */
+        Display: {
+            /**
+             * @default {
+             *       "reversed": false,
+             *       "scale": 1,
+             *       "offset_pct": 0
+             *     }
+             */
+            collective: components["schemas"]["Shown"];
+            /**
+             * @default {
+             *       "reversed": false,
+             *       "scale": 1,
+             *       "offset_pct": 0
+             *     }
+             */
+            aileron: components["schemas"]["Shown"];
+            /**
+             * @default {
+             *       "reversed": false,
+             *       "scale": 1,
+             *       "offset_pct": 0
+             *     }
+             */
+            elevator: components["schemas"]["Shown"];
+            /**
+             * @default {
+             *       "reversed": false,
+             *       "scale": 1,
+             *       "offset_pct": 0
+             *     }
+             */
+            rudder: components["schemas"]["Shown"];
+        };
+        /**
          * DraftOut
          * @description The working draft and where it stands. ``digest`` names its setup, ``revision`` the newest
          *     revision's number.
@@ -3857,6 +3940,30 @@ export interface components {
             flown?: components["schemas"]["Flown"] | null;
         };
         /**
+         * Shown
+         * @description One function: shown = ± ``scale`` · sent + ``offset_pct``, in percent.
+         */
+        Shown: {
+            /**
+             * Direction shown
+             * @description Whether the unit takes what the transmitter sends the other way round.
+             * @default false
+             */
+            reversed: boolean;
+            /**
+             * Share shown
+             * @description What the unit shows for each percent that is sent; 1 is all of it.
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Shown at the middle
+             * @description What the unit shows where nothing is sent.
+             * @default 0
+             */
+            offset_pct: number;
+        };
+        /**
          * SideTrim
          * @description What one end of the collective adds to the cyclic, in percent of full servo throw.
          */
@@ -4639,6 +4746,31 @@ export interface components {
              *     }
              */
             function_reversed: components["schemas"]["FunctionReversed"];
+            /**
+             * @default {
+             *       "collective": {
+             *         "offset_pct": 0,
+             *         "reversed": false,
+             *         "scale": 1
+             *       },
+             *       "aileron": {
+             *         "offset_pct": 0,
+             *         "reversed": false,
+             *         "scale": 1
+             *       },
+             *       "elevator": {
+             *         "offset_pct": 0,
+             *         "reversed": false,
+             *         "scale": 1
+             *       },
+             *       "rudder": {
+             *         "offset_pct": 0,
+             *         "reversed": false,
+             *         "scale": 1
+             *       }
+             *     }
+             */
+            display: components["schemas"]["Display"];
             /**
              * @default {
              *       "roll": false,
@@ -6402,6 +6534,71 @@ export interface components {
              * @default
              */
             saw: string;
+        };
+        /**
+         * Doing
+         * @description Something to undo or to do again, in words; ``question`` is asked first where hands did it,
+         *     "" where none did.
+         */
+        Doing: {
+            /** Words */
+            words: string;
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+        };
+        /**
+         * UndoOut
+         * @description What undo and redo would do next; ``said`` is what was just done, "" where nothing was.
+         */
+        UndoOut: {
+            /** Version */
+            version: number;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            undo: components["schemas"]["Doing"] | null;
+            redo: components["schemas"]["Doing"] | null;
+        };
+        /**
+         * TakenBack
+         * @description ``hands``: whether work by hand was turned back, or never happened.
+         */
+        TakenBack: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /** Hands */
+            hands?: ("turned_back" | "never_done") | null;
+        };
+        /**
+         * Again
+         * @description The newest version of the draft that the page shows.
+         */
+        Again: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
         };
         /**
          * Table
@@ -10389,6 +10586,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeyingOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_api_what_to_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_api_undo_last: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench_api_redo_last: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Again"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoOut"];
                 };
             };
             /** @description What went wrong */

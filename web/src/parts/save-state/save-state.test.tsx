@@ -5,7 +5,6 @@ import { type Draft, Problem } from "@/api/client";
 import { Editor } from "@/api/draft";
 import { lineCall, lineOf } from "@/api/line";
 import { useNotKept } from "@/parts/not-kept";
-import { UndoKeys } from "@/parts/undo-keys";
 import { SavedMark, SaveState } from "./save-state";
 
 const DRAFT = {
@@ -14,9 +13,13 @@ const DRAFT = {
   revision: 2,
   unsaved: false,
   practice: false,
-  undo: { words: "Servo 1, horn length", paths: [] },
-  redo: null,
 } as unknown as Draft;
+const UNDO = {
+  version: 4,
+  said: "",
+  undo: { words: "Servo 1, horn length", question: "" },
+  redo: null,
+};
 
 let answers: (Problem | null)[] = [];
 const made: string[] = [];
@@ -30,8 +33,9 @@ for (const call of ["edit", "undo", "redo", "save revision"]) {
 }
 const silence = () => new Problem(0, { unreached: true });
 
-function page(more: Partial<Draft> = {}) {
+function page(more: Partial<Draft> = {}, undo: unknown = UNDO) {
   const queries = new QueryClient();
+  queries.setQueryData(["undo", "h"], undo);
   const draft = { ...DRAFT, ...more };
   queries.setQueryData(["draft", "h"], draft);
   const editor = new Editor("h", queries);
@@ -139,8 +143,27 @@ test("a revision is saved with its note, and the dialog goes", async () => {
   expect(screen.queryByRole("textbox")).toBeNull();
 });
 
-test("the undo keys stand alone too", () => {
-  const queries = new QueryClient();
-  render(<UndoKeys draft={{ ...DRAFT, undo: null }} editor={new Editor("h", queries)} />);
+test("with nothing done there is nothing to undo", () => {
+  page({}, { ...UNDO, undo: null });
   expect(screen.getByTitle("Nothing to undo")).toBeTruthy();
+});
+
+test("work by hand is asked about before it is undone", async () => {
+  const undo = { words: "Link 3: 1 turn longer", question: "Is link 3 turned back?" };
+  page({}, { ...UNDO, undo });
+  await act(async () => void fireEvent.keyDown(document.body, { key: "z", ctrlKey: true }));
+  expect(screen.getByRole("dialog", { name: "Is link 3 turned back?" })).toBeTruthy();
+  expect(made).toEqual([]);
+  await act(async () => void fireEvent.click(screen.getByText("No: leave it")));
+  expect(made).toEqual([]);
+  await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Undo" })));
+  await act(async () => void fireEvent.click(screen.getByText("Yes: undo it")));
+  expect(made).toEqual(['undo {"hands":"turned_back"}']);
+});
+
+test("what was undone is said for a while", async () => {
+  page({}, { ...UNDO, said: "Undone: servo 2 reversed, step 6" });
+  expect(screen.getByText("Undone: servo 2 reversed, step 6")).toBeTruthy();
+  await pass(9000);
+  expect(screen.queryByText("Undone: servo 2 reversed, step 6")).toBeNull();
 });

@@ -27,7 +27,7 @@ export function SaveState({ draft, editor, brief = false }: Props & { brief?: bo
   return (
     <>
       <div className="flex items-center gap-1.5">
-        <UndoKeys draft={draft} editor={editor} />
+        <UndoKeys editor={editor} />
         <button
           type="button"
           className="key"
