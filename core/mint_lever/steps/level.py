@@ -11,7 +11,7 @@ import numpy as np
 from mint_lever.axes import Array, Function
 from mint_lever.dials import collective
 from mint_lever.measure.level import level_turns, tilt_of_a_step
-from mint_lever.measure.verdict import Band
+from mint_lever.measure.verdict import Band, Word
 from mint_lever.run.advice import (
     Action,
     Advice,
@@ -35,7 +35,7 @@ from mint_lever.run.following import (
     way,
 )
 from mint_lever.run.log import Entry
-from mint_lever.run.readings import Readings
+from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, turns, word_for, worst
@@ -74,6 +74,12 @@ _OTHER_THROW = 1.4
 _MOVES_DEG_PER_PCT = 0.01
 """Trims that tilt no more than this for a percent move nothing. From memory."""
 _REPEATS_DEG = 0.2
+_USUAL_SPREAD_DEG = 0.1
+_USUAL_READINGS = 4
+"""A leveller's usual spread, and how many readings that is worth. From memory."""
+_MOST_READ = 4
+"""So often a tilt is read at most before it is said that nothing makes it squarer."""
+_AGAIN: Word = "read again"
 _PROBE_TURNS = 1.0
 _PROBE_PCT = 5.0
 _STICK_OF_END = {"low": -100.0, "high": 100.0}
@@ -102,6 +108,7 @@ def _advise(run: Readings) -> Advice:
     summary = "Level at mid stick first, by the links. Trims for the ends come after."
     middle_done = coarse = first = False
     left = (0.0, 0.0)  # what the links left at mid
+    middle: list[Number] = []
     for place, stick in _PLACES:
         if place != "mid" and not middle_done:
             break
@@ -124,16 +131,18 @@ def _advise(run: Readings) -> Advice:
             actions += [action] if action is not None else []
             if place != "mid" and action is not None and np.hypot(*spot.tilt) > _TOGETHER_DEG:
                 own = [_not_enough(each) for each in own]
-            allowed = _left_by_links(run, left)
-            if action is None and _as_level(spot, allowed):
+            allowed = _left_by_links(run, left, place)
+            if action is None and _as_level(run, spot, allowed):
                 own, coarse = [replace(each, word="workable") for each in own], True
-            elif action is None and _as_level(spot, allowed, _WORTH_DEG):
-                # One reading more, before it is said that nothing makes it squarer.
+            elif action is None:
+                # Both readings once more, before it is said that nothing makes it squarer.
                 own = [_once_more(run, each) for each in own]
+                again = [_once_more(run, each, beside=True) for each in middle]
+                asks[: len(again)] = again if any(each.word == _AGAIN for each in own) else middle
             asks[-len(own) - len(spot.doubts) :] = [*own, *(d.look for d in spot.doubts)]
         rulers += _rulers(run, place, lands)
         if place == "mid":
-            left = spot.tilt or left
+            left, middle = spot.tilt or left, own
         if place == "mid" and not waits:
             middle_done = worst([ask.word for ask in own]) in ("good", "workable") and not actions
             # A swash half a turn cannot make any squarer is as level as its links allow.
@@ -159,7 +168,7 @@ def _advise(run: Readings) -> Advice:
     if unsettled:
         summary = unsettled[0].words
     elif outcome == "out" and not any(action.needed for action in actions):
-        summary = "No link turn or trim makes this squarer: look for a bent or wrong link."
+        summary = _nothing_helps(run)
     return Advice(
         step="level",
         do=(
@@ -317,29 +326,67 @@ def _step_tilt(run: Readings) -> float:
     )
 
 
-def _left_by_links(run: Readings, at_mid: tuple[float, float]) -> float:
+def _left_by_links(run: Readings, at_mid: tuple[float, float], place: Place) -> float:
     """How far off each way a tilt may be read that no link and no trim makes less, within reason:
-    half a step of the links, or what they left at mid stick, as a leveller reads it."""
+    half a step of the links, or what they left at mid stick, as a leveller reads both."""
     half, mid = _step_tilt(run) / 2, max(map(abs, at_mid))
-    least = max(LEVEL.workable_high, half + _WORTH_DEG, mid + _AT_ENDS_DEG)
-    return min(least, LEVEL.workable_high + _BEYOND_DEG)
+    both = 0.0 if place == "mid" else _noise_of_both(run, place)
+    least = max(LEVEL.workable_high, half + _WORTH_DEG, mid + max(_AT_ENDS_DEG, both))
+    # What the leveller's own noise adds to the furthest is known once it was read again.
+    return min(least, LEVEL.workable_high + _BEYOND_DEG + max(both - _AT_ENDS_DEG, 0.0) / 2)
 
 
-def _as_level(spot: _Spot, allowed: float, about: float = 0.0) -> bool:
-    """Whether a tilt beyond the workable band is within what is allowed of it, or about so."""
-    tilt = spot.tilt or (0.0, 0.0)
-    furthest = max(map(abs, tilt))
-    near = furthest <= allowed + about + 1e-9 and bool(np.hypot(*tilt) <= _MOST_DEG + about)
-    return furthest > LEVEL.workable_high and near
+def _noise_of_both(run: Readings, place: Place) -> float:
+    """How far apart (deg) noise alone puts the readings at mid and at an end: two standard
+    deviations of their difference, as the leveller was seen to repeat."""
+    spread = run.memo("leveller spread", lambda: _spread(run))
+    counts = [
+        max(1, min(len(run.counted("level", f"{each}.{axis}")) for axis, *_ in _AXES))
+        for each in ("mid", place)
+    ]
+    return float(2.0 * spread * np.sqrt(sum(1.0 / count for count in counts)))
+
+
+def _spread(run: Readings) -> float:
+    """The standard deviation (deg) of one leveller reading: of those taken again with nothing
+    changed between, with what is usual counting as some readings more."""
+    squares, free = _USUAL_READINGS * _USUAL_SPREAD_DEG**2, float(_USUAL_READINGS)
+    for place, _ in _PLACES:
+        for axis, *_rest in _AXES:
+            values = [figure(entry) for entry in run.held("level", f"{place}.{axis}")]
+            squares += len(values) * float(np.var(values)) if values else 0.0
+            free += max(len(values) - 1, 0)
+    return float(np.sqrt(squares / free))
+
+
+def _as_level(run: Readings, spot: _Spot, allowed: float) -> bool:
+    """Whether a tilt beyond the workable band is within what is allowed of it, by every reading that
+    holds: where a leveller scatters, the newest says least."""
+    held = [[figure(e) for e in run.held("level", ask.key)] for ask in spot.asks]
+    tilt = [float(np.mean(values)) for values in held if values]
+    near = max(map(abs, tilt)) <= allowed + 1e-9 and np.hypot.reduce(tilt) <= _MOST_DEG
+    return bool(near) and max(map(abs, spot.tilt or (0.0, 0.0))) > LEVEL.workable_high
+
+
+def _nothing_helps(run: Readings) -> str:
+    tilts = [run.mean("level", f"mid.{axis}") or 0.0 for axis, *_ in _AXES]
+    step = _step_tilt(run)
+    if max(map(abs, tilts)) <= step / 2 + _WORTH_DEG:
+        return (
+            f"One step of these links tilts it by {step:.1f}°: none makes this squarer. It takes a "
+            "turnbuckle or a finer thread."
+        )
+    return "No link turn or trim makes this squarer: look for a bent or wrong link."
 
 
 def _not_enough(ask: Number) -> Number:
     return replace(ask, word="out") if ask.word == "workable" else ask
 
 
-def _once_more(run: Readings, ask: Number) -> Number:
-    once = ask.word == "out" and len(run.counted("level", ask.key)) < 2
-    return replace(ask, word="read again") if once else ask
+def _once_more(run: Readings, ask: Number, beside: bool = False) -> Number:
+    """Ask for a reading again; ``beside`` for one that is not out itself."""
+    once = len(run.held("level", ask.key)) < _MOST_READ
+    return replace(ask, word=_AGAIN) if once and (beside or ask.word == "out") else ask
 
 
 def _turn_links(run: Readings, spot: _Spot) -> tuple[Action | None, tuple[float, float] | None]:
