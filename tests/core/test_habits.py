@@ -77,7 +77,7 @@ class TestCyclicThrow:
 
     def test_a_throw_half_as_large_waits_for_the_directions(self):
         """By hand: 3.8° at 40 % would ask for 40·9/3.8 = 95 %: one servo is turned round."""
-        reads = [("cyclic_throw", "right", -4.6), ("cyclic_throw", "left", 3.0)]
+        reads = [("cyclic_throw", "right", 4.6), ("cyclic_throw", "left", -3.0)]
         found = bench_run(FRESH, log(FRESH, *reads)).advice("cyclic_throw")
         assert found.actions == ()
         assert "Which way each servo goes comes first" in found.summary
@@ -163,8 +163,17 @@ class TestCoarseLinks:
         assert (found.next_key, found.actions) == ("low.right", ())
         again = log(setup, *reads, ("level", "low.right", 0.6))
         assert bench_run(setup, again).advice("level").outcome == "workable"
-        out = log(setup, *reads, ("level", "low.right", 0.9))
-        assert bench_run(setup, out).advice("level").outcome == "out"
+        # Neither a second nor a third reading settles it: the middle is read again as well.
+        more = [("level", "low.right", 0.9)] * 3
+        assert bench_run(setup, log(setup, *reads, *more[:2])).advice("level").outcome != "out"
+        asked = bench_run(setup, log(setup, *reads, *more)).advice("level")
+        assert asked.next_key == "mid.right"
+        more += [
+            ("level", f"mid.{axis}", value)
+            for axis, value in (("right", 0.6), ("forward", -0.2))
+            for _ in range(3)
+        ]
+        assert bench_run(setup, log(setup, *reads, *more)).advice("level").outcome == "out"
 
     def test_far_more_than_half_a_step_stays_out(self):
         setup = edited(SINGLE, ("airframe.swash.link_step_turns", 1.0))

@@ -151,6 +151,8 @@ def _advise(run: Readings) -> Advice:
                 asks = [_again(ask) if ask.key == axis.keys[0] else ask for ask in asks]
         elif axis.unsure is not None:
             asks.append(axis.unsure)
+        elif axis.contrary:
+            actions.append(_look_at_directions(run, axis))
         elif axis.gauge is not None and axis.word in ("out", "workable"):
             action, predicted_deg = _next_figure(run, axis, target)
             if action is not None and waits_for_directions(run, action):
@@ -297,7 +299,9 @@ class _Axis:
     means: tuple[float | None, ...] = (None, None)
     """Each end as read; one that is no pair with the other is missing."""
     unsure: Choice | None = None
-    """Asked where both ends are read with one sign: one of them cannot be so."""
+    """Asked where the signs of both ends cannot be so."""
+    contrary: bool = False
+    """Both ends read the other way round, and the pilot said that it is what is shown."""
 
 
 def _mean_repeats(run: Readings) -> float:
@@ -313,10 +317,19 @@ def _axis(run: Readings, function: SwashFunction, band: Band) -> _Axis:
     gauge = None if unsure else _half(*means)
     times = min(len(run.counted("cyclic_throw", key)) for key in keys)
     word = None if gauge is None else word_for(gauge, band, times, _mean_repeats(run))
+    # Before the directions were seen, it may well be so: then only nothing is blessed on it.
+    proven = all(run.done(step) for step in ("together", "tilts"))
+    contrary = unsure is None and _is_contrary(run, keys, means)
+    if contrary and (proven or word in ("in", "workable")):
+        unsure = _unsure_of_both(run, keys)
+        gauge, word = (None, None) if unsure else (gauge, word)
+    contrary &= proven and unsure is None
+    if contrary:
+        word = "out"
     if word == "workable" and gauge is not None and enough(run, gauge):
         word = "in"
     dial = cyclic(run.setup, function)
-    return _Axis(function, keys, dial, gauge, times, word, tuple(means), unsure)
+    return _Axis(function, keys, dial, gauge, times, word, tuple(means), unsure, contrary)
 
 
 def _reads(run: Readings) -> tuple[_AtTheGauge, ...]:
@@ -343,12 +356,44 @@ def _of_one_head(run: Readings, keys: tuple[str, str]) -> list[float | None]:
 def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None]) -> Choice | None:
     """Ask about the end whose sign is not the one that proven directions give it."""
     one, other = means
-    if one is None or other is None or one * other <= 0 or min(abs(one), abs(other)) < _SIGN_DEG:
+    if one is None or other is None or min(abs(one), abs(other)) < _SIGN_DEG:
         return None
-    # Right, and forward, lift the blade of a clockwise head where it is read (formulas 6); forward
-    # lifts the one that hangs on the plate's tail side.
-    expected = 1 if keys[0] == _OVER_ELEVATOR[0][0] else run.setup.airframe.head.turn_sign
-    return sure_of(run, "cyclic_throw", _at_the_gauge(run, keys[1 if one * expected > 0 else 0]))
+    if one * other > 0:
+        wrong = keys[1 if one * _expected_sign(run, keys) > 0 else 0]
+        return sure_of(run, "cyclic_throw", _at_the_gauge(run, wrong))
+    return None
+
+
+def _unsure_of_both(run: Readings, keys: tuple[str, str]) -> Choice | None:
+    """Ask about each of two ends that read the other way round."""
+    asked = (sure_of(run, "cyclic_throw", _at_the_gauge(run, key)) for key in keys)
+    return next((each for each in asked if each is not None), None)
+
+
+def _expected_sign(run: Readings, keys: tuple[str, str]) -> int:
+    """The sign of an axis' first end. Right, and forward, lift the blade of a clockwise head where
+    it is read (formulas 6); forward lifts the one that hangs on the plate's tail side."""
+    return 1 if keys[0] == _OVER_ELEVATOR[0][0] else run.setup.airframe.head.turn_sign
+
+
+def _is_contrary(run: Readings, keys: tuple[str, str], means: Sequence[float | None]) -> bool:
+    """Whether both ends read the other way round than right directions have it."""
+    one, other = (mean or 0.0 for mean in means)
+    sign = _expected_sign(run, keys)
+    return one * sign <= -_SIGN_DEG and other * sign >= _SIGN_DEG
+
+
+def _look_at_directions(run: Readings, axis: _Axis) -> Action:
+    turns = run.setup.airframe.head.rotation.replace("_", "-")
+    return Action(
+        key=f"contrary.{axis.function}",
+        text=f"The {axis.function} reads the other way round than the tilts were seen. Look at the "
+        f"tilts again; is the head's rotation, {turns}, right, does the gauge hang the right way "
+        "round, and is it this blade?",
+        expect="Put right what is not so, then read both ends again.",
+        device="helicopter",
+        keys=axis.keys,
+    )
 
 
 def _read(

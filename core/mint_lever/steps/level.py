@@ -137,8 +137,8 @@ def _advise(run: Readings) -> Advice:
             elif action is None:
                 # Both readings once more, before it is said that nothing makes it squarer.
                 own = [_once_more(run, each) for each in own]
-                again = [_once_more(run, each, beside=True) for each in middle]
-                asks[: len(again)] = again if any(each.word == _AGAIN for each in own) else middle
+                if any(ask.word == "out" for ask in own):
+                    asks[: len(middle)] = [_once_more(run, each, beside=True) for each in middle]
             asks[-len(own) - len(spot.doubts) :] = [*own, *(d.look for d in spot.doubts)]
         rulers += _rulers(run, place, lands)
         if place == "mid":
