@@ -360,8 +360,10 @@ def _spread(run: Readings) -> float:
 
 
 def _as_level(run: Readings, spot: _Spot, allowed: float) -> bool:
-    """Whether a tilt beyond the workable band is within what is allowed of it, by every reading that
-    holds: where a leveller scatters, the newest says least."""
+    """Whether a tilt beyond the workable band is within what is allowed of it.
+
+    By every reading that holds: where a leveller scatters, the newest says least.
+    """
     held = [[figure(e) for e in run.held("level", ask.key)] for ask in spot.asks]
     tilt = [float(np.mean(values)) for values in held if values]
     near = max(map(abs, tilt)) <= allowed + 1e-9 and np.hypot.reduce(tilt) <= _MOST_DEG

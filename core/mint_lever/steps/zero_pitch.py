@@ -43,6 +43,7 @@ from mint_lever.steps.blade_links import (
     one_step,
     with_swash_links,
 )
+from mint_lever.steps.crossed_links import GAUGE, KEY, NEITHER, crossed
 from mint_lever.steps.link_kind import link_questions
 
 _REPEATS_DEG = 0.2
@@ -71,11 +72,28 @@ def _advise(run: Readings) -> Advice:
         return _said(run, blades, sides, summary="An amount alone: say which way each blade leans.")
     levers = [_lever(run, ask) for ask in blades]
     doubts = [d for lever in levers if (d := doubt(run, "zero_pitch", lever)) is not None]
+    exchanged = crossed(run, keys)
+    if exchanged is not None and exchanged.answer != NEITHER:
+        if exchanged.answer is None:
+            summary = "Each blade reads what the other was to read."
+            return _said(run, blades, sides, looks=(exchanged.question,), summary=summary)
+        if exchanged.answer == GAUGE:
+            blades = [
+                replace(ask, word="read again") if ask.blade in exchanged.blades else ask
+                for ask in blades
+            ]
+            summary = "The gauge on the blade that is named: read both once more."
+            return _said(run, blades, sides, looks=(exchanged.question,), summary=summary)
+        # Each other's links: the readings are right as they are, and so is the way of a link.
+        doubts = []
     again = {f"follows.{ask.key}": i for i, ask in enumerate(blades)}
     for each in doubts:
         if each.verdict == "read again":
             i = again[each.look.key]
             blades[i], words[i] = replace(blades[i], word="read again"), "read again"
+    # All blades first: only together do they tell an exchange from a link that works otherwise.
+    if None in pitch:
+        doubts = [each for each in doubts if each.verdict != "look"]
     # A second reading comes before a hand: one alone may be what the gauge repeats.
     for each in [d for d in doubts if d.verdict == "look"]:
         i = again[each.look.key]
@@ -300,6 +318,8 @@ def _turn_links(
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == KEY:
+        return NEITHER  # its hands turn the link that is named
     if isinstance(ask, Choice) and ask.probe is not None:
         reads, arm = ask.probe.read, bench.setup.airframe.head.arm_sign
         return goes(
