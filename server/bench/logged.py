@@ -37,8 +37,8 @@ class Logged:
     replaces_id: int | None
     at: datetime
     sent_at: datetime
-    draft_before: int | None
-    draft_after: int | None
+    draft_before: int | None = None
+    draft_after: int | None = None
 
     def __post_init__(self) -> None:
         # A log of thousands says the same few words over and over: one of each is enough.

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from mint_lever.axes import Pose
+from mint_lever.axes import Array, Pose
 from mint_lever.chain.model import build_chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.tracking import TrackingAdvice, tracking_turns
@@ -18,6 +18,13 @@ from mint_lever.run.readings import Readings
 
 _BEYOND_DEG = 0.08
 """How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
+_TOLD_DEG = GAUGE_REPEATS_DEG + 1e-9
+_WHOLE_DEG = 0.9
+"""So far from zero blades are workable that no whole turn betters. From memory: links of one and a
+half degrees a turn leave up to 0.75°."""
+_FAR_APART_DEG = 0.6
+"""Blades further apart than this leave nothing for the ends of the collective: the swash links are
+tried as well. From memory."""
 _CLEARLY_DEG = 0.05
 """Half of what a gauge repeats: less is no gain."""
 
@@ -88,10 +95,8 @@ def with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -
     """The steps of all swash links alike, with the least turning, that let coarse blade links come
     into the workable band, or that bring blades far apart together and leave the furthest no
     further from zero than a gauge can tell; None where none do."""
-    swash = run.setup.airframe.swash
-    servos = tuple(i for i, ball in enumerate(swash.balls) if ball.radius_mm == 0)
-    servos = servos or tuple(range(len(swash.balls)))
-    step = swash.step_turns
+    servos = _lifting(run)
+    step = run.setup.airframe.swash.step_turns
     one = _gain_of(run, servos, step * run.setup.airframe.swash_turn_mm)
     surely = ZERO_PITCH.workable_high - GAUGE_REPEATS_DEG
     no_further = float(np.abs(pitch).max()) + GAUGE_REPEATS_DEG
@@ -107,8 +112,58 @@ def with_swash_links(run: Readings, pitch: list[float], alone: TrackingAdvice) -
     return min(found, key=_turning, default=None)
 
 
+def best_whole_turns(run: Readings, pitch: list[float]) -> Raised | None:
+    """The best of all settings within two turns of every pitch link, for links of whole turns; with
+    the swash links' help where it leaves blades far from zero or from each other. None where none
+    is better than what is there by more than a gauge can tell.
+
+    Better is a smaller difference between blades, then a smaller largest distance from zero.
+    """
+    one, whole = degrees_for_a_turn(run), np.arange(-2.0, 3.0)
+    tried = np.stack([each.ravel() for each in np.meshgrid(*[whole] * len(pitch), indexing="ij")])
+    lands = np.asarray(pitch)[:, None] + one * tried
+    apart, furthest = np.round(np.ptp(lands, axis=0), 2), np.round(np.abs(lands).max(axis=0), 2)
+    near = apart <= apart.min() + _CLEARLY_DEG
+    best = np.lexsort((np.abs(tried).sum(axis=0), furthest, ~near))[0]
+    blades = TrackingAdvice(tried[:, best], lands[:, best])
+    if far_from_zero(blades.expected_deg) or float(apart[best]) > _FAR_APART_DEG:
+        raised = with_swash_links(run, pitch, best_turns(run, pitch))
+        if raised is not None and _better_by_the_gauge(raised.blades.expected_deg, pitch):
+            return raised
+    if not _better_by_the_gauge(blades.expected_deg, pitch):
+        return None
+    return Raised((), 0.0, 0.0, blades)
+
+
+def _better_by_the_gauge(lands: Array, pitch: list[float]) -> bool:
+    closer = float(np.ptp(pitch)) - float(np.ptp(lands))
+    nearer = float(np.abs(pitch).max()) - float(np.abs(lands).max())
+    return closer > _TOLD_DEG or (closer >= -_CLEARLY_DEG and nearer > _TOLD_DEG)
+
+
+def left_as_they_are(pitch: list[float]) -> str:
+    """What a pilot who leaves whole turns as they are has."""
+    return (
+        f"Some leave them as they are: {np.ptp(pitch):.1f}° between the blades, the furthest "
+        f"{np.abs(pitch).max():.1f}° from zero."
+    )
+
+
+def good_as_whole_turns_go(pitch: list[float]) -> bool:
+    """Whether blades that no whole turn betters are workable: within reason, also beyond half a
+    degree."""
+    return float(np.abs(pitch).max()) <= _WHOLE_DEG
+
+
 def _turning(raised: Raised) -> float:
     return abs(raised.turns) * len(raised.servos) + float(np.abs(raised.blades.turns).sum())
+
+
+def _lifting(run: Readings) -> tuple[int, ...]:
+    """The servos whose links lift the whole swash: all of them, or with mechanical mixing one."""
+    balls = run.setup.airframe.swash.balls
+    servos = tuple(i for i, ball in enumerate(balls) if ball.radius_mm == 0)
+    return servos or tuple(range(len(balls)))
 
 
 def _gain_of(run: Readings, servos: tuple[int, ...], longer_mm: float) -> float:

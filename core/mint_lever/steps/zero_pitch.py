@@ -38,8 +38,11 @@ from mint_lever.steps.blade_links import (
     as_near_as_links_go,
     best_of_links,
     best_turns,
+    best_whole_turns,
     far_from_zero,
     gains_by,
+    good_as_whole_turns_go,
+    left_as_they_are,
     one_step,
     with_swash_links,
 )
@@ -115,7 +118,23 @@ def _advise(run: Readings) -> Advice:
         gains = gains_by(advice, read, needed=outcome == "out")
         summary = f"Blades within {spread:.1f}° of each other, the furthest "
         summary += f"{max(map(abs, read)):.1f}° from zero."
-        if gains and outcome != "good":
+        if outcome == "out" and run.setup.airframe.head.step_turns >= 1:
+            found = best_whole_turns(run, read)
+            unsure = _once(run, keys) if found is None else []
+            if found is not None:
+                advice, gains = found.blades, True
+                swash = found if found.turns else None
+                actions = (_turn_links(run, advice, read, ways, needed=True, swash=swash),)
+                summary += f" {left_as_they_are(read)}"
+            elif unsure:
+                blades = [replace(b, word="read again") if b.key in unsure else b for b in blades]
+                outcome, gains = "begun", False
+            else:
+                outcome = "workable" if good_as_whole_turns_go(read) else "out"
+                gains = False
+                if outcome == "out":
+                    summary += f" {best_of_links(run, outcome)}"
+        elif gains and outcome != "good":
             own = float(np.ptp(advice.expected_deg))
             raised = with_swash_links(run, read, advice) if own > _FAR_APART_DEG else None
             advice = advice if raised is None else raised.blades
