@@ -13,7 +13,7 @@ from config.problems import Refused
 from hangar.api import draft_out
 from hangar.schemas import DraftOut, Sent
 from hangar.services import edit_draft
-from mint_lever.audit import Severity
+from mint_lever.audit import Severity, once_each
 from mint_lever.devices import OnDevice, as_held
 from mint_lever.run.audited import audit_of, on_devices_of
 from mint_lever.setup.about import Device
@@ -33,6 +33,7 @@ class FindingOut(BaseModel):
     fix: str
     device: Device
     rests_on: str
+    also: list[str]
     fixable: bool
     on_devices: list[OnDevice]
 
@@ -64,7 +65,7 @@ def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
                 on_devices=[each for each in on_devices_of(run, finding) if each.own],
                 **{key: value for key, value in vars(finding).items() if key != "changes"},
             )
-            for finding in audit_of(run)
+            for finding in once_each(audit_of(run))
         ],
     )
 
@@ -77,7 +78,7 @@ def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
     chosen = next(
         (
             finding
-            for finding in audit_of(run)
+            for finding in once_each(audit_of(run))
             if finding.rule == given.rule and finding.path == given.path and finding.changes
         ),
         None,

@@ -1,6 +1,7 @@
 """The audit: do transmitter, unit, helicopter and speed controller agree?"""
 
 from mint_lever.audit.finding import Audited, Finding, Severity
+from mint_lever.audit.joined import once_each
 from mint_lever.audit.judge import RULES, audit, audit_modes, findings, with_sound_fixes
 
 __all__ = [
@@ -11,5 +12,6 @@ __all__ = [
     "audit",
     "audit_modes",
     "findings",
+    "once_each",
     "with_sound_fixes",
 ]

@@ -29,7 +29,8 @@ class Finding:
     is no fault: only the pilot can say it, and has not yet. ``withholds``: no helicopter is fit to
     fly while it stands, as with every danger. ``path`` is the setting, ``found`` what stands there,
     ``why`` it matters, ``fix`` what to set it to and on which ``device``. ``rests_on`` says what
-    the judgement goes by. ``changes`` make the fix where there is only one way to make it.
+    the judgement goes by. ``changes`` make the fix where there is only one way to make it. ``also``
+    are the settings of other flight modes of which the same was said, see :mod:`joined`.
     """
 
     severity: Severity
@@ -42,6 +43,7 @@ class Finding:
     changes: tuple[Change, ...] = ()
     rule: str = ""
     withholds: bool = False
+    also: tuple[str, ...] = ()
 
     @property
     def keeps_from_flying(self) -> bool:

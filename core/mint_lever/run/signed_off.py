@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from mint_lever.audit import once_each
 from mint_lever.run.audited import audit_of
 from mint_lever.run.differs import differences
 from mint_lever.run.graph import StepName
@@ -51,7 +52,7 @@ def sign_off(run: BenchRun, before: Setup | None) -> SignedOff:
     return SignedOff(
         was_set=() if before is None else was_set(before, run.setup),
         left_open=tuple(_left_open(run)),
-        cautions=tuple(f.found for f in audit_of(run) if f.severity != "look"),
+        cautions=tuple(f.found for f in once_each(audit_of(run)) if f.severity != "look"),
     )
 
 

@@ -7775,6 +7775,8 @@ export interface components {
             device: "transmitter" | "unit" | "helicopter" | "speed controller";
             /** Rests On */
             rests_on: string;
+            /** Also */
+            also: string[];
             /** Fixable */
             fixable: boolean;
             /** On Devices */
