@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.chain.evaluate import evaluate
+from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
 from mint_lever.run.readings import Readings
 
@@ -11,13 +12,18 @@ UNLIKE_DEG = 0.5
 
 
 def pitch_by_the_lengths(
-    run: Readings, sticks: tuple[float, float, float], azimuth: float, blade: int = 0
+    run: Readings,
+    sticks: tuple[float, float, float],
+    azimuth: float,
+    blade: int = 0,
+    chain: Chain | None = None,
 ) -> float | None:
     """Give a blade's pitch (deg) by the setup, sticks (collective, aileron, elevator, percent) and
-    azimuth (deg) as a question has them; None where the swash does not get there."""
+    azimuth (deg) as a question has them; None where the swash does not get there. ``chain``: of
+    another setup."""
     collective, aileron, elevator = sticks
     at = Sticks.at(collective=collective, aileron=aileron, elevator=elevator)
-    found = evaluate(run.chain, at, (azimuth,), run.mode, blade)
+    found = evaluate(chain or run.chain, at, (azimuth,), run.mode, blade)
     return float(found.pitch_deg[0, 0]) if found.reachable.all() else None
 
 

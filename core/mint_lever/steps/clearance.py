@@ -19,6 +19,7 @@ from mint_lever.setup.transmitter import NO_RING_PCT
 from mint_lever.simulate.answers import not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter, Sweep
 from mint_lever.steps.reference_tilt import RANGE, range_question
+from mint_lever.steps.throw_by_the_gauge import throw_by_the_gauge
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
     ("low", -100.0),
@@ -61,7 +62,7 @@ def _advise(run: Readings) -> Advice:
             brief, summary=_BY_SIGN, actions=_a_step_back(dial, brief) if brief.outcome else ()
         )
     clear = _clearance(run.chain, Limits(*(_limit(run, key) for key, *_ in _LIMITS)))
-    left = cyclic_left(run.chain, min(dial.value, clear.ring_pct))
+    left = cyclic_left(run.chain, min(dial.value, clear.ring_pct)) * throw_by_the_gauge(run)
     touched = any(ask.word == "out" for ask in brief.asks)
     return replace(
         brief,
@@ -160,8 +161,11 @@ def _judged(run: Readings, sweeps: list[Ask]) -> Outcome:
 
 
 def _left(run: Readings) -> float:
-    """The least cyclic (deg) that the ring in force leaves."""
-    return run.memo("cyclic left", lambda: cyclic_left(run.chain, ring(run.setup).value))
+    """The least cyclic (deg) that the ring in force leaves, by the throw that step 10 read."""
+    return run.memo(
+        "cyclic left",
+        lambda: cyclic_left(run.chain, ring(run.setup).value) * throw_by_the_gauge(run),
+    )
 
 
 def _limit(run: Readings, key: str) -> float | None:

@@ -1,0 +1,49 @@
+"""Steps 10 and 12 go by the same throw: what the gauge read, not what the lengths make of it."""
+
+import re
+
+import numpy as np
+import pytest
+
+from mint_lever.audit import audit
+from mint_lever.run import Entry
+from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.steps import bench_run
+
+SWEEPS = [("clearance", f"sweep.{place}", "clear") for place in ("low", "mid", "high")]
+
+
+def edited(setup, *changes):
+    made = [Change(path, value) for path, value in changes]
+    return read_setup(apply_changes(setup.as_document(), made))
+
+
+@pytest.mark.parametrize("seed", range(50))
+def test_the_throw_left_is_the_throw_that_was_read(seed):
+    """Fifty heads whose lengths are off by up to a fifth: with the limit wide open, what step 12
+    says is left is what step 10 read."""
+    rng = np.random.default_rng(seed)
+    setup = edited(
+        fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2]),
+        ("unit.cyclic_pct", float(rng.integers(48, 64))),
+        ("unit.ring_pct", 100.0),
+    )
+    throw = round(float(rng.uniform(8.6, 11.4)), 1)
+    reads = [("cyclic_throw", "right", throw), ("cyclic_throw", "left", -throw), *SWEEPS]
+    entries = [Entry(n, *each, setup) for n, each in enumerate(reads)]
+    said = bench_run(setup, entries).advice("clearance")
+    (left,) = re.findall(r"leaves (\d+\.\d)° of cyclic", said.summary)
+    # The least all round may lie a little below the throw of aileron alone.
+    assert throw - 0.8 <= float(left) <= throw + 0.1
+    assert said.outcome == ("workable" if float(left) < 9.95 else said.outcome)
+
+
+@pytest.mark.parametrize("travel", [110.0, 118.0, 125.0, 140.0])
+@pytest.mark.parametrize("function", ["collective", "aileron", "elevator", "rudder"])
+def test_more_travel_than_arrives_is_worth_a_look_and_less_is_a_fault(travel, function):
+    setup = fresh_setup("Savory 500")
+    base = f"transmitter.channels.{function}"
+    for value, severity in ((travel, "look"), (200.0 - travel, "fault")):
+        both = [(f"{base}.travel_{side}_pct", value) for side in ("low", "high")]
+        found = [f for f in audit(edited(setup, *both)) if f.rule == "travel_not_arriving"]
+        assert {f.severity for f in found} == {severity}
