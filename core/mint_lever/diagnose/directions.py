@@ -93,6 +93,11 @@ class Diagnosis:
 _SHOWN = 6
 _ALWAYS = 2
 """Every explanation with up to so many changes is thought possible, however odd."""
+_ENOUGH = 3
+"""After so many looks exchanged leads are mended by what is right for the most. By exhaustion over
+three servos no choice of three looks settles more than a tenth of all exchanges for every
+explanation, nor finds the first mending for more than six in ten (tests/core/test_exchanged.py)."""
+_TRIED = 40
 _ORDINARY = 3
 """Up to so many, or as many as the likeliest has, if they are no odder than the likeliest."""
 
@@ -151,6 +156,20 @@ def _diagnosis(
         return Diagnosis((), False, NextLook("impossible", text))
     likely = rows[_likely(space, rows)]
     works = _works_for_all(space, likely, reversed_now)
+    taken = len(sight.commands) + len(sight.drives) + sight.layout_checked
+    if works is not None and taken < _ENOUGH and _exchanges(space, works):
+        # Leads are not moved on a likelihood while another look may tell more.
+        possible = np.union1d(likely, rows[(space.layout[rows] == 0) & (space.dead[rows] < 0)])
+        for_all = _works_for_all(space, possible, reversed_now)
+        ask = None if for_all is not None else _next_look(space, moved, possible, sight, leads=True)
+        if ask is not None:
+            return Diagnosis(_explanations(space, list(likely), arranged), False, ask)
+        works = works if for_all is None else for_all
+    exchanges = [_exchanges(space, int(row)) for row in likely]
+    many = any(exchanges) and space.changes[likely].min() > _ALWAYS
+    if works is None and taken >= _ENOUGH and (all(exchanges) or many):
+        possible = np.union1d(likely, rows[(space.layout[rows] == 0) & (space.dead[rows] < 0)])
+        works = _works_for_most(space, possible, reversed_now)
     if works is not None:
         first = [works, *(row for row in likely if row != works)]
         explained = _explanations(space, first, arranged)
@@ -215,31 +234,53 @@ def _works_for_all(space: Field, likely: Ints, reversed_now: Sequence[bool]) -> 
     """Give the fewest-change hypothesis whose mending makes every likely one right, if any."""
     wanted = visible(space.wanted)
     fewest = space.changes[likely[0]]
-    for row in likely[space.changes[likely] <= fewest + 1][:40]:
+    for row in likely[space.changes[likely] <= fewest + 1][:_TRIED]:
         after = visible(space.repaired(int(row), likely, reversed_now))
         if (after == wanted).all():
             return int(row)
     return None
 
 
+def _exchanges(space: Field, row: int) -> bool:
+    """Whether a hypothesis has leads exchanged."""
+    return bool((space.plugs[row] != np.arange(space.plugs.shape[1])).any())
+
+
+def _works_for_most(space: Field, likely: Ints, reversed_now: Sequence[bool]) -> int:
+    """Give the hypothesis whose mending is right for the most of what is likely."""
+    wanted = visible(space.wanted)
+    right = [
+        (visible(space.repaired(int(row), likely, reversed_now)) == wanted).all((1, 2)).sum()
+        for row in likely[:_TRIED]
+    ]
+    return int(likely[int(np.argmax(right))])
+
+
+def _weights(space: Field, likely: Ints) -> NDArray[np.float64]:
+    """What each explanation counts for: a fifth for each change more."""
+    weights: NDArray[np.float64] = 0.2 ** (space.changes[likely] - space.changes[likely].min())
+    return weights
+
+
 def _next_look(
-    space: Field, moved: NDArray[np.float64], likely: Ints, sight: Sight
+    space: Field, moved: NDArray[np.float64], likely: Ints, sight: Sight, leads: bool = False
 ) -> NextLook | None:
-    """Choose what separates the likely explanations best, likelier ones counting for more."""
-    weight = 0.2 ** (space.changes[likely] - space.changes[likely[0]]).astype(float)
+    """Choose what separates the likely explanations best, likelier ones counting for more. Stick
+    movements come first; with ``leads`` a lead is followed as soon as it tells more."""
+    weight = _weights(space, likely)
     looks: list[tuple[float, NextLook]] = []
     for k, command in enumerate(COMMANDS):
         if command not in sight.commands:
             signs = visible(moved[likely][:, :, k])
             text = f"Move {_MOVES[command]} and watch every ball."
             looks.append((_spread(signs, weight), NextLook("command", text, command=command)))
-    if not looks:
+    if not looks or leads:
         for output in range(moved.shape[1]):
             if output not in sight.drives:
                 servo = np.argmax(space.plugs[likely] == output, axis=1)[:, None]
                 text = f"Follow the lead from output {output + 1}: which servo does it drive?"
                 looks.append((_spread(servo, weight), NextLook("output", text, output=output)))
-        if not sight.layout_checked:
+        if not sight.layout_checked and not leads:
             text = (
                 f"Read which swash layout the mixing device is set to. If it is not "
                 f"{LAYOUT_WORDS[space.layouts[0]]}, set it and look again at every movement."

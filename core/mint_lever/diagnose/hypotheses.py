@@ -81,8 +81,8 @@ class Field:
         directions, sets the layout and renews the lead as ``by`` says, whatever is really wrong.
         """
         setting = np.where(reversed_now, -1.0, 1.0)
-        # A lead found on output o belongs, as ``by`` has it, to the servo that hangs there.
-        plugs = np.argsort(self.plugs[by])[self.plugs[rows]]
+        # A pilot exchanges the leads of the servos that are named, wherever they really hang.
+        plugs = self.plugs[rows][:, np.argsort(self.plugs[by])]
         through = self.flips[rows] * setting * (self.flips[by] * setting)[plugs]
         layout = np.where(self.layout[by] > 0, 0, self.layout[rows])
         functions = self.functions[rows] * self.functions[by]
