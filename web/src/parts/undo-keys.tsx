@@ -92,7 +92,7 @@ function Said({ text }: { text: string }) {
       role="status"
       className={
         shown
-          ? "pointer-events-none fixed top-14 right-3 z-30 max-w-[92vw] border border-ink bg-sheet px-3 py-1.5 text-sm sm:max-w-md"
+          ? "pointer-events-none fixed top-29 right-3 z-30 max-w-[92vw] border border-ink bg-sheet px-3 py-1 text-sm sm:top-12 sm:max-w-md"
           : "sr-only"
       }
     >
