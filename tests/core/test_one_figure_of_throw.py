@@ -38,6 +38,15 @@ def test_the_throw_left_is_the_throw_that_was_read(seed):
     assert said.outcome == ("workable" if float(left) < 9.95 else said.outcome)
 
 
+def test_a_throw_read_before_there_was_a_hold_counts_too():
+    hold = fresh_setup("Savory 500")
+    without = edited(hold, ("transmitter.modes.hold", None), ("unit.cyclic_pct", 55.0))
+    reads = [("cyclic_throw", "right", 9.0), ("cyclic_throw", "left", -9.0), *SWEEPS]
+    entries = [Entry(n, *each, without) for n, each in enumerate(reads)]
+    now = edited(hold, ("unit.cyclic_pct", 55.0))
+    assert bench_run(now, entries).advice("clearance").summary
+
+
 @pytest.mark.parametrize("travel", [110.0, 118.0, 125.0, 140.0])
 @pytest.mark.parametrize("function", ["collective", "aileron", "elevator", "rudder"])
 def test_more_travel_than_arrives_is_worth_a_look_and_less_is_a_fault(travel, function):

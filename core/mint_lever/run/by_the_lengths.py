@@ -5,6 +5,7 @@ from __future__ import annotations
 from mint_lever.chain.evaluate import evaluate
 from mint_lever.chain.model import Chain
 from mint_lever.chain.sticks import Sticks
+from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.readings import Readings
 
 UNLIKE_DEG = 0.5
@@ -23,7 +24,9 @@ def pitch_by_the_lengths(
     another setup."""
     collective, aileron, elevator = sticks
     at = Sticks.at(collective=collective, aileron=aileron, elevator=elevator)
-    found = evaluate(chain or run.chain, at, (azimuth,), run.mode, blade)
+    # Another setup may not have the mode that is the bench's today.
+    mode = run.mode if chain is None else bench_mode(chain.setup)
+    found = evaluate(chain or run.chain, at, (azimuth,), mode, blade)
     return float(found.pitch_deg[0, 0]) if found.reachable.all() else None
 
 
