@@ -331,6 +331,7 @@ def test_what_was_made_at_the_field_needs_no_keying_in(page, field):
     """A tick for every device, a change made on its device: nothing is open."""
     page.keyboard.press("i")
     sheet = page.get_by_role("dialog", name="To key in")
+    sheet.get_by_role("region").first.wait_for()
     for device in ("transmitter", "unit", "speed controller"):
         part = sheet.get_by_role("region", name=device)
         if part.count():
@@ -338,6 +339,7 @@ def test_what_was_made_at_the_field_needs_no_keying_in(page, field):
             expect(part).to_have_count(0)
     sheet.get_by_text("Every device holds what is written down here").wait_for()
     page.keyboard.press("Escape")
+    expect(sheet).to_have_count(0)
     fly(page)
     page.get_by_role("button", name=re.compile("Something else")).click()
     page.get_by_role("button", name="Collective feels sharp near hover").click()

@@ -51,6 +51,34 @@ def test_values_and_covariance_are_scipys():
     assert ours.covariance_mm2 == pytest.approx(covariance, rel=1e-3)
 
 
+def test_readings_that_share_a_zero_are_weighed_as_scipy_does():
+    """Two blades, each read from its own zero: what the zero was off stands in all of them."""
+    rng, setup = np.random.default_rng(3), read_setup(document())
+    taken = [
+        Reading(*at, pitch_deg=each.pitch_deg + shared, blade=blade, from_rest=True)
+        for blade, shared in ((0, 0.15), (1, -0.1))
+        for at, each in zip(AT, readings(rng), strict=True)
+    ]
+    ours = fit_geometry(setup, taken, ["grip_arm", "inner_radius"])
+
+    def model(_, arm, radius):
+        head = {"grip_arm_mm": arm, "inner_ball_radius_mm": radius}
+        return predict(build_chain(read_setup(document(head=head))), taken)
+
+    gauge = [reading.pitch_deg for reading in taken]
+    same = np.kron(np.eye(2), np.ones((len(AT), len(AT))))
+    value, covariance = curve_fit(
+        model,
+        np.arange(len(taken)),
+        gauge,
+        [23.0, 15.0],
+        sigma=0.01 * (np.eye(len(taken)) + same),
+        absolute_sigma=True,
+    )
+    assert ours.value_mm == pytest.approx(value, abs=1e-4)
+    assert ours.covariance_mm2 == pytest.approx(covariance, rel=1e-3)
+
+
 def test_the_truth_lies_within_the_stated_uncertainty_as_often_as_stated():
     """For two lengths, 39 % of fits lie inside the one-sigma ellipse and 86 % inside two sigma."""
     setup, rng = read_setup(document()), np.random.default_rng(5)

@@ -96,8 +96,9 @@ _ALWAYS = 2
 _ENOUGH = 3
 """After so many looks exchanged leads are mended by what is right for the most. By exhaustion over
 three servos no choice of three looks settles more than a tenth of all exchanges for every
-explanation, nor finds the first mending for more than six in ten (tests/core/test_exchanged.py)."""
+explanation (tests/core/test_exchanged.py)."""
 _TRIED = 40
+"""So many explanations, the likeliest first, are tried as a mending."""
 _ORDINARY = 3
 """Up to so many, or as many as the likeliest has, if they are no odder than the likeliest."""
 
@@ -157,19 +158,18 @@ def _diagnosis(
     likely = rows[_likely(space, rows)]
     works = _works_for_all(space, likely, reversed_now)
     taken = len(sight.commands) + len(sight.drives) + sight.layout_checked
-    if works is not None and taken < _ENOUGH and _exchanges(space, works):
+    if works is not None and taken < _ENOUGH and _exchanges(space, np.array([works])).any():
         # Leads are not moved on a likelihood while another look may tell more.
-        possible = np.union1d(likely, rows[(space.layout[rows] == 0) & (space.dead[rows] < 0)])
+        possible = _possible(space, rows, likely)
         for_all = _works_for_all(space, possible, reversed_now)
         ask = None if for_all is not None else _next_look(space, moved, possible, sight, leads=True)
         if ask is not None:
             return Diagnosis(_explanations(space, list(likely), arranged), False, ask)
         works = works if for_all is None else for_all
-    exchanges = [_exchanges(space, int(row)) for row in likely]
-    many = any(exchanges) and space.changes[likely].min() > _ALWAYS
-    if works is None and taken >= _ENOUGH and (all(exchanges) or many):
-        possible = np.union1d(likely, rows[(space.layout[rows] == 0) & (space.dead[rows] < 0)])
-        works = _works_for_most(space, possible, reversed_now)
+    if works is None and taken >= _ENOUGH:
+        exchanges = _exchanges(space, likely)
+        if exchanges.all() or (exchanges.any() and space.changes[likely].min() > _ALWAYS):
+            works = _works_for_most(space, _possible(space, rows, likely), reversed_now)
     if works is not None:
         first = [works, *(row for row in likely if row != works)]
         explained = _explanations(space, first, arranged)
@@ -241,9 +241,17 @@ def _works_for_all(space: Field, likely: Ints, reversed_now: Sequence[bool]) -> 
     return None
 
 
-def _exchanges(space: Field, row: int) -> bool:
-    """Whether a hypothesis has leads exchanged."""
-    return bool((space.plugs[row] != np.arange(space.plugs.shape[1])).any())
+def _exchanges(space: Field, rows: Ints) -> NDArray[np.bool_]:
+    """Which hypotheses have leads exchanged."""
+    exchanged: NDArray[np.bool_] = (space.plugs[rows] != np.arange(space.plugs.shape[1])).any(
+        axis=1
+    )
+    return exchanged
+
+
+def _possible(space: Field, rows: Ints, likely: Ints) -> Ints:
+    """What is likely, and everything else that directions and leads alone explain."""
+    return np.union1d(likely, rows[(space.layout[rows] == 0) & (space.dead[rows] < 0)])
 
 
 def _works_for_most(space: Field, likely: Ints, reversed_now: Sequence[bool]) -> int:

@@ -47,7 +47,7 @@ class Fit:
     """The fitted lengths (mm) in the order asked, their covariance (mm²), and the setup with them.
 
     ``before_deg`` and ``after_deg`` are the readings' misses (gauge less prediction) with the old
-    and the new lengths.
+    and the new lengths; after the fit less what the zero that readings share was off.
     """
 
     parameters: tuple[Parameter, ...]
@@ -86,10 +86,11 @@ def fit_geometry(
     start = np.array([_length(setup, name) for name in names])
     prior = np.array([(measured_sd_mm or {}).get(name, np.inf) for name in names])
     gauge = np.array([reading.pitch_deg for reading in readings])
+    weights = _weights(readings, gauge_sd_deg)
     value = start.copy()
     for _ in range(_ROUNDS):
         miss, slope = _linear(setup, names, value, readings, gauge, mode)
-        normal, wanted = _weighed(slope, miss, start - value, gauge_sd_deg, prior)
+        normal, wanted = _weighed(slope, miss, start - value, weights, prior)
         _refuse_undetermined(normal, names)
         step = np.linalg.solve(normal, wanted)
         # A fifth of a length in one step: beyond it the linkage may not go together any more.
@@ -98,14 +99,14 @@ def fit_geometry(
             break
     fitted = _with(setup, names, value)
     _, slope = _linear(setup, names, value, readings, gauge, mode)
-    normal, _ = _weighed(slope, gauge * 0, start - value, gauge_sd_deg, prior)
+    normal, _ = _weighed(slope, gauge * 0, start - value, weights, prior)
     return Fit(
         names,
         value,
         np.asarray(np.linalg.inv(normal), dtype=float),
         fitted,
         gauge - predict(build_chain(setup), readings, mode),
-        gauge - predict(build_chain(fitted), readings, mode),
+        _less_zero(gauge - predict(build_chain(fitted), readings, mode), readings),
     )
 
 
@@ -177,11 +178,31 @@ def _linear(
     return gauge - here, slope
 
 
+def _shares_zero(readings: Sequence[Reading]) -> Array:
+    """1 where two readings are counted from the same blade's zero, and share what it was off."""
+    blade = np.array([r.blade for r in readings])
+    from_rest = np.array([r.from_rest for r in readings], dtype=bool)
+    shared = (blade[:, None] == blade) & from_rest[:, None] & from_rest
+    return np.asarray(shared, dtype=float)
+
+
+def _weights(readings: Sequence[Reading], gauge_sd: float) -> Array:
+    """The inverse covariance of the readings (deg⁻²)."""
+    covariance = gauge_sd**2 * (np.eye(len(readings)) + _shares_zero(readings))
+    return np.asarray(np.linalg.inv(covariance), dtype=float)
+
+
+def _less_zero(miss: Array, readings: Sequence[Reading]) -> Array:
+    """The misses (deg) less what the shared zero was off: its best estimate, read once itself."""
+    shared = _shares_zero(readings)
+    return np.asarray(miss - shared @ miss / (shared.sum(axis=1) + 1.0))
+
+
 def _weighed(
-    slope: Array, miss: Array, off_prior: Array, gauge_sd: float, prior_sd: Array
+    slope: Array, miss: Array, off_prior: Array, weights: Array, prior_sd: Array
 ) -> tuple[Array, Array]:
-    normal = slope.T @ slope / gauge_sd**2 + np.diag(prior_sd**-2)
-    wanted = slope.T @ miss / gauge_sd**2 + off_prior * prior_sd**-2
+    normal = slope.T @ weights @ slope + np.diag(prior_sd**-2)
+    wanted = slope.T @ weights @ miss + off_prior * prior_sd**-2
     return normal, wanted
 
 

@@ -74,8 +74,7 @@ def learn(
         allowed = "a reading of zero pitch, cyclic throw or collective range"
         raise InvalidRequest([Fault("readings", "none that holds", allowed)])
     known = {**MEASURED_SD_MM, **(measured_sd_mm or {})}
-    # Two readings of the gauge stand behind each figure, its own and the zero's.
-    fit = fit_geometry(_as_read(run), readings, parameters, known, GAUGE_SD_DEG * 2**0.5, run.mode)
+    fit = fit_geometry(_as_read(run), readings, parameters, known, GAUGE_SD_DEG, run.mode)
     _refuse_rough(fit)
     return Lesson(
         tuple(named),

@@ -22,7 +22,7 @@ _TOLD_DEG = GAUGE_REPEATS_DEG + 1e-9
 _WHOLE_DEG = 0.9
 """So far from zero blades are workable that no whole turn betters. From memory: links of one and a
 half degrees a turn leave up to 0.75°."""
-_FAR_APART_DEG = 0.6
+FAR_APART_DEG = 0.6
 """Blades further apart than this leave nothing for the ends of the collective: the swash links are
 tried as well. From memory."""
 _CLEARLY_DEG = 0.05
@@ -126,7 +126,7 @@ def best_whole_turns(run: Readings, pitch: list[float]) -> Raised | None:
     near = apart <= apart.min() + _CLEARLY_DEG
     best = np.lexsort((np.abs(tried).sum(axis=0), furthest, ~near))[0]
     blades = TrackingAdvice(tried[:, best], lands[:, best])
-    if far_from_zero(blades.expected_deg) or float(apart[best]) > _FAR_APART_DEG:
+    if far_from_zero(blades.expected_deg) or float(apart[best]) > FAR_APART_DEG:
         raised = with_swash_links(run, pitch, best_turns(run, pitch))
         if raised is not None and _better_by_the_gauge(raised.blades.expected_deg, pitch):
             return raised

@@ -30,10 +30,27 @@ _BOUND_PCT = 50.0
 def note_display(run: Readings) -> Action | None:
     """Write down what the unit shows of what is sent, where the setup says otherwise.
 
-    Only of functions read at both ends; None where nothing is to be written.
+    Only of functions read at both ends; None where nothing is to be written. Once one is written,
+    every one is: a percent between two functions would pass for a length.
     """
-    changes = [change for function in FUNCTIONS for change in _changes(run, function)]
-    return _action(changes) if changes else None
+    unit = run.setup.mixing_unit
+    assert unit is not None  # the step is there only where a unit mixes
+    pairs = []
+    for function in FUNCTIONS:
+        written: Shown = getattr(unit.display, function)
+        found = _found(run, function, written)
+        if found is not None:
+            pairs.append((function, written, found))
+    if not any(_is_other(written, found) for _, written, found in pairs):
+        return None
+    return _action(
+        [
+            Change(_path(function, name), getattr(found, name))
+            for function, written, found in pairs
+            for name in ("reversed", "scale", "offset_pct")
+            if getattr(found, name) != getattr(written, name)
+        ]
+    )
 
 
 def note_direction(run: Readings) -> Action | None:
@@ -62,24 +79,12 @@ def _action(changes: list[Change]) -> Action:
     )
 
 
-def _changes(run: Readings, function: Function) -> list[Change]:
-    assert run.setup.mixing_unit is not None  # the step is there only where a unit mixes
-    written: Shown = getattr(run.setup.mixing_unit.display, function)
-    found = _found(run, function, written)
-    if found is None:
-        return []
-    far = (
-        found.reversed != written.reversed,
-        abs(found.scale - written.scale) > _NEAR_SHARE,
-        abs(found.offset_pct - written.offset_pct) > _NEAR_PCT,
+def _is_other(written: Shown, found: Shown) -> bool:
+    return (
+        found.reversed != written.reversed
+        or abs(found.scale - written.scale) > _NEAR_SHARE
+        or abs(found.offset_pct - written.offset_pct) > _NEAR_PCT
     )
-    if not any(far):
-        return []
-    return [
-        Change(_path(function, name), getattr(found, name))
-        for name in ("reversed", "scale", "offset_pct")
-        if getattr(found, name) != getattr(written, name)
-    ]
 
 
 def _found(run: Readings, function: Function, written: Shown) -> Shown | None:

@@ -34,6 +34,7 @@ from mint_lever.simulate.answers import gauge, not_simulated
 from mint_lever.simulate.helicopter import SimulatedHelicopter
 from mint_lever.simulate.probing import goes
 from mint_lever.steps.blade_links import (
+    FAR_APART_DEG,
     Raised,
     as_near_as_links_go,
     best_of_links,
@@ -56,9 +57,6 @@ memory."""
 _READ_TWICE = 2
 _PROBE_TURNS = 1.0
 _NEAR_DEG = 0.15
-_FAR_APART_DEG = 0.6
-"""Blades further apart than this leave nothing for the ends of the collective: the swash links are
-tried as well. From memory."""
 
 
 def _advise(run: Readings) -> Advice:
@@ -136,13 +134,13 @@ def _advise(run: Readings) -> Advice:
                     summary += f" {best_of_links(run, outcome)}"
         elif gains and outcome != "good":
             own = float(np.ptp(advice.expected_deg))
-            raised = with_swash_links(run, read, advice) if own > _FAR_APART_DEG else None
+            raised = with_swash_links(run, read, advice) if own > FAR_APART_DEG else None
             advice = advice if raised is None else raised.blades
             needed = outcome == "out"
             actions = (_turn_links(run, advice, read, ways, needed, raised),)
         elif outcome == "out":
             near = as_near_as_links_go(run, read, advice)
-            far = near == "out" or far_from_zero(read) or spread > _FAR_APART_DEG
+            far = near == "out" or far_from_zero(read) or spread > FAR_APART_DEG
             raised = with_swash_links(run, read, advice) if far else None
             unsure = _once(run, keys) if raised is None else []
             if unsure:

@@ -25,7 +25,10 @@ export function useWearAnew(id: string) {
 export function useLookedOver(id: string) {
   const queries = useQueryClient();
   const key = [...fieldKey(id), "wear"];
+  const ticks = [...key, "looked over"];
   return useMutation({
+    mutationKey: ticks,
+    scope: { id: ticks.join() },
     mutationFn: (body: { what: string; looked: boolean }) =>
       answer(
         client.POST(`${FIELD}/looked-over`, {
@@ -33,7 +36,9 @@ export function useLookedOver(id: string) {
           body: { id: crypto.randomUUID(), saw: "", ...body },
         }),
       ),
-    onMutate: ({ what, looked }) => {
+    onMutate: async ({ what, looked }) => {
+      // An answer under way was given before this tick and would take it off again.
+      await queries.cancelQueries({ queryKey: key });
       queries.setQueryData<Wear>(
         key,
         (was) =>
@@ -45,7 +50,9 @@ export function useLookedOver(id: string) {
           },
       );
     },
-    onSuccess: (made) => queries.setQueryData(key, made),
+    onSuccess: (made) => {
+      if (queries.isMutating({ mutationKey: ticks }) === 1) queries.setQueryData(key, made);
+    },
     onError: () => queries.invalidateQueries({ queryKey: key }),
   });
 }
