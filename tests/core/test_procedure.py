@@ -25,6 +25,7 @@ def numbers(touches, arrangement="unit_mixes"):
 LOOK, UNIT, STILL = "1.1", "1.2", "1.3"
 # The phase is measured after the clearance: a part of "redo 8–13".
 PHASE = TEACH = "12.1"
+SECOND = "12.2"
 
 
 def parts(*of):
@@ -48,15 +49,15 @@ def after_work(*aspects, arrangement="unit_mixes"):
 @pytest.mark.parametrize(
     ("touched", "redo"),
     [
-        ("servo or horn replaced, spline moved", [5, 6, 8, 9, 10, 11, 12, PHASE, 13, 18]),
-        ("pitch link turned or replaced", [9, 11, 12, 18]),
-        ("blades changed", [9, 11, 12, 18]),
+        ("servo or horn replaced, spline moved", [5, 6, 8, 9, 10, 11, 12, PHASE, SECOND, 13, 18]),
+        ("pitch link turned or replaced", [9, 11, 12, SECOND, 18]),
+        ("blades changed", [9, 11, 12, SECOND, 18]),
         # F27 asks for the cyclic as well after a crash or a rebuilt head.
-        ("crash", [LOOK, 9, 10, 11, 12, PHASE, 18]),
-        ("head, grip or feathering shaft rebuilt", [LOOK, 9, 10, 11, 12, PHASE, 18]),
-        ("swash link or swash replaced", [8, 9, 10, 11, 12, PHASE, 13, 18]),
-        ("ball moved on a horn or ring", [9, 10, 11, 12, PHASE, 18]),
-        ("ball moved, links changed to suit", [8, 9, 10, 11, 12, PHASE, 18]),
+        ("crash", [LOOK, 9, 10, 11, 12, PHASE, SECOND, 18]),
+        ("head, grip or feathering shaft rebuilt", [LOOK, 9, 10, 11, 12, PHASE, SECOND, 18]),
+        ("swash link or swash replaced", [8, 9, 10, 11, 12, PHASE, SECOND, 13, 18]),
+        ("ball moved on a horn or ring", [9, 10, 11, 12, PHASE, SECOND, 18]),
+        ("ball moved, links changed to suit", [8, 9, 10, 11, 12, PHASE, SECOND, 18]),
         ("unit remounted or turned", [UNIT, 13, *parts(10), *drive(10), 18]),
         # The tail's own list, part by part.
         ("tail servo or its horn", [*parts(3, 4, 6, 7, 8, 10), 18]),
@@ -122,7 +123,7 @@ def test_whatever_is_touched_the_final_directions_come_last():
             "end points, reversing or trims touched",
             [TEACH, 13, *parts(4, 6, 8), *drive(4, 5, 8, 11), 18],
         ),
-        ("pitch link turned or replaced", [9, 11, 12, 18]),
+        ("pitch link turned or replaced", [9, 11, 12, SECOND, 18]),
         ("unit remounted or turned", [UNIT, 13, *parts(10), *drive(10), 18]),
     ],
 )
@@ -143,17 +144,27 @@ def test_a_flybar_head_has_no_corrections_to_check():
         (
             "model_memory",
             "transmitter_mixes",
-            [2, 5, 6, 7, 8, 9, 10, 11, 12, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
+            [2, *range(5, 13), SECOND, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
         ),
         (
             "model_memory",
             "transmitter_mixes_unit_behind",
-            [2, *range(5, 13), TEACH, 13, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
+            [2, *range(5, 13), TEACH, SECOND, 13, *parts(6, 11), *drive(4, 5, 8, 11, 12), 17, 18],
         ),
         (
             "unit_memory",
             "unit_mixes",
-            [UNIT, *range(4, 13), PHASE, 13, *parts(3, 8, 9, 10, 11), *UNIT_AND_DRIVE, 17, 18],
+            [
+                UNIT,
+                *range(4, 13),
+                PHASE,
+                SECOND,
+                13,
+                *parts(3, 8, 9, 10, 11),
+                *UNIT_AND_DRIVE,
+                17,
+                18,
+            ],
         ),
         # A unit that only passes the servos on holds no throws, directions or sub-trims of them.
         (
@@ -161,7 +172,7 @@ def test_a_flybar_head_has_no_corrections_to_check():
             "transmitter_mixes_unit_behind",
             # What it was taught of them it held too.
             [
-                *(UNIT, 4, 5, 6, 8, 9, 10, 11, 12, TEACH, 13),
+                *(UNIT, 4, 5, 6, 8, 9, 10, 11, 12, TEACH, SECOND, 13),
                 *parts(3, 6, 8, 9, 10, 11),
                 *UNIT_AND_DRIVE,
                 *(17, 18),
@@ -176,13 +187,13 @@ def test_what_an_emptied_memory_undoes_is_what_that_device_held(what, arrangemen
 @pytest.mark.parametrize(
     ("path", "value", "redo"),
     [
-        ("airframe.servos.1.arm_mm", 14.0, [9, 10, 11, 12, PHASE, 18]),
-        ("airframe.servos.1.link_extra_mm", 0.4, [8, 9, 10, 11, 12, PHASE, 13, 18]),
-        ("airframe.servos.0.horn_error_deg", 2.0, [5, 6, 8, 9, 10, 11, 12, PHASE, 13, 18]),
-        ("airframe.head.link_extra_mm.1", 0.2, [9, 11, 12, 18]),
+        ("airframe.servos.1.arm_mm", 14.0, [9, 10, 11, 12, PHASE, SECOND, 18]),
+        ("airframe.servos.1.link_extra_mm", 0.4, [8, 9, 10, 11, 12, PHASE, SECOND, 13, 18]),
+        ("airframe.servos.0.horn_error_deg", 2.0, [5, 6, 8, 9, 10, 11, 12, PHASE, SECOND, 13, 18]),
+        ("airframe.head.link_extra_mm.1", 0.2, [9, 11, 12, SECOND, 18]),
         ("unit.servos.2.reversed", True, [6, 7, 13, 18]),
         ("unit.correction_reversed.roll", True, [13, 18]),
-        ("unit.level_trim.high.aileron_pct", 2.0, [8, 9, 10, 11, 12, 18]),
+        ("unit.level_trim.high.aileron_pct", 2.0, [8, 9, 10, 11, 12, SECOND, 18]),
         ("unit.collective_low_pct", 44.0, [11, 12, 18]),
         ("unit.frame_rate_hz", 200.0, [4, 18]),
         ("unit.function_reversed.aileron", True, [7, 18]),

@@ -77,6 +77,8 @@ def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
         bench.tail.press_horn(work.arm, int(work.amount))
     elif work.kind == "turn_tail_rod":
         bench.tail.turn_rod(work.amount)
+    elif work.kind == "zero_gauge":
+        bench.truth.gauge_off_deg = 0.0
     elif work.kind == "turn_gain_channel":
         bench.truth.tail.gain_turned = not bench.truth.tail.gain_turned
     elif work.kind == "tell_mounting":

@@ -111,6 +111,7 @@ WorkKind = Literal[
     "move_tail_ball",
     "press_tail_horn",
     "turn_tail_rod",
+    "zero_gauge",
     "turn_gain_channel",
     "tell_mounting",
     "set_delay",

@@ -45,6 +45,7 @@ Aspect = Literal[
     "controller",
     "pack",
     "receiver",
+    "gauge",
 ]
 """Work by hand, as the log keeps it."""
 
@@ -114,6 +115,7 @@ HANDWORK: dict[Aspect, Handwork] = {
         "end points, reversing or trims",
         (*_settings("arrival", "throttle"), *_alone("tail_square", "tail_stick", "tail_limits")),
     ),
+    "gauge": Handwork("the gauge's zero", _settings("zero_pitch")),
     # All of it: what older logs kept of the tail, and what a crash leaves.
     "tail": Handwork("the tail's metal", _metal("tail_mechanics", "tail_horn", "tail_square")),
     "tail_servo": Handwork("the tail servo or its horn", _metal("tail_square")),

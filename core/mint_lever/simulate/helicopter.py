@@ -174,7 +174,9 @@ class SimulatedHelicopter:
     def read_gauge(self, blade: int, azimuth_deg: float) -> float:
         """Read a blade's pitch (deg, to 0.1) over an azimuth at the present sticks."""
         self.readings += 1
-        return self._noisy(self.true_pitch(self._sticks, azimuth_deg, blade).item())
+        exact = self.true_pitch(self._sticks, azimuth_deg, blade).item()
+        exact -= self.truth.shaft_bent_deg * float(np.cos(np.radians(azimuth_deg)))
+        return self._noisy(exact + self.truth.gauge_off_deg)
 
     def read_leveller(self) -> tuple[float, float]:
         """Read the swash's tilt right and forward (deg, to 0.1) at the present sticks."""

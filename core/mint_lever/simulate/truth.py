@@ -61,6 +61,10 @@ class Truth(BaseModel):
     tilt_limit_deg: float = 25.0
     gauge_sd_deg: float = 0.05
     slop_deg: float = 0.05
+    gauge_off_deg: float = 0.0
+    """What the gauge shows on a level face."""
+    shaft_bent_deg: float = 0.0
+    """What a bent shaft adds to a blade over the boom, and takes off it over the nose."""
     hasty: dict[str, float] = {}
     taught_us: dict[str, list[list[float]]] = {}
 

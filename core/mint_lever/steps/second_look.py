@@ -1,0 +1,286 @@
+"""Step 12, part 2: a second look, by another way than the first, before anything is called fit.
+
+Four readings: the gauge turned end for end, blade A at the opposite place, blade A once more, the
+swash once more. A gauge that is off, a bent shaft, a worn grip and a horn that slipped each read
+well the first way. Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from statistics import fmean
+from typing import NamedTuple
+
+import numpy as np
+
+from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Option, Outcome, Work
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.gauge_sign import LEANS, side_question
+from mint_lever.run.readings import Readings, figure
+from mint_lever.run.step import Step
+from mint_lever.run.unit_kept_still import kept_still
+from mint_lever.run.words import degrees, worst
+from mint_lever.simulate.answers import gauge, not_simulated
+from mint_lever.simulate.helicopter import SimulatedHelicopter
+from mint_lever.steps.looked_at import looked_at
+
+NAME = "second_look"
+TURNED, OPPOSITE, AGAIN, SQUARE = "turned", "opposite", "again", "square"
+_ZERO = "zero_pitch", "blade.0"
+_GAUGE_OFF = Band.around(0.0, 0.3, 0.4)
+"""How far off a gauge's zero may be (deg): three spreads of half of two readings. From memory."""
+_LEANS_DEG = 0.4
+_OF_TILT = 0.75
+"""What a place may differ by (deg): the gauge's own, and what the tilt read in step 8 makes of it
+at a blade. From memory."""
+_ONCE_DEG = 0.35
+"""A reading that differs by more from what it should be is taken again. From memory."""
+_AT_MOST = 4
+"""So many readings of one question settle it."""
+_SPREAD_DEG = 0.25
+_UNSURE_DEG = 0.15
+_TELLS = 2
+"""Repeated readings that spread by more than the first (deg, one standard deviation) are of a blade
+with play; by more than the second may be, and are taken again. Two squares tell. From memory."""
+_TOGETHER_DEG = 0.16
+"""Four places that spread by more (deg), each well by itself, are a reason to read again. From
+memory."""
+_SQUARE_DEG = 0.9
+_SEEN = (
+    Option("square", "Square, as it was"),
+    Option("leans", "It leans by more than half a degree", False),
+)
+
+
+@dataclass(frozen=True)
+class _Read:
+    """Blade A's readings (deg) at mid collective: at zero pitch, and the three places here."""
+
+    first: list[float]
+    again: list[float]
+    turned: list[float]
+    opposite: list[float]
+
+    @property
+    def boom(self) -> float:
+        """Over the boom, all of them (deg)."""
+        return fmean([*self.first, *self.again])
+
+
+class _Found(NamedTuple):
+    """How far a question's readings are from what they should be (deg), their word, and what is to
+    be done where they are out."""
+
+    off_deg: float
+    word: Word
+    act: Action
+
+
+def _advise(run: Readings) -> Advice:
+    """Ask for four readings that fail otherwise than the first ones; name what they find."""
+    square = looked_at(
+        run,
+        NAME,
+        SQUARE,
+        "The leveller at mid stick, once more",
+        "A horn that slipped while the throws were set shows here.",
+        _SEEN,
+    )
+    if square.word == "out":
+        return _advice(run, (square,), _slipped(), "out")
+    numbers = [
+        _ask(run, AGAIN, "Blade A over the boom again, after a turn of the head", 180.0),
+        _ask(run, TURNED, "Blade A over the boom, gauge turned end for end", 180.0),
+        _ask(run, OPPOSITE, "Blade A over the nose", 0.0),
+    ]
+    sides = {ask.key: side_question(run, NAME, ask, *LEANS) for ask in numbers}
+    found: Action | None = None
+    if not any(sides.values()):
+        numbers, found = _judged(run, numbers)
+    asks: list[Ask] = [each for ask in numbers for each in (ask, sides[ask.key]) if each]
+    outcome = None
+    answers = [square.answer, *(ask.answer for ask in numbers)]
+    if any(answer is not None for answer in answers):
+        outcome = worst([square.word, *(ask.word for ask in numbers)])
+    return _advice(run, (square, *asks), found, "out" if found else outcome)
+
+
+def _advice(
+    run: Readings, asks: tuple[Ask, ...], found: Action | None, outcome: Outcome | None
+) -> Advice:
+    summary = "What is wrong alike each time, a second way shows."
+    if outcome == "good":
+        summary = "Gauge, shaft, grip and horns say the same a second way."
+    return Advice(
+        step=NAME,
+        do=(
+            *kept_still(run),
+            "Collective at centre. Each reading goes another way than the first one did.",
+            *GAUGE_DISCIPLINE,
+        ),
+        asks=asks,
+        summary=found.text if found else summary,
+        actions=() if found is None else (found,),
+        outcome=outcome,
+    )
+
+
+def _judged(run: Readings, asks: Sequence[Number]) -> tuple[list[Number], Action | None]:
+    """Give each question its word, and what to put right as soon as that is sure."""
+    first = run.counted(*_ZERO)
+    here = ([figure(entry) for entry in run.held(NAME, ask.key)] for ask in asks)
+    read = _Read([figure(entry) for entry in first], *here)
+    if not read.first or not read.again:
+        return list(asks), None
+    spread, squares = _spread(read)
+    if spread > _SPREAD_DEG and squares >= _TELLS:
+        return [replace(ask, word="out" if ask.answer else ask.word) for ask in asks], _worn(spread)
+    judged: list[Number] = []
+    for ask, judge_it in zip(asks, (_moved, _gauge, _bent), strict=True):
+        values: list[float] = getattr(read, ask.key)
+        if not values:
+            judged.append(ask)
+            continue
+        found = judge_it(run, read)
+        unsure = 1 < len(values) < _AT_MOST and spread > _UNSURE_DEG
+        if unsure or (len(values) == 1 and found.off_deg > _ONCE_DEG):
+            return [*judged, replace(ask, word="read again"), *asks[len(judged) + 1 :]], None
+        judged.append(replace(ask, word=found.word))
+        if found.word == "out":
+            return [*judged, *asks[len(judged) :]], found.act
+    if _odd_together(run, read) and len(read.again) < _AT_MOST:
+        judged[0] = replace(judged[0], word="read again")
+    return judged, None
+
+
+def _odd_together(run: Readings, read: _Read) -> bool:
+    """Whether the places, each well by itself, differ by more than a gauge repeats."""
+    if not (read.turned and read.opposite):
+        return False
+    places = [fmean(each) for each in (read.first, read.again, read.turned, read.opposite)]
+    return float(np.std(places, ddof=1)) > _TOGETHER_DEG + _OF_TILT * _tilt(run)
+
+
+def _spread(read: _Read) -> tuple[float, int]:
+    """The standard deviation (deg) of readings of one kind, and of how many squares it is."""
+    kinds = [
+        np.array(each) for each in (read.first, read.again, read.turned, read.opposite) if each
+    ]
+    squares = sum(len(each) - 1 for each in kinds)
+    total = sum(float(((each - each.mean()) ** 2).sum()) for each in kinds)
+    return (float(np.sqrt(total / squares)) if squares else 0.0), squares
+
+
+def _tilt(run: Readings) -> float:
+    """How far (deg) the swash was read to lean sideways at mid stick: a blade over the boom or the
+    nose has its link at that side."""
+    return abs(run.mean("level", "mid.right") or 0.0)
+
+
+def _moved(_: Readings, read: _Read) -> _Found:
+    was, now = fmean(read.first), fmean(read.again)
+    off = abs(now - was)
+    act = Action(
+        key="moved",
+        text=f"Blade A read {degrees(was)} in step 9 and reads {degrees(now)} now: look for a "
+        "horn, a link or a grip that moved.",
+        expect="Put right what moved; horns, swash and head are read again then.",
+        device="helicopter",
+        aspects=("servo", "head"),
+    )
+    return _Found(off, "in" if off <= _ONCE_DEG else "out", act)
+
+
+def _gauge(_: Readings, read: _Read) -> _Found:
+    apart = read.boom - fmean(read.turned)
+    act = Action(
+        key="gauge",
+        text=f"The gauge is off by {degrees(apart / 2)}: zero it until both ways round read alike.",
+        expect="Then read every blade again: zero pitch is not what it seemed.",
+        device="helicopter",
+        work=(Work("zero_gauge", 0),),
+        aspects=("gauge",),
+    )
+    return _Found(abs(apart), judge(apart / 2, _GAUGE_OFF, 0.0), act)
+
+
+def _bent(run: Readings, read: _Read) -> _Found:
+    nose = fmean(read.opposite)
+    apart = abs(read.boom - nose)
+    fine = apart / 2 <= _LEANS_DEG + _OF_TILT * _tilt(run)
+    act = Action(
+        key="bent",
+        text=f"Blade A reads {degrees(read.boom)} over the boom and {degrees(nose)} over the nose: "
+        "look for a bent main shaft or feathering shaft, then level the swash again.",
+        expect="Put right what is not so; head and swash are read again then.",
+        device="helicopter",
+        aspects=("head", "swash_link"),
+    )
+    # What the tilt makes of it is no reason to read again.
+    return _Found(apart - 2 * _OF_TILT * _tilt(run), "in" if fine else "out", act)
+
+
+def _worn(spread: float) -> Action:
+    return Action(
+        key="worn",
+        text=f"Blade A's readings spread by {spread:.1f}°: look for play in the grip, its bearing "
+        "and its link.",
+        expect="Put right what has play; the head is read again then.",
+        device="helicopter",
+        aspects=("head", "blade_link"),
+    )
+
+
+def _slipped() -> Action:
+    return Action(
+        key="slipped",
+        text="The swash leans again: look for a horn that slipped, and square it.",
+        expect="Horns and swash are read again then.",
+        device="helicopter",
+        aspects=("servo",),
+    )
+
+
+def _ask(run: Readings, key: str, label: str, azimuth: float) -> Number:
+    return Number(
+        key=key,
+        label=label,
+        hint="Collective at centre; leading edge up is +.",
+        unit="°",
+        low=-30.0,
+        high=30.0,
+        nudge=run.gauge.step_deg,
+        sticks=(0.0, 0.0, 0.0),
+        azimuth=azimuth,
+        blade=0,
+        answer=run.answer(NAME, key),
+        word=None,
+    )
+
+
+def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
+    if ask.key == TURNED:
+        read = gauge(bench, ask.sticks, ask.azimuth, ask.blade)
+        return round(read - 2 * bench.truth.gauge_off_deg, 1)
+    if ask.key in (OPPOSITE, AGAIN):
+        return gauge(bench, ask.sticks, ask.azimuth, ask.blade)
+    if ask.key == SQUARE:
+        bench.move_sticks()
+        return "leans" if float(np.hypot(*bench.read_leveller())) > _SQUARE_DEG else "square"
+    raise not_simulated(ask.key)
+
+
+STEP = Step(
+    name=NAME,
+    number=12,
+    part=2,
+    title="A second look",
+    why="One gauge, one place and one reading can all be wrong alike.",
+    rests_on=("zero_pitch",),
+    repeats=0.2,
+    by_gauge=True,
+    advise=_advise,
+    simulate=_simulate,
+)
