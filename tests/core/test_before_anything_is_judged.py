@@ -71,8 +71,11 @@ def test_a_unit_that_was_reset_or_remounted_is_asked_again():
 
 MEASURED = {
     # Where the sticks move the swash, a unit that mixes and holds would not let them.
-    MIXES: {"horns", "level", "zero_pitch"},
-    BEHIND: {"horns", "level", "zero_pitch", "cyclic_throw", "collective_range"},
+    MIXES: {"horns", "level", "zero_pitch", "second_look"},
+    BEHIND: {
+        *("horns", "level", "zero_pitch", "cyclic_throw", "collective_range"),
+        "second_look",
+    },
     NONE: set(),
 }
 

@@ -1,6 +1,6 @@
 /** After a crash: noted at once, then what to look at, piece by piece, and what the bench has to
  * measure anew. */
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { useHand } from "@/api/bench";
 import { asProblem } from "@/api/client";
@@ -75,20 +75,12 @@ function LookedOver({ id, wear, at }: { id: string; wear: Wear; at: string }) {
         looked at since.
       </p>
       <ul>
-        {list.map(({ what, how, looked }) => (
-          <li key={what} className="border-b border-rule">
-            <label className="flex min-h-11 items-start gap-3 py-1.5">
-              <input
-                type="checkbox"
-                className="mt-1 size-5 shrink-0 accent-mint"
-                checked={looked}
-                onChange={() => act.mutate({ what, looked: !looked })}
-              />
-              <span>
-                <b className="font-semibold">{what}.</b> {how}
-              </span>
-            </label>
-          </li>
+        {list.map((piece) => (
+          <Piece
+            key={piece.what}
+            piece={piece}
+            onLooked={(looked) => act.mutate({ what: piece.what, looked })}
+          />
         ))}
       </ul>
       {act.isError && <ProblemNote problem={asProblem(act.error)} />}
@@ -96,6 +88,35 @@ function LookedOver({ id, wear, at }: { id: string; wear: Wear; at: string }) {
         What was changed, say so at the bench too: “Worked on”.
       </p>
     </>
+  );
+}
+
+type PieceProps = {
+  piece: Wear["after_a_crash"][number];
+  onLooked: (looked: boolean) => void;
+};
+
+/** One piece; its tick follows the hand at once, and then what is written down. */
+function Piece({ piece, onLooked }: PieceProps) {
+  const [ticked, setTicked] = useState(piece.looked);
+  useEffect(() => setTicked(piece.looked), [piece.looked]);
+  return (
+    <li className="border-b border-rule">
+      <label className="flex min-h-11 items-start gap-3 py-1.5">
+        <input
+          type="checkbox"
+          className="mt-1 size-5 shrink-0 accent-mint"
+          checked={ticked}
+          onChange={(event) => {
+            setTicked(event.target.checked);
+            onLooked(event.target.checked);
+          }}
+        />
+        <span>
+          <b className="font-semibold">{piece.what}.</b> {piece.how}
+        </span>
+      </label>
+    </li>
   );
 }
 
