@@ -20,6 +20,8 @@ SEEDS = [
     for arrangement in ARRANGEMENTS
 ]
 ANY = range(321_000, 321_005)
+# One percent of the mix was a touch too much and one less a touch too little, for ever.
+NAMED = [330_027]
 
 
 @pytest.mark.parametrize(("seed", "arrangement", "layout"), SEEDS)
@@ -30,7 +32,7 @@ def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
     ends_right(bench, work_through(bench, random_habits(seed), seed))
 
 
-@pytest.mark.parametrize("seed", ANY)
+@pytest.mark.parametrize("seed", [*ANY, *NAMED])
 def test_an_evening_with_any_kind_of_helicopter_ends_right(seed):
     """The kind is drawn as well: two to five blades, how the unit is shown its throw, what it
     learns by, how clearance is judged; one gauge in five shows no sign."""

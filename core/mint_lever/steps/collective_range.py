@@ -319,12 +319,21 @@ def _one_figure(run: Readings, dial: Dial, gauges: dict[str, float]) -> list[Act
     action = None
     if abs(over[short]) > workable:
         action, _ = _next(run, dial, (short,), _target(run, short), needed=True)
+        if action is not None and over[short] > 0 and _was_read_at(run, dial, action):
+            # The figure's next step down was too short: from here the curve goes on.
+            action = None
     if action is None and over[long] > 0:
         action = replace(_reshape(run, long, gauges[long]), needed=over[long] > workable)
     elif action is None and -over[short] > workable and _was_shortened(run, short):
         # Both are short, and no step of the figure is fine enough: this side has way left.
         action = _reshape(run, short, gauges[short])
     return [action] if action else []
+
+
+def _was_read_at(run: Readings, dial: Dial, action: Action) -> bool:
+    """Whether both ends were read at the figure an action goes to, on this metal."""
+    figures, _ = _pairs(run, dial, _KEYS)
+    return action.changes[0].value in figures
 
 
 def _was_shortened(run: Readings, key: str) -> bool:

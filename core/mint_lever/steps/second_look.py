@@ -20,6 +20,7 @@ from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.gauge_sign import LEANS, side_question
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
+from mint_lever.run.touched import Aspect
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import degrees, worst
 from mint_lever.simulate.answers import gauge, not_simulated
@@ -47,10 +48,10 @@ with play; by more than the second may be, and are taken again. Two squares tell
 _TOGETHER_DEG = 0.16
 """Four places that spread by more (deg), each well by itself, are a reason to read again. From
 memory."""
-_SQUARE_DEG = 0.9
+_LEANS_LEAST_DEG = 1.0
 _SEEN = (
     Option("square", "Square, as it was"),
-    Option("leans", "It leans by more than half a degree", False),
+    Option("leans", "It leans by a degree or more", False),
 )
 
 
@@ -110,14 +111,14 @@ def _advise(run: Readings) -> Advice:
 def _advice(
     run: Readings, asks: tuple[Ask, ...], found: Action | None, outcome: Outcome | None
 ) -> Advice:
-    summary = "What is wrong alike each time, a second way shows."
+    summary = "A second way shows what the first one cannot."
     if outcome == "good":
         summary = "Gauge, shaft, grip and horns say the same a second way."
     return Advice(
         step=NAME,
         do=(
             *kept_still(run),
-            "Collective at centre. Each reading goes another way than the first one did.",
+            "Collective at centre. Four readings, each in another way than before.",
             *GAUGE_DISCIPLINE,
         ),
         asks=asks,
@@ -182,26 +183,22 @@ def _tilt(run: Readings) -> float:
 def _moved(_: Readings, read: _Read) -> _Found:
     was, now = fmean(read.first), fmean(read.again)
     off = abs(now - was)
-    act = Action(
-        key="moved",
-        text=f"Blade A read {degrees(was)} in step 9 and reads {degrees(now)} now: look for a "
-        "horn, a link or a grip that moved.",
-        expect="Put right what moved; horns, swash and head are read again then.",
-        device="helicopter",
-        aspects=("servo", "head"),
+    act = _put_right(
+        "moved",
+        f"Blade A read {degrees(was)} in step 9 and reads {degrees(now)} now: look for a horn, a "
+        "link or a grip that moved.",
+        ("servo", "head"),
     )
     return _Found(off, "in" if off <= _ONCE_DEG else "out", act)
 
 
 def _gauge(_: Readings, read: _Read) -> _Found:
     apart = read.boom - fmean(read.turned)
-    act = Action(
-        key="gauge",
-        text=f"The gauge is off by {degrees(apart / 2)}: zero it until both ways round read alike.",
-        expect="Then read every blade again: zero pitch is not what it seemed.",
-        device="helicopter",
-        work=(Work("zero_gauge", 0),),
-        aspects=("gauge",),
+    act = _put_right(
+        "gauge",
+        f"The gauge is off by {degrees(apart / 2)}: zero it until both ways round read alike.",
+        ("gauge",),
+        (Work("zero_gauge", 0),),
     )
     return _Found(abs(apart), judge(apart / 2, _GAUGE_OFF, 0.0), act)
 
@@ -210,36 +207,41 @@ def _bent(run: Readings, read: _Read) -> _Found:
     nose = fmean(read.opposite)
     apart = abs(read.boom - nose)
     fine = apart / 2 <= _LEANS_DEG + _OF_TILT * _tilt(run)
-    act = Action(
-        key="bent",
-        text=f"Blade A reads {degrees(read.boom)} over the boom and {degrees(nose)} over the nose: "
-        "look for a bent main shaft or feathering shaft, then level the swash again.",
-        expect="Put right what is not so; head and swash are read again then.",
-        device="helicopter",
-        aspects=("head", "swash_link"),
+    act = _put_right(
+        "bent",
+        f"Blade A reads {degrees(read.boom)} over the boom and {degrees(nose)} over the nose: look "
+        "for a bent main shaft or feathering shaft, then level the swash again.",
+        ("head", "swash_link"),
     )
     # What the tilt makes of it is no reason to read again.
     return _Found(apart - 2 * _OF_TILT * _tilt(run), "in" if fine else "out", act)
 
 
 def _worn(spread: float) -> Action:
-    return Action(
-        key="worn",
-        text=f"Blade A's readings spread by {spread:.1f}°: look for play in the grip, its bearing "
-        "and its link.",
-        expect="Put right what has play; the head is read again then.",
-        device="helicopter",
-        aspects=("head", "blade_link"),
+    return _put_right(
+        "worn",
+        f"Blade A's readings spread by {spread:.1f}°: look for play in the grip, its bearing and "
+        "its link.",
+        ("head", "blade_link"),
     )
 
 
 def _slipped() -> Action:
+    return _put_right(
+        "slipped", "The swash leans again: look for a horn that slipped, and square it.", ("servo",)
+    )
+
+
+def _put_right(
+    key: str, text: str, aspects: tuple[Aspect, ...], work: tuple[Work, ...] = ()
+) -> Action:
     return Action(
-        key="slipped",
-        text="The swash leans again: look for a horn that slipped, and square it.",
-        expect="Horns and swash are read again then.",
+        key=key,
+        text=text,
+        expect="What rests on it is read again then.",
         device="helicopter",
-        aspects=("servo",),
+        work=work,
+        aspects=aspects,
     )
 
 
@@ -268,7 +270,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
         return gauge(bench, ask.sticks, ask.azimuth, ask.blade)
     if ask.key == SQUARE:
         bench.move_sticks()
-        return "leans" if float(np.hypot(*bench.read_leveller())) > _SQUARE_DEG else "square"
+        return "leans" if float(np.hypot(*bench.read_leveller())) >= _LEANS_LEAST_DEG else "square"
     raise not_simulated(ask.key)
 
 
