@@ -14,6 +14,9 @@ FUNCTIONS = ("collective", "aileron", "elevator")
 UP = np.array([0.0, 0.0, 1.0])
 WORKABLE_DEG = 0.5 + 0.15
 LEVEL_DEG = 0.8
+TOLD_DEG = 0.3
+"""Two blades' readings, each good to 0.1°, and the play of their links; from memory."""
+WHOLE_TURN_DEG = 0.9 + 0.15
 HELD_US = 5.0
 """Half a percent of the ring, which no ear hears as a stall, is about this of a servo's pulse."""
 
@@ -241,7 +244,8 @@ def wrong_with(setup, truth):
             found.append(f"swash {tilt:.2f}° off level at {stick}")
         for blade in range(setup["airframe"]["head"]["blades"]):
             off = metal.pitch((stick, 0, 0), blade=blade) - wanted
-            if not abs(off) <= WORKABLE_DEG:
+            best_of_links = stick == 0 and as_near_as_whole_turns_go(setup, truth)
+            if not abs(off) <= WORKABLE_DEG and not best_of_links:
                 found.append(f"blade {blade} {off:+.2f}° off at {stick}")
     found += _touching(metal)
     unit = setup.get("unit")
@@ -294,6 +298,27 @@ def cannot_be_zeroed(setup, truth):
         if max(nearest) <= 0.5:
             return False
     return True
+
+
+def as_near_as_whole_turns_go(setup, truth):
+    """Say whether no whole turns of the pitch links, up to two each, bring the blades nearer to
+    each other by more than a gauge tells, and none is further than 0.9° from zero: then they are
+    left so, common practice. Every combination is tried."""
+    head = setup["airframe"]["head"]
+    if (head["link_step_turns"] or 0) < 1:
+        return False
+    one, links = _step_mm(head, head["link_thread_mm"]), truth["blade_extra_mm"]
+    lands = []
+    for blade in range(head["blades"]):
+        turned = ([*links] for _ in range(5))
+        lands.append([])
+        for steps, other in zip(range(-2, 3), turned, strict=True):
+            other[blade] += steps * one
+            metal = Metal(setup, {**truth, "blade_extra_mm": other})
+            lands[-1].append(metal.pitch((0, 0, 0), blade=blade))
+    now = [each[2] for each in lands]
+    apart = min(np.ptp(each) for each in itertools.product(*lands))
+    return np.ptp(now) <= apart + TOLD_DEG and np.abs(now).max() <= WHOLE_TURN_DEG
 
 
 def cannot_be_levelled(setup, truth):

@@ -3,6 +3,7 @@
 import ast
 from pathlib import Path
 
+import numpy as np
 import pytest
 
 import judge
@@ -21,7 +22,8 @@ SEEDS = [
 ]
 ANY = range(321_000, 321_005)
 # One percent of the mix was a touch too much and one less a touch too little, for ever.
-NAMED = [330_027]
+# Whole turns that leave a blade 0.7° off and give nothing better.
+NAMED = [330_027, 330_171]
 
 
 @pytest.mark.parametrize(("seed", "arrangement", "layout"), SEEDS)
@@ -77,6 +79,30 @@ def test_the_judge_sees_what_is_wrong(ended):
     assert "off level" in found
     assert "blade 1" in found
     assert "roll correction" in found
+
+
+def test_the_judge_leaves_whole_turns_that_nothing_betters_and_no_other(ended):
+    """A blade 0.7° off: as good as whole turns give, with finer ones, and a turn too far."""
+    setup, truth = ended()
+    head = setup["airframe"]["head"]
+    turn = head["link_thread_mm"] * (head["link_ends"] or 1)
+    one = 1.0 / abs(pitch_moved(setup, truth, 1, turn))
+    truth["blade_extra_mm"] = [x + 0.7 * turn * one for x in truth["blade_extra_mm"]]
+    at_rest = "off at 0"
+    head["link_step_turns"] = 1.0
+    assert at_rest not in " ".join(judge.wrong_with(setup, truth))
+    head["link_step_turns"] = 0.5
+    assert at_rest in " ".join(judge.wrong_with(setup, truth))
+    head["link_step_turns"] = 1.0
+    truth["blade_extra_mm"][1] -= turn
+    assert at_rest in " ".join(judge.wrong_with(setup, truth))
+
+
+def pitch_moved(setup, truth, blade, extra_mm):
+    links = [*truth["blade_extra_mm"]]
+    links[blade] += extra_mm
+    metals = [judge.Metal(setup, each) for each in (truth, {**truth, "blade_extra_mm": links})]
+    return float(np.subtract(*(metal.pitch((0, 0, 0), blade=blade) for metal in metals)))
 
 
 @pytest.mark.parametrize(

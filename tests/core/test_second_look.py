@@ -49,6 +49,16 @@ def looked(bench, entries, events, most=24):
     raise AssertionError("it never ended")
 
 
+@pytest.mark.parametrize("seed", range(10))
+def test_a_lean_that_was_seen_before_the_swash_was_levelled_tells_nothing(seed):
+    """Drawn evenings in another order ended in a horn that was pressed on anew for nothing."""
+    bench, _ = drawn(seed)
+    early = [(second_look.NAME, "square", "leans")]
+    entries, events, _ = work_through_parts(bench, [level.STEP, zero_pitch.STEP], 90, known=early)
+    found = bench_run(bench.setup, entries, events).advice(second_look.NAME)
+    assert (found.actions, found.next_key) == ((), "square")
+
+
 @pytest.mark.parametrize("seed", range(40))
 @pytest.mark.parametrize("fault", FAULTS)
 def test_a_fault_that_reads_well_the_first_way_is_found(fault, seed):

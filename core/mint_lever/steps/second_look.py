@@ -15,7 +15,17 @@ from typing import NamedTuple
 import numpy as np
 
 from mint_lever.measure.verdict import Band, Word, judge
-from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Option, Outcome, Work
+from mint_lever.run.advice import (
+    Action,
+    Advice,
+    Answer,
+    Ask,
+    Choice,
+    Number,
+    Option,
+    Outcome,
+    Work,
+)
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.gauge_sign import LEANS, side_question
 from mint_lever.run.readings import Readings, figure
@@ -30,6 +40,7 @@ from mint_lever.steps.looked_at import looked_at
 NAME = "second_look"
 TURNED, OPPOSITE, AGAIN, SQUARE = "turned", "opposite", "again", "square"
 _ZERO = "zero_pitch", "blade.0"
+_LEVELLED = "mid.right", "mid.forward"
 _GAUGE_OFF = Band.around(0.0, 0.3, 0.4)
 """How far off a gauge's zero may be (deg): three spreads of half of two readings. From memory."""
 _LEANS_DEG = 0.4
@@ -81,14 +92,7 @@ class _Found(NamedTuple):
 
 def _advise(run: Readings) -> Advice:
     """Ask for four readings that fail otherwise than the first ones; name what they find."""
-    square = looked_at(
-        run,
-        NAME,
-        SQUARE,
-        "The leveller at mid stick, once more",
-        "A horn that slipped while the throws were set shows here.",
-        _SEEN,
-    )
+    square = _square(run)
     if square.word == "out":
         return _advice(run, (square,), _slipped(), "out")
     numbers = [
@@ -106,6 +110,25 @@ def _advise(run: Readings) -> Advice:
     if any(answer is not None for answer in answers):
         outcome = worst([square.word, *(ask.word for ask in numbers)])
     return _advice(run, (square, *asks), found, "out" if found else outcome)
+
+
+def _square(run: Readings) -> Choice:
+    """Ask for the leveller. A lean that was seen before the swash was levelled tells nothing."""
+    seen = looked_at(
+        run,
+        NAME,
+        SQUARE,
+        "The leveller at mid stick, once more",
+        "A horn that slipped while the throws were set shows here.",
+        _SEEN,
+    )
+    if seen.word != "out":
+        return seen
+    at = run.held(NAME, SQUARE)[-1].sequence
+    levelled = [entry.sequence for key in _LEVELLED for entry in run.held("level", key)]
+    if run.done("level") and levelled and max(levelled) < at:
+        return seen
+    return replace(seen, word="read again")
 
 
 def _advice(
@@ -133,7 +156,7 @@ def _judged(run: Readings, asks: Sequence[Number]) -> tuple[list[Number], Action
     first = run.counted(*_ZERO)
     here = ([figure(entry) for entry in run.held(NAME, ask.key)] for ask in asks)
     read = _Read([figure(entry) for entry in first], *here)
-    if not read.first or not read.again:
+    if not read.first or not read.again or not run.done(_ZERO[0]):
         return list(asks), None
     spread, squares = _spread(read)
     if spread > _SPREAD_DEG and squares >= _TELLS:
@@ -177,7 +200,7 @@ def _spread(read: _Read) -> tuple[float, int]:
 def _tilt(run: Readings) -> float:
     """How far (deg) the swash was read to lean sideways at mid stick: a blade over the boom or the
     nose has its link at that side."""
-    return abs(run.mean("level", "mid.right") or 0.0)
+    return abs(run.mean("level", _LEVELLED[0]) or 0.0)
 
 
 def _moved(_: Readings, read: _Read) -> _Found:
