@@ -7,6 +7,7 @@ a grip worn by ±0.6°. Forty helicopters each, fifty with a worn grip, sixty wi
 import numpy as np
 import pytest
 
+import judge
 from mint_lever.run import Entry
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -75,6 +76,18 @@ def test_a_fault_that_reads_well_the_first_way_is_found(fault, seed):
     assert [action.key for action in found.actions] == [fault]
     assert found.outcome == "out"
     assert asked <= 8
+
+
+@pytest.mark.parametrize("seed", range(50))
+def test_a_gauge_that_was_zeroed_has_every_blade_read_and_set_anew(seed):
+    bench, rng = drawn(seed)
+    bench.truth.gauge_off_deg = float(rng.uniform(0.6, 1.2) * rng.choice([-1.0, 1.0]))
+    work_through_parts(bench, [level.STEP, zero_pitch.STEP, second_look.STEP], 160)
+    assert bench.truth.gauge_off_deg == 0.0
+    setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
+    metal = judge.Metal(setup, truth)
+    pitch = [metal.pitch((0, 0, 0), blade=b) for b in range(setup["airframe"]["head"]["blades"])]
+    assert np.abs(pitch).max() <= judge.WORKABLE_DEG
 
 
 def test_a_worn_grip_is_found_in_two_of_three():
