@@ -90,6 +90,15 @@ def test_a_gauge_that_was_zeroed_has_every_blade_read_and_set_anew(seed):
     assert np.abs(pitch).max() <= judge.WORKABLE_DEG
 
 
+@pytest.mark.parametrize("seed", range(10))
+def test_a_figure_typed_wrongly_and_typed_again_is_no_play(seed):
+    bench, _ = drawn(seed)
+    entries, events, _ = worked(bench)
+    typed = Entry(400, second_look.NAME, "again", 12.0, bench.setup)
+    found, _ = looked(bench, [*entries, typed], events)
+    assert (found.outcome, found.actions) == ("good", ())
+
+
 def test_a_worn_grip_is_found_in_two_of_three():
     """It was read well by chance; from then on every reading lies anywhere in its play."""
     found = []

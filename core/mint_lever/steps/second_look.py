@@ -56,6 +56,8 @@ _UNSURE_DEG = 0.15
 _TELLS = 2
 """Repeated readings that spread by more than the first (deg, one standard deviation) are of a blade
 with play; by more than the second may be, and are taken again. Two squares tell. From memory."""
+_PLAY_DEG = 1.5
+"""No play of a grip that still flies is more (deg), from memory."""
 _TOGETHER_DEG = 0.16
 """Four places that spread by more (deg), each well by itself, are a reason to read again. From
 memory."""
@@ -154,7 +156,7 @@ def _advice(
 def _judged(run: Readings, asks: Sequence[Number]) -> tuple[list[Number], Action | None]:
     """Give each question its word, and what to put right as soon as that is sure."""
     first = run.counted(*_ZERO)
-    here = ([figure(entry) for entry in run.held(NAME, ask.key)] for ask in asks)
+    here = (_of_one_blade([figure(e) for e in run.held(NAME, ask.key)]) for ask in asks)
     read = _Read([figure(entry) for entry in first], *here)
     if not read.first or not read.again or not run.done(_ZERO[0]):
         return list(asks), None
@@ -185,6 +187,11 @@ def _odd_together(run: Readings, read: _Read) -> bool:
         return False
     places = [fmean(each) for each in (read.first, read.again, read.turned, read.opposite)]
     return float(np.std(places, ddof=1)) > _TOGETHER_DEG + _OF_TILT * _tilt(run)
+
+
+def _of_one_blade(values: list[float]) -> list[float]:
+    """The readings that play can tell apart from the newest one; another was typed wrongly."""
+    return [value for value in values if abs(value - values[-1]) <= _PLAY_DEG]
 
 
 def _spread(read: _Read) -> tuple[float, int]:
