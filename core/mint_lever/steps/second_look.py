@@ -139,6 +139,8 @@ def _advice(
     summary = "A second way shows what the first one cannot."
     if outcome == "good":
         summary = "Gauge, shaft, grip and horns say the same a second way."
+    elif found:
+        summary = "The second way does not say the same."
     return Advice(
         step=NAME,
         do=(
@@ -147,7 +149,7 @@ def _advice(
             *GAUGE_DISCIPLINE,
         ),
         asks=asks,
-        summary=found.text if found else summary,
+        summary=summary,
         actions=() if found is None else (found,),
         outcome=outcome,
     )
