@@ -108,6 +108,9 @@ def test_a_worn_grip_is_found_in_two_of_three():
         bench.truth.slop_deg = 1.2
         advice, asked = looked(bench, entries, events)
         found.append(bool(advice.actions))
+        if [action.key for action in advice.actions] == ["worn"]:
+            read = [ask for ask in advice.asks if ask.key != "square" and ask.answer is not None]
+            assert {ask.word for ask in read} == {"out"}
         assert asked <= 12
     assert np.mean(found) >= 0.66
 

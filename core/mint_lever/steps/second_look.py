@@ -128,7 +128,7 @@ def _square(run: Readings) -> Choice:
         return seen
     at = run.held(NAME, SQUARE)[-1].sequence
     levelled = [entry.sequence for key in _LEVELLED for entry in run.held("level", key)]
-    if run.done("level") and levelled and max(levelled) < at:
+    if run.done("level") and max(levelled, default=-1) < at:
         return seen
     return replace(seen, word="read again")
 
@@ -164,7 +164,7 @@ def _judged(run: Readings, asks: Sequence[Number]) -> tuple[list[Number], Action
         return list(asks), None
     spread, squares = _spread(read)
     if spread > _SPREAD_DEG and squares >= _TELLS:
-        return [replace(ask, word="out" if ask.answer else ask.word) for ask in asks], _worn(spread)
+        return [_out_if_read(ask) for ask in asks], _worn(spread)
     judged: list[Number] = []
     for ask, judge_it in zip(asks, (_moved, _gauge, _bent), strict=True):
         values: list[float] = getattr(read, ask.key)
@@ -181,6 +181,10 @@ def _judged(run: Readings, asks: Sequence[Number]) -> tuple[list[Number], Action
     if _odd_together(run, read) and len(read.again) < _AT_MOST:
         judged[0] = replace(judged[0], word="read again")
     return judged, None
+
+
+def _out_if_read(ask: Number) -> Number:
+    return ask if ask.answer is None else replace(ask, word="out")
 
 
 def _odd_together(run: Readings, read: _Read) -> bool:
