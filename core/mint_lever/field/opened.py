@@ -39,4 +39,5 @@ def _after(run: BenchRun, move: Move) -> BenchRun:
         for path, value in settings(setup).items()
         if path == move.path or path.startswith(f"{move.path}.")
     ]
-    return bench_run(setup, run.entries, run.events, run.devices, [*run.holds, *holds])
+    said = [*run.holds, *holds]
+    return bench_run(setup, run.entries, run.events, run.devices, said, before=run)

@@ -40,9 +40,9 @@ class Evening:
         """The most readings any one question of a step took."""
         return max((n for (name, _), n in self.reads.items() if name == step), default=0)
 
-    def run(self, bench: SimulatedHelicopter) -> BenchRun:
-        """The run as it stands."""
-        return bench_run(bench.setup, self.entries, self.events)
+    def run(self, bench: SimulatedHelicopter, before: BenchRun | None = None) -> BenchRun:
+        """The run as it stands; ``before`` is the one of a turn before."""
+        return bench_run(bench.setup, self.entries, self.events, before=before)
 
 
 def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int = 0) -> Evening:
@@ -51,13 +51,14 @@ def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int
     mishaps = sorted(int(turn) for turn in rng.integers(10, _LATEST_MISHAP, habits.mishaps))
     reads = Unsigned().take if habits.unsigned else take
     at_hand: StepName | None = None
+    run: BenchRun | None = None
     for sequence in range(_MOST_TURNS):
         if mishaps and mishaps[0] <= sequence:
             mishaps.pop(0)
             evening.events.append(Event(sequence, WORKED_ON[happen(bench, rng)]))
             at_hand = None
             continue
-        run = evening.run(bench)
+        run = evening.run(bench, run)
         found = _next(run, habits, rng, at_hand)
         if found is None:
             if not mishaps:

@@ -11,6 +11,7 @@ from mint_lever.run.touched import settings
 from mint_lever.run.unit_reads import reads_now
 from mint_lever.run.ways_seen import ways_seen
 from mint_lever.setup.edit import Change
+from mint_lever.setup.watched import plain
 
 
 def audit_of(run: BenchRun) -> list[Finding]:
@@ -35,7 +36,7 @@ def _found(run: BenchRun) -> list[Finding]:
 
 
 def _at(run: BenchRun) -> Audited:
-    return run.memo("audited", lambda: Audited(run.setup, _known(run), ways_seen(run)))
+    return run.memo("audited", lambda: Audited(plain(run.setup), _known(run), ways_seen(run)))
 
 
 def _known(run: BenchRun) -> dict[str, float]:

@@ -6,7 +6,7 @@ from abc import ABC, abstractmethod
 from bisect import bisect_right
 from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import lru_cache
 from math import inf
 from statistics import fmean
 from typing import Any, NamedTuple, TypeVar
@@ -18,9 +18,10 @@ from mint_lever.devices import DeviceProfile, GaugeFigures
 from mint_lever.dials import function_way
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Mark
+from mint_lever.run.facts import Facts
 from mint_lever.run.graph import Graph, Node, StepName
 from mint_lever.run.log import Entry, Event, Held
-from mint_lever.run.signs import SIGN, as_meant
+from mint_lever.run.signs import SIGN
 from mint_lever.run.touched import (
     Aspect,
     changed_paths,
@@ -35,6 +36,7 @@ from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import ModeName
+from mint_lever.setup.watched import plain
 
 Made = TypeVar("Made")
 
@@ -107,27 +109,8 @@ class _Asked(NamedTuple):
     changed: frozenset[str]
 
 
-class _Latest:
-    """When events last had to do with a step's question."""
-
-    def __init__(self, events: Iterable[Event]):
-        self._at: dict[tuple[StepName | None, str], int] = {}
-        for event in events:
-            for key in event.keys or ("",):
-                self._at[event.step, key] = event.sequence
-
-    def after(self, entry: Entry, step: StepName) -> bool:
-        """Whether one of the step, for this question or for all, came after an entry."""
-        newest = max(self._at.get((step, ""), -1), self._at.get((step, entry.key), -1))
-        return newest > entry.sequence
-
-
-class Readings(ABC):
-    """One helicopter's log on its present setup, as the steps read it.
-
-    Entries and events are those that count: of the real helicopter, or of the simulated one,
-    never of both, and none that was struck out.
-    """
+class Readings(Facts, ABC):
+    """One helicopter's log on its present setup, as the steps read it."""
 
     def __init__(
         self,
@@ -138,36 +121,27 @@ class Readings(ABC):
         devices: Sequence[DeviceProfile] = (),
         holds: Iterable[Held] = (),
     ):
-        self.setup = setup
-        self.holds = tuple(holds)
-        self._said_held = {held.path: held for held in self.holds}
-        self.devices = tuple(devices)
-        self.entries = as_meant(entries)
-        self.events = sorted(events, key=lambda event: event.sequence)
+        super().__init__(setup, entries, events, devices, holds)
         here = tuple(step for step in steps if step.here(setup.arranged))
         self.graph = _graph(here, setup.arrangement)
         self.rules_of: dict[StepName, Ruled] = {step.name: step for step in here}
         self._differences: dict[_Since, frozenset[str]] = {}
-        self._by_changes: dict[_Asked, frozenset[str]] = {}
-        self._held: dict[tuple[StepName, str], list[Entry]] = {}
-        self._counted: dict[tuple[StepName, str], list[Entry]] = {}
-        self._means: dict[tuple[StepName, str], float | None] = {}
-        self._undoing: dict[tuple[int, str | None], frozenset[str]] = {}
-        self._work_on: dict[StepName, list[tuple[Event, Aspect]]] = {}
-        self._answers: dict[tuple[StepName, str], list[Entry]] = {}
-        for entry in self.entries:
-            self._answers.setdefault((entry.step, entry.key), []).append(entry)
-        self.by_hand = [event for event in self.events if event.aspects]
-        self._learned = [event for event in self.events if event.learned]
-        self._learned_at = [event.sequence for event in self._learned]
-        self._followed, self._worked = _Latest(self.events), _Latest(self.by_hand)
-        self._made: dict[str, Any] = {}
-        self._refuted = self._find_refuted()
+        self._refuted = self._newest_refuting()
+
+    def carry_over(self, before: Facts) -> None:
+        """Take over what was worked out in a run before, so far as it stands; of other steps
+        nothing does."""
+        if isinstance(before, Readings) and before.graph is self.graph:
+            super().carry_over(before)
+
+    def _find_refuted_by(self, name: StepName, key: str) -> Entry | None:
+        return self._refuted.get((name, key))
 
     def held_since(self, step: StepName, key: str, path: str) -> bool:
         """Whether, after a question of a step was answered last, the pilot said that the device
         holds what the setup has at ``path`` now."""
-        said, answers = self._said_held.get(path), self.all(step, key)
+        said = next((held for held in reversed(self.holds) if held.path == path), None)
+        answers = self.all(step, key)
         if said is None or not answers or said.sequence < answers[-1].sequence:
             return False
         return bool(said.value == settings(self.setup).get(path))
@@ -176,12 +150,12 @@ class Readings(ABC):
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""
 
-    @cached_property
+    @property
     def chain(self) -> Chain:
         """The chain of the present setup."""
         return chain_of(self.setup)
 
-    @cached_property
+    @property
     def gauge(self) -> GaugeFigures:
         """The pilot's pitch gauge, by its profile; without one as gauges are (F23)."""
         known = [device.gauge for device in self.devices if device.gauge is not None]
@@ -192,16 +166,13 @@ class Readings(ABC):
         """The flight mode the bench is worked in."""
         return bench_mode(self.setup)
 
-    def all(self, name: StepName, key: str) -> list[Entry]:
-        """Every reading of one question, oldest first."""
-        return self._answers.get((name, key), [])
-
     def held(self, name: StepName, key: str) -> Sequence[Entry]:
         """The readings of one question that still hold, oldest first."""
-        if (name, key) not in self._held:
-            held = [entry for entry in self.all(name, key) if self._holds(entry)]
-            self._held[name, key] = held
-        return self._held[name, key]
+        found: Sequence[Entry] = self._memo.answer(("held", name, key))
+        return found
+
+    def _find_held(self, name: StepName, key: str) -> Sequence[Entry]:
+        return [each for each in self.all(name, key) if self._still_holds(each)]
 
     def counted(self, name: StepName, key: str) -> Sequence[Entry]:
         """The readings of a numeric question that count together.
@@ -209,9 +180,11 @@ class Readings(ABC):
         The newest one, with those before it that agree with it as far as the instrument repeats,
         or that the pilot asked to take together with it. Any other it replaces.
         """
-        if (name, key) not in self._counted:
-            self._counted[name, key] = _together(self.held(name, key), self._repeats(name))
-        return self._counted[name, key]
+        found: Sequence[Entry] = self._memo.answer(("counted", name, key))
+        return found
+
+    def _find_counted(self, name: StepName, key: str) -> Sequence[Entry]:
+        return _together(self.held(name, key), self._repeats(name))
 
     def answer(self, name: StepName, key: str) -> Any:
         """The newest answer that holds, None without one."""
@@ -220,11 +193,12 @@ class Readings(ABC):
 
     def mean(self, name: StepName, key: str) -> float | None:
         """The mean of the readings that count together: a gauge is read again to be sure."""
-        if (name, key) not in self._means:
-            counted = self.counted(name, key)
-            mean = fmean(figure(entry) for entry in counted) if counted else None
-            self._means[name, key] = mean
-        return self._means[name, key]
+        found: float | None = self._memo.answer(("mean", name, key))
+        return found
+
+    def _find_mean(self, name: StepName, key: str) -> float | None:
+        counted = self.counted(name, key)
+        return fmean(figure(entry) for entry in counted) if counted else None
 
     def comparable(self, name: StepName, key: str, control: str) -> list[Entry]:
         """Readings of a question that differ from now in nothing but one control's setting; of
@@ -250,10 +224,9 @@ class Readings(ABC):
         )
 
     def memo(self, name: str, make: Callable[[], Made]) -> Made:
-        """Give what ``make`` makes, made only once in this run: steps share what costs time."""
-        if name not in self._made:
-            self._made[name] = make()
-        made: Made = self._made[name]
+        """Give what ``make`` makes of this run and nothing else, made only once: steps share what
+        costs time."""
+        made: Made = self._memo.made(("memo", name), make)
         return made
 
     def unit_side(self, stick_pct: float) -> int:
@@ -284,10 +257,8 @@ class Readings(ABC):
 
         ``control`` is a setting whose change is left out of account.
         """
-        known = (entry.sequence, control)
-        if known not in self._undoing:
-            self._undoing[known] = self._find_undone(entry, control)
-        return self._undoing[known]
+        found: frozenset[str] = self._memo.answer(("undone", entry.sequence, control))
+        return found
 
     def replaced(self, entry: Entry) -> bool:
         """Whether advice of the entry's own step was followed after it: that asks for the reading
@@ -296,9 +267,14 @@ class Readings(ABC):
         if rules and entry.key in rules.lasting:
             return False
         steps = (entry.step, *(rules.looked_at_with if rules else ()))
-        return any(self._followed.after(entry, step) for step in steps)
+        return any(self._came_after("followed", entry, step) for step in steps)
 
-    def _find_refuted(self) -> dict[tuple[StepName, str], Entry]:
+    def _came_after(self, what: str, entry: Entry, step: StepName) -> bool:
+        """Whether something done by a step, for this question or for all, came after an entry."""
+        newest = max(self._memo.fact((what, step, key)) for key in ("", entry.key))
+        return bool(newest > entry.sequence)
+
+    def _newest_refuting(self) -> dict[tuple[StepName, str], Entry]:
         """The newest answers that take a question of another step back."""
         refuted: dict[tuple[StepName, str], Entry] = {}
         for (step, _), entries in self._answers.items():
@@ -307,7 +283,7 @@ class Readings(ABC):
                 refuted[question] = entries[-1]
         return refuted
 
-    def _holds(self, entry: Entry) -> bool:
+    def _still_holds(self, entry: Entry) -> bool:
         return not self.replaced(entry) and not self.undone(entry)
 
     def _repeats(self, name: StepName) -> float:
@@ -319,15 +295,18 @@ class Readings(ABC):
 
     def _reworked(self, entry: Entry) -> bool:
         """Whether this step's own advice had something done by hand since."""
-        return self._worked.after(entry, entry.step)
+        return self._came_after("worked", entry, entry.step)
 
-    def _find_undone(self, entry: Entry, control: str | None) -> frozenset[str]:
+    def _find_undone(self, sequence: int, control: str | None) -> frozenset[str]:
+        entry: Entry | None = self._memo.fact(("entry", sequence))
+        if entry is None:
+            return frozenset()  # struck out since: whoever read it reads it no longer
         rules = self.rules_of.get(entry.step)
         if rules and entry.key in rules.lasting:
             return frozenset()
         about = entry.key.removeprefix(SIGN)
         because = self._undone_by(_Asked(entry.step, about, control, self._changed(entry)))
-        refuted = self._refuted.get((entry.step, entry.key))
+        refuted = self._memo.fact(("refuted_by", entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
             because |= {f"what “{self.rules_of[refuted.step].title}” shows"}
         work = self._work(entry.step)
@@ -343,17 +322,15 @@ class Readings(ABC):
 
     def _undone_by(self, asked: _Asked) -> frozenset[str]:
         """Which changes of settings undo a question's readings, in words."""
-        if asked not in self._by_changes:
-            rules = self.rules_of.get(asked.step)
-            spares = None if rules is None else rules.spares
-            arrangement = self.setup.arrangement
-            self._by_changes[asked] = frozenset(
-                words_of(path)
-                for path in asked.changed
-                if path != asked.control and _undoes(self.graph, arrangement, path, asked.step)
-                if spares is None or not spares(self, asked.key, path)
-            )
-        return self._by_changes[asked]
+        rules = self.rules_of.get(asked.step)
+        spares = None if rules is None else rules.spares
+        arrangement = self.setup.arrangement
+        return frozenset(
+            words_of(path)
+            for path in asked.changed
+            if path != asked.control and _undoes(self.graph, arrangement, path, asked.step)
+            if spares is None or not spares(self, asked.key, path)
+        )
 
     def work_undoing(
         self,
@@ -378,32 +355,33 @@ class Readings(ABC):
 
     def _work(self, step: StepName) -> list[tuple[Event, Aspect]]:
         """The work by hand that undoes a step, oldest first."""
-        if step not in self._work_on:
-            self._work_on[step] = [
-                (event, aspect)
-                for event in self.by_hand
-                for aspect in event.aspects
-                if step in self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement))
-            ]
-        return self._work_on[step]
+        found: list[tuple[Event, Aspect]] = self._memo.answer(("work", step))
+        return found
+
+    def _find_work(self, step: StepName) -> list[tuple[Event, Aspect]]:
+        return [
+            (event, aspect)
+            for event in self.by_hand
+            for aspect in event.aspects
+            if step in self.graph.undone_by(touches_of_work(aspect, self.setup.arrangement))
+        ]
 
     def _changed(self, entry: Entry) -> frozenset[str]:
         """The settings that are not as they were for this reading.
 
         What was only learned since counts as having been so all along: the metal is the same.
         """
-        since = self._since(entry)
+        learned: Sequence[Event] = self._memo.fact(("learned",))
+        now = plain(self.setup)
+        knew = bisect_right(learned, entry.sequence, key=lambda event: event.sequence)
+        since = _Since(id(entry.setup), knew)
         if since not in self._differences:
-            learned = self._learned[since.knew :]
             self._differences[since] = (
-                _as_if_known(entry.setup, learned, self.setup)
-                if learned
-                else changed_paths(entry.setup, self.setup)
+                _as_if_known(entry.setup, learned[knew:], now)
+                if learned[knew:]
+                else changed_paths(entry.setup, now)
             )
         return self._differences[since]
-
-    def _since(self, entry: Entry) -> _Since:
-        return _Since(id(entry.setup), bisect_right(self._learned_at, entry.sequence))
 
 
 def _as_if_known(then: Setup, learned: Sequence[Event], now: Setup) -> frozenset[str]:

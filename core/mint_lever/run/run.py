@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
 from typing import Literal
 
 from mint_lever.devices import DeviceProfile
@@ -35,7 +34,9 @@ class Standing:
 class BenchRun(Readings):
     """A run of the steps it is handed; ``steps`` is the registry, of every arrangement. ``absent``
     are those this setup has not, each with the reason. ``devices`` are the profiles of the devices
-    the helicopter has, ``holds`` what these are said to hold, oldest first."""
+    the helicopter has, ``holds`` what these are said to hold, oldest first. What was worked out in
+    the run ``before`` of the same helicopter is carried over, so far as nothing it read is another.
+    """
 
     def __init__(
         self,
@@ -45,38 +46,68 @@ class BenchRun(Readings):
         steps: Sequence[Step],
         devices: Sequence[DeviceProfile] = (),
         holds: Iterable[Held] = (),
+        before: BenchRun | None = None,
     ):
         super().__init__(setup, entries, events, steps, devices, holds)
         missing = {step.name: _why_not(step, setup) for step in steps}
-        self.steps: tuple[Step, ...] = tuple(
+        self._steps: tuple[Step, ...] = tuple(
             sorted((s for s in steps if missing[s.name] is None), key=lambda step: step.place)
         )
         self.absent: tuple[tuple[Step, str], ...] = tuple(
             (step, why) for step in steps if (why := missing[step.name])
         )
-        self._by_name = {step.name: step for step in self.steps}
-        self._answered = {entry.step for entry in self.entries}
-        self._advice: dict[StepName, Advice] = {}
-        self._states: dict[StepName, tuple[State, tuple[str, ...]]] = {}
+        self._by_name = {step.name: step for step in self._steps}
+        self._answered = {entry.step for entry in self._entries}
+        if before is not None:
+            self.carry_over(before)
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        """The steps this setup has, in the order of work."""
+        found: tuple[Step, ...] = self._memo.fact(("steps",))
+        return found
+
+    def _find_steps(self) -> tuple[Step, ...]:
+        return self._steps
+
+    def _has(self, name: StepName) -> bool:
+        return bool(self._memo.fact(("has", name)))
+
+    def _find_has(self, name: StepName) -> bool:
+        return name in self._by_name
+
+    def _find_answered(self, name: StepName) -> bool:
+        return name in self._answered
+
+    def _find_followed_at_all(self, name: StepName) -> bool:
+        return any(event.step == name for event in self._events)
 
     def step(self, name: str) -> Step:
         """Give a step of this arrangement; raises InvalidRequest for another name."""
-        if name in self._by_name:
+        if self._has(name):
             return self._by_name[name]
         allowed = "one of " + ", ".join(step.name for step in self.steps)
         raise InvalidRequest([Fault("step", name, allowed)])
 
     def advice(self, name: StepName) -> Advice:
         """What the step says now."""
-        if name not in self._advice:
-            self._advice[name] = self._find_advice(self.step(name))
-        return self._advice[name]
+        self.step(name)
+        found: Advice = self._memo.answer(("written", name))
+        return found
+
+    def _find_written(self, name: StepName) -> Advice:
+        return written(self._unwritten(name))
+
+    def _unwritten(self, name: StepName) -> Advice:
+        found: Advice = self._memo.answer(("advice", name))
+        return found
 
     def questions(self, name: StepName) -> tuple[Ask, ...]:
         """What the step asks now."""
-        return self._brief(self.step(name).name).asks
+        return written(self._brief(self.step(name).name)).asks
 
-    def _find_advice(self, step: Step) -> Advice:
+    def _find_advice(self, name: StepName) -> Advice:
+        step = self.step(name)
         waits = tuple(name for name in step.opens_after if not self.done(name))
         return _finished(step, on_the_devices(self, step.advise(self)), waits)
 
@@ -99,9 +130,9 @@ class BenchRun(Readings):
 
     def done(self, name: StepName) -> bool:
         """Whether a step is good or workable and not stale; true for one this run has not."""
-        return name not in self._by_name or self._state(name)[0] in ("good", "workable")
+        return not self._has(name) or self._state(name)[0] in ("good", "workable")
 
-    @cached_property
+    @property
     def standings(self) -> list[Standing]:
         """Every step's state in the order of work."""
         states = {step.name: self._state(step.name) for step in self.steps}
@@ -143,13 +174,12 @@ class BenchRun(Readings):
         return stands_in.name if was_inside else None
 
     def _state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
-        if name not in self._states:
-            self._states[name] = self._find_state(name)
-        return self._states[name]
+        found: tuple[State, tuple[str, ...]] = self._memo.answer(("state", name))
+        return found
 
     def _find_state(self, name: StepName) -> tuple[State, tuple[str, ...]]:
-        if name not in self._answered:
-            followed = any(event.step == name for event in self.events)
+        if not self._memo.fact(("answered", name)):
+            followed = self._memo.fact(("followed_at_all", name))
             return ("in hand" if followed else "open"), ()
         advice = self._brief(name)
         because: set[str] = set()
@@ -167,10 +197,12 @@ class BenchRun(Readings):
         return advice.outcome, ()
 
     def _brief(self, name: StepName) -> Advice:
+        found: Advice = self._memo.answer(("brief", name))
+        return found
+
+    def _find_brief(self, name: StepName) -> Advice:
         brief = self._by_name[name].brief
-        if brief is not None and name not in self._advice:
-            return self.memo(f"brief {name}", lambda: brief(self))
-        return self.advice(name)
+        return self._unwritten(name) if brief is None else brief(self)
 
 
 def _why_not(step: Step, setup: Setup) -> str | None:
@@ -184,11 +216,9 @@ def _finished(step: Step, advice: Advice, waits: tuple[StepName, ...]) -> Advice
     """The advice with its cautions and what it waits for, what goes together as one act, what is
     needed before what is only better. Nothing is done to what is not open yet."""
     actions = sorted(at_once(advice.actions), key=lambda action: not action.needed)
-    return written(
-        replace(
-            advice,
-            cautions=step.cautions,
-            actions=() if waits else tuple(actions),
-            waits_for=waits,
-        )
+    return replace(
+        advice,
+        cautions=step.cautions,
+        actions=() if waits else tuple(actions),
+        waits_for=waits,
     )

@@ -7,6 +7,7 @@ from mint_lever.chain.ways import Direction, Ways, ways
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.log import Entry
 from mint_lever.run.readings import Readings
+from mint_lever.setup.watched import plain
 
 Seen = dict[Direction, tuple[int, ...]]
 
@@ -53,9 +54,9 @@ def _shown_by_the_unit(run: Readings) -> Seen:
 def _ways_then(run: Readings, entry: Entry) -> Ways:
     """The chain's ways for the devices as they were set then, on the metal as it is known now: what
     was learned since was so all along."""
-    setup = entry.setup.model_copy(update={"airframe": run.setup.airframe})
+    setup = entry.setup.model_copy(update={"airframe": plain(run.setup.airframe)})
     if setup.unit is not None and run.setup.unit is not None:
-        shown = {"display": run.setup.unit.display}
+        shown = {"display": plain(run.setup.unit.display)}
         setup = setup.model_copy(update={"unit": setup.unit.model_copy(update=shown)})
     return ways(build_chain(setup), bench_mode(setup))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Generic, TypeVar
 
 from mint_lever.setup.numbers import Part
+from mint_lever.setup.watched import plain
 
 P = TypeVar("P", bound=Part)
 
@@ -15,7 +16,7 @@ class ByIdentity(Generic[P]):
     __slots__ = ("part",)
 
     def __init__(self, part: P):
-        self.part = part
+        self.part = plain(part)
 
     def __hash__(self) -> int:
         return id(self.part)

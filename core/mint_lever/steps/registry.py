@@ -71,10 +71,12 @@ def bench_run(
     events: Iterable[Event] = (),
     devices: Sequence[DeviceProfile] = (),
     holds: Iterable[Held] = (),
+    before: BenchRun | None = None,
 ) -> BenchRun:
     """Give the run of a log on a setup, over every step, with the devices the helicopter has and
-    what these are said to hold."""
-    return BenchRun(setup, entries, events, STEPS, devices, holds)
+    what these are said to hold. ``before`` is a run of the same helicopter, of which what still
+    stands need not be worked out again."""
+    return BenchRun(setup, entries, events, STEPS, devices, holds, before)
 
 
 @cache

@@ -1,0 +1,115 @@
+"""What is carried over from run to run is what would be worked out from nothing."""
+
+import numpy as np
+import pytest
+
+from mint_lever.chain.model import build_chain
+from mint_lever.faults import MintLeverError
+from mint_lever.practise.evening import next_move
+from mint_lever.practise.hands import do, take
+from mint_lever.practise.mishaps import happen
+from mint_lever.run.advice import Action
+from mint_lever.run.audited import audit_of
+from mint_lever.run.entering import written_by
+from mint_lever.run.log import Entry, Event, action_event
+from mint_lever.run.touched import WORKED_ON, settings
+from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.edit import Change
+from mint_lever.simulate.builds import any_helicopter
+from mint_lever.steps import bench_run
+
+
+class Log:
+    """A helicopter's log that anything may be done to, and a run that is carried through it all."""
+
+    def __init__(self, seed):
+        self.draw = np.random.default_rng([seed, 77])
+        self.bench = any_helicopter(seed)
+        self.entries, self.events, self.taken_back = [], [], []
+        self.sequence = 0
+        self.run = self.looked_up(None)
+
+    def looked_up(self, before):
+        return bench_run(self.bench.setup, self.entries, self.events, before=before)
+
+    def goes_on(self):
+        """One thing more is done."""
+        self.sequence += 1
+        what = self.draw.choice(
+            ["next", "late", "strike", "undo", "edit", "mishap"],
+            p=[0.7, 0.1, 0.08, 0.05, 0.05, 0.02],
+        )
+        getattr(self, what)()
+        self.run = self.looked_up(self.run)
+
+    def next(self, name=None):
+        name = name or self.run.next_step()
+        if name is None:
+            return
+        try:
+            move = next_move(self.run, name)
+        except RuntimeError:  # it waits for what it rests on
+            return
+        before = self.bench.setup
+        if isinstance(move, Action):
+            do(self.bench, move)
+            self.events.append(action_event(self.sequence, name, move, before))
+        else:
+            value = take(self.bench, self.run.step(name), move)
+            if written := written_by(move, value):
+                self.bench.change(written)
+            self.entries.append(Entry(self.sequence, name, move.key, value, self.bench.setup))
+        self.taken_back.append(before)
+
+    def late(self):
+        left = [step.name for step in self.run.steps if not self.run.done(step.name)]
+        if left:
+            self.next(str(self.draw.choice(left)))
+
+    def strike(self):
+        if self.entries:
+            self.entries.pop(int(self.draw.integers(len(self.entries))))
+
+    def undo(self):
+        """The setup as it was one act before; what was logged is struck out with it."""
+        if self.taken_back:
+            self.bench.setup = self.taken_back.pop()
+            newest = max(
+                [*self.entries, *self.events], key=lambda each: each.sequence, default=None
+            )
+            for kept in (self.entries, self.events):
+                if newest in kept:
+                    kept.remove(newest)
+
+    def edit(self):
+        """A figure is typed at the desk, a little off what stands there."""
+        numbers = {
+            path: value
+            for path, value in settings(self.bench.setup).items()
+            if isinstance(value, float) and row_of(path) is not None
+        }
+        path = str(self.draw.choice(sorted(numbers)))
+        change = Change(path, round(numbers[path] * 1.01 + 0.1, 2))
+        was = self.bench.setup
+        try:
+            self.bench.change([change])
+            build_chain(self.bench.setup)
+        except MintLeverError:  # out of its range, or no link reaches there
+            self.bench.setup = was
+
+    def mishap(self):
+        self.events.append(Event(self.sequence, WORKED_ON[happen(self.bench, self.draw)]))
+
+
+@pytest.mark.parametrize("seed", range(340_000, 340_003))
+def test_a_carried_run_says_what_one_from_nothing_says(seed):
+    log = Log(seed)
+    for _ in range(60):
+        log.goes_on()
+        fresh = log.looked_up(None)
+        assert log.run.next_step() == fresh.next_step()
+        assert log.run.standings == fresh.standings
+        for step in fresh.steps:
+            assert log.run.advice(step.name) == fresh.advice(step.name), step.name
+            assert log.run.questions(step.name) == fresh.questions(step.name)
+        assert audit_of(log.run) == audit_of(fresh)
