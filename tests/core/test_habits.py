@@ -227,6 +227,7 @@ class TestCoarseLinks:
 
 
 AXES = ("right", "forward")
+STEP = "collective_range"
 
 
 class TestOneFigureForBothSides:
@@ -299,6 +300,22 @@ class TestOneFigureForBothSides:
         (change,) = action.changes
         assert change.path == "unit.collective_pct"
         assert change.value > FRESH.unit.collective_pct
+
+    @pytest.mark.parametrize("seed", range(60))
+    def test_the_blade_that_is_furthest_is_read_at_the_ends_whatever_the_gauge_repeats(self, seed):
+        """Each reading at zero pitch is up to 0.1° off, so it may name another blade than the
+        one that is furthest."""
+        rng = np.random.default_rng(seed)
+        true = rng.permutation([0.5, 0.5, -0.5, -0.5, 0.0][: rng.integers(3, 6)])
+        true += rng.uniform(-0.1, 0.1, len(true))
+        read = [round(float(value), 1) for value in true + rng.uniform(-0.05, 0.05, len(true))]
+        setup = fresh_setup("Lovage 480", blades=len(read))
+        reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate(read)]
+        a = read[0] - (max(read) + min(read)) / 2
+        reads += [(STEP, "up", 11.0 + a), (STEP, "down", a - 11.0)] * 2
+        asked = [ask.key for ask in bench_run(setup, log(setup, *reads)).advice(STEP).asks]
+        for blade in {int(np.argmax(true)), int(np.argmin(true))} - {0}:
+            assert f"up.blade.{blade}" in asked
 
     def test_where_no_step_of_the_figure_brings_every_blade_in_the_product_says_so(self):
         """1.3° apart at full up, with their middle where it belongs: 0.65° off on each side."""

@@ -254,7 +254,7 @@ def _outermost(run: Readings, key: str, stick: float, blade: int) -> Number:
     return Number(
         key=of,
         label=f"Blade {blade_name(blade)}, stick full {key}",
-        hint="Its links leave it furthest from the others: the middle of all is what counts.",
+        hint="Its links leave it far from the others: the middle of all is what counts.",
         unit="°",
         low=-30.0,
         high=30.0,
@@ -272,11 +272,17 @@ def _key_of(key: str, blade: int) -> str:
 
 
 def _outermost_blades(run: Readings) -> list[int]:
-    """The blades beside A that are furthest up and down at zero pitch, where that is far."""
+    """The blades beside A that are furthest up and down at zero pitch, where that is far: with
+    every blade so near to those that its readings do not tell which of them is furthest."""
     read = _at_zero(run)
     if not read or (max(read) - min(read)) / 2 <= _EVERY_DEG:
         return []
-    return sorted({read.index(max(read)), read.index(min(read))} - {0})
+    told = 2 * run.gauge.repeats_deg
+    return [
+        blade
+        for blade, pitch in enumerate(read)
+        if blade and (pitch >= max(read) - told or pitch <= min(read) + told)
+    ]
 
 
 def _lever(dial: Dial, ask: Number, stick: float) -> Lever:
