@@ -94,9 +94,9 @@ _SHOWN = 6
 _ALWAYS = 2
 """Every explanation with up to so many changes is thought possible, however odd."""
 _ENOUGH = 3
-"""After so many looks exchanged leads are mended by what is right for the most. By exhaustion over
-three servos no choice of three looks settles more than a tenth of all exchanges for every
-explanation (tests/core/test_exchanged.py)."""
+"""After so many looks, ball by ball, exchanged leads are mended by what is right for the most. By
+exhaustion over three servos no choice of three looks settles more than a tenth of all exchanges for
+every explanation (tests/core/test_exchanged.py)."""
 _TRIED = 40
 """So many explanations, the likeliest first, are tried as a mending."""
 _ORDINARY = 3
@@ -157,7 +157,9 @@ def _diagnosis(
         return Diagnosis((), False, NextLook("impossible", text))
     likely = rows[_likely(space, rows)]
     works = _works_for_all(space, likely, reversed_now)
-    taken = len(sight.commands) + len(sight.drives) + sight.layout_checked
+    # A word for the whole swash tells too little to move leads by.
+    by_ball = sum(not isinstance(look, str) for look in sight.commands.values())
+    taken = by_ball + len(sight.drives) + sight.layout_checked
     if works is not None and taken < _ENOUGH and _exchanges(space, np.array([works])).any():
         # Leads are not moved on a likelihood while another look may tell more.
         possible = _possible(space, rows, likely)

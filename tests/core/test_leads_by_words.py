@@ -1,0 +1,42 @@
+"""Exchanged leads where the pilot answers in one word for the whole swash, as far as that goes."""
+
+import numpy as np
+import pytest
+
+from mint_lever.practise.evening import next_move
+from mint_lever.practise.hands import do, take
+from mint_lever.practise.in_words import word
+from mint_lever.run import Entry
+from mint_lever.run.advice import Action
+from mint_lever.run.log import action_event
+from mint_lever.setup.arrangement import ARRANGEMENTS
+from mint_lever.simulate.builds import random_helicopter
+from mint_lever.steps import bench_run
+
+
+@pytest.mark.parametrize("seed", range(60))
+def test_a_word_moves_no_leads_to_and_fro(seed):
+    """Two vague words fit many exchanges: mended by the likeliest, the same servo was turned round
+    and the same leads exchanged for ever. Asked ball by ball, two mendings are enough."""
+    bench = random_helicopter(seed, list(ARRANGEMENTS)[seed % 3])
+    hung = np.random.default_rng(seed).permutation(len(bench.truth.output_of_servo))
+    bench.truth.output_of_servo = hung.tolist()
+    entries, events, run, exchanges = [], [], None, 0
+    for turn in range(150):
+        run = bench_run(bench.setup, entries, events, before=run)
+        if run.done("tilts"):
+            break
+        name = run.next_step()
+        move = next_move(run, name)
+        if isinstance(move, Action):
+            before = bench.setup
+            do(bench, move)
+            events.append(action_event(turn, name, move, before))
+            by_looks = name in ("together", "tilts")
+            exchanges += by_looks and any(work.kind == "exchange_plugs" for work in move.work)
+        else:
+            said = word(bench, move)
+            value = take(bench, run.step(name), move) if said is None else said
+            entries.append(Entry(turn, name, move.key, value, bench.setup))
+    assert run.done("tilts")
+    assert exchanges <= 2
