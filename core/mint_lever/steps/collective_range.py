@@ -10,7 +10,7 @@ from mint_lever.dials import Dial, collective
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
-from mint_lever.modes.on_the_bench import plain
+from mint_lever.modes.on_the_bench import bench_mode, plain
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
 from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
 from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
@@ -21,6 +21,7 @@ from mint_lever.run.step import Step
 from mint_lever.run.sure import DIRECTIONS_FIRST, sure_of, unusual, waits_for_directions
 from mint_lever.run.unit_kept_still import kept_still
 from mint_lever.run.words import blade_name, degrees, word_for, worst
+from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import Mode, ModeName
 from mint_lever.simulate.answers import gauge, not_simulated
@@ -272,17 +273,15 @@ def _key_of(key: str, blade: int) -> str:
 
 
 def _outermost_blades(run: Readings) -> list[int]:
-    """The blades beside A that are furthest up and down at zero pitch, where that is far: with
-    every blade so near to those that its readings do not tell which of them is furthest."""
+    """The blades beside A that are furthest up and down at zero pitch, where that is far. Where A
+    is furthest, with one whose reading does not tell it from A."""
     read = _at_zero(run)
     if not read or (max(read) - min(read)) / 2 <= _EVERY_DEG:
         return []
-    told = 2 * run.gauge.repeats_deg
-    return [
-        blade
-        for blade, pitch in enumerate(read)
-        if blade and (pitch >= max(read) - told or pitch <= min(read) + told)
-    ]
+    told, others = 2 * run.gauge.repeats_deg, range(1, len(read))
+    up, down = max(others, key=read.__getitem__), min(others, key=read.__getitem__)
+    far = {up: read[up] >= max(read) - told, down: read[down] <= min(read) + told}
+    return sorted(blade for blade, is_far in far.items() if is_far)
 
 
 def _lever(dial: Dial, ask: Number, stick: float) -> Lever:
@@ -344,8 +343,14 @@ def _was_read_at(run: Readings, dial: Dial, action: Action) -> bool:
 
 def _was_shortened(run: Readings, key: str) -> bool:
     """Whether a side of the pitch curve of the bench ends before the stick's end."""
-    curve = getattr(run.setup.transmitter.modes, run.mode).pitch_curve
-    return bool(curve[-1] < 100 if key == "up" else curve[0] > 0)
+    end = _end_of_curve(run.setup, key)
+    return end < 100 if key == "up" else end > 0
+
+
+def _end_of_curve(setup: Setup, key: str) -> float:
+    """What the bench's mode sends with the collective stick at one end (%)."""
+    curve = getattr(setup.transmitter.modes, bench_mode(setup)).pitch_curve
+    return float(curve[-1 if key == "up" else 0])
 
 
 def _reshape(run: Readings, key: str, pitch: float) -> Action:
@@ -358,7 +363,6 @@ def _reshape(run: Readings, key: str, pitch: float) -> Action:
         Change(f"transmitter.modes.{name}.pitch_curve", _shortened(run, name, key, share))
         for name in modes.names()
     ]
-    here = getattr(modes, run.mode).pitch_curve
     at = -1 if key == "up" else 0
     end = changes[modes.names().index(run.mode)].value[at]
     return Action(
@@ -366,7 +370,7 @@ def _reshape(run: Readings, key: str, pitch: float) -> Action:
         text=(
             f"{'Shorten' if share < 1 else 'Lengthen'} the {'upper' if key == 'up' else 'lower'} "
             "side of the pitch curve in every "
-            f"mode: what was {here[at]:g} becomes {end:g} %."
+            f"mode: what was {_end_of_curve(run.setup, key):g} becomes {end:g} %."
         ),
         expect=f"Expect {degrees(target if key == 'up' else -target)}.",
         device="transmitter",
@@ -516,11 +520,14 @@ def _gain(run: Readings, keys: tuple[str, ...], target: float, expected: float) 
 
 
 def _pairs(run: Readings, dial: Dial, keys: tuple[str, ...]) -> tuple[list[float], list[float]]:
-    """Comparable (figure, gauge) pairs; of several sides, the mean of figures read on each."""
+    """Comparable (figure, gauge) pairs; of several sides, the mean of figures read on each. A side
+    that was read with another end of the pitch curve says nothing of the figure."""
     read: dict[float, dict[str, list[float]]] = {}
     for key in keys:
         turn = 1.0 if key == "up" else -1.0
         for entry in run.comparable(NAME, key, dial.path):
+            if _end_of_curve(entry.setup, key) != _end_of_curve(run.setup, key):
+                continue
             above = dial.path != "unit.collective_low_pct"
             set_to = collective(entry.setup, above).value
             pitch = turn * figure(entry)
