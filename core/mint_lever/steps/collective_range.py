@@ -12,7 +12,7 @@ from mint_lever.measure.next_value import next_figure
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, SIDES_EQUAL, Band, judge
 from mint_lever.modes.on_the_bench import bench_mode, plain
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Choice, Number, Ruler
-from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import LOOK, Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.log import Entry
@@ -85,20 +85,15 @@ def _advise(run: Readings) -> Advice:
         if word in ("in", "workable") and single:
             word = "read again"
         sign = "+" if key == "up" else "−"
-        ask = Number(
-            key=key,
-            label=f"Blade A, stick full {key}",
+        ask = pitch_of_blade(
+            run,
+            key,
+            f"Blade A, stick full {key}",
             hint=(
                 f"Wanted: {sign}{round(target, 1):g}°{_for_all(run, key)}. Enter the sign also "
                 "where the gauge shows none."
             ),
-            unit="°",
-            low=-30.0,
-            high=30.0,
-            nudge=run.gauge.step_deg,
             sticks=(stick, 0.0, 0.0),
-            azimuth=180.0,
-            blade=0,
             answer=run.answer(NAME, key),
             word=word,
         )
@@ -252,16 +247,12 @@ def _outermost(run: Readings, key: str, stick: float, blade: int) -> Number:
     of = _key_of(key, blade)
     read = run.mean(NAME, of)
     once = len(run.counted(NAME, of)) == 1
-    return Number(
-        key=of,
-        label=f"Blade {blade_name(blade)}, stick full {key}",
+    return pitch_of_blade(
+        run,
+        of,
+        f"Blade {blade_name(blade)}, stick full {key}",
         hint="Its links leave it far from the others: the middle of all is what counts.",
-        unit="°",
-        low=-30.0,
-        high=30.0,
-        nudge=run.gauge.step_deg,
         sticks=(stick, 0.0, 0.0),
-        azimuth=180.0,
         blade=blade,
         answer=run.answer(NAME, of),
         word=None if read is None else "read again" if once else "in",

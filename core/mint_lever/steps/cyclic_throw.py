@@ -45,7 +45,7 @@ from mint_lever.run.advice import (
     Outcome,
     Ruler,
 )
-from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.run.by_the_lengths import UNLIKE_DEG, pitch_by_the_lengths, unlike
 from mint_lever.run.following import Doubt, Lever, doubt, predicted, predicting
 from mint_lever.run.rate_switches import full_rates
@@ -428,16 +428,13 @@ def _at_the_gauge(run: Readings, of: str) -> Number:
         read for read in (*_READS, *_OVER_ELEVATOR) if read[0] == of
     )
     what = "stick full" if full_throw(run) else "the unit's tilt shown"
-    return Number(
-        key=key,
-        label=f"Pitch, {what} {where}",
-        unit="°",
-        nudge=run.gauge.step_deg,
-        low=-30.0,
-        high=30.0,
+    return pitch_of_blade(
+        run,
+        key,
+        f"Pitch, {what} {where}",
+        hint="",
         sticks=(0.0, aileron, elevator),
         azimuth=azimuth,
-        blade=0,
     )
 
 

@@ -15,7 +15,7 @@ from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.verdict import Band, Word, judge
 from mint_lever.rotor.harmonics import phase_error_deg
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Number, Option
-from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.run.gauge_sign import LEANS, side_question
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
@@ -52,17 +52,13 @@ def _advise(run: Readings) -> Advice:
     error = phase_off(run)
     word = None if error is None else phase_word(error)
     read = [
-        Number(
-            key=key,
-            label=label,
+        pitch_of_blade(
+            run,
+            key,
+            label,
             hint="Enter the sign also where the gauge shows none.",
-            unit="°",
-            nudge=run.gauge.step_deg,
-            low=-30.0,
-            high=30.0,
             sticks=(0.0, stick, 0.0),
             azimuth=azimuth,
-            blade=0,
             optional=by_swash or not needed,
             answer=run.answer(NAME, key),
             word=None if run.answer(NAME, key) is None else word,

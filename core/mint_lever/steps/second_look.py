@@ -26,7 +26,7 @@ from mint_lever.run.advice import (
     Outcome,
     Work,
 )
-from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.run.gauge_sign import LEANS, side_question
 from mint_lever.run.readings import Readings, figure
 from mint_lever.run.step import Step
@@ -282,20 +282,7 @@ def _put_right(
 
 
 def _ask(run: Readings, key: str, label: str, azimuth: float) -> Number:
-    return Number(
-        key=key,
-        label=label,
-        hint="Collective at centre; leading edge up is +.",
-        unit="°",
-        low=-30.0,
-        high=30.0,
-        nudge=run.gauge.step_deg,
-        sticks=(0.0, 0.0, 0.0),
-        azimuth=azimuth,
-        blade=0,
-        answer=run.answer(NAME, key),
-        word=None,
-    )
+    return pitch_of_blade(run, key, label, azimuth=azimuth, answer=run.answer(NAME, key))
 
 
 def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:

@@ -22,7 +22,7 @@ from mint_lever.run.advice import (
     Ruler,
 )
 from mint_lever.run.advice import Work as Handwork
-from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE
+from mint_lever.run.at_the_gauge import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.run.following import Lever, doubt, predicted, predicting, way
 from mint_lever.run.gauge_sign import LEANS, gauge_question, side_question
 from mint_lever.run.readings import Readings
@@ -218,16 +218,10 @@ def _said(
 
 
 def _ask(run: Readings, key: str, blade: int, word: Word | None) -> Number:
-    return Number(
-        key=key,
-        label=f"Blade {blade_name(blade)} over the boom",
-        hint="Collective at centre; leading edge up is +.",
-        unit="°",
-        low=-30.0,
-        high=30.0,
-        nudge=run.gauge.step_deg,
-        sticks=(0.0, 0.0, 0.0),
-        azimuth=180.0,
+    return pitch_of_blade(
+        run,
+        key,
+        f"Blade {blade_name(blade)} over the boom",
         blade=blade,
         answer=run.answer("zero_pitch", key),
         word=word,
