@@ -69,6 +69,13 @@ def test_what_was_read_is_read_again():
     assert second.worked_out == ["total", "sign"]
 
 
+def test_of_too_many_answers_none_is_carried_over(monkeypatch):
+    first, was = asked("total")
+    monkeypatch.setattr("mint_lever.run.memo._MOST", 0)
+    second, value = asked("total", first)
+    assert (was, value, second.worked_out) == (3, 3, ["total"])
+
+
 def test_what_comes_out_the_same_goes_no_further():
     first, _ = asked("sign")
     second, value = asked("sign", first, a=2, b=1)

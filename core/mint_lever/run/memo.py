@@ -18,6 +18,11 @@ Key = tuple[Hashable, ...]
 """The name of a fact or an answer, and what it is about."""
 
 
+_MOST = 50_000
+"""With so many answers nothing is carried over: of a run that lives long most are about readings
+that fell out of the log's newest. An evening's run has a tenth of it."""
+
+
 class _Read(NamedTuple):
     """What an answer read. One that was ``made`` can only be made by who asks for it."""
 
@@ -78,6 +83,8 @@ class Memo:
         Both runs are of the same steps. ``same`` are names of facts that are surely the same in
         both; the others are looked up and compared.
         """
+        if len(before._answers) + len(before._doubtful) > _MOST:
+            return
         self._readers = before._readers
         reached = self._reached(list(self._changed(before, same)))
         self._answers = dict(before._answers)

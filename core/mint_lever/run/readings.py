@@ -99,16 +99,6 @@ class _Since(NamedTuple):
     knew: int
 
 
-class _Asked(NamedTuple):
-    """A question, and the settings changed since it was answered; ``control`` is left out of
-    account."""
-
-    step: StepName
-    key: str
-    control: str | None
-    changed: frozenset[str]
-
-
 class Readings(Facts, ABC):
     """One helicopter's log on its present setup, as the steps read it."""
 
@@ -305,7 +295,7 @@ class Readings(Facts, ABC):
         if rules and entry.key in rules.lasting:
             return frozenset()
         about = entry.key.removeprefix(SIGN)
-        because = self._undone_by(_Asked(entry.step, about, control, self._changed(entry)))
+        because = self._undone_by(entry.step, about, control, self._changed(entry))
         refuted = self._memo.fact(("refuted_by", entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
             because |= {f"what “{self.rules_of[refuted.step].title}” shows"}
@@ -320,16 +310,19 @@ class Readings(Facts, ABC):
             if spares_work is None or not spares_work(self, about, aspect)
         }
 
-    def _undone_by(self, asked: _Asked) -> frozenset[str]:
-        """Which changes of settings undo a question's readings, in words."""
-        rules = self.rules_of.get(asked.step)
+    def _undone_by(
+        self, step: StepName, key: str, control: str | None, changed: frozenset[str]
+    ) -> frozenset[str]:
+        """Which of the settings changed since undo a question's readings, in words; ``control`` is
+        left out of account."""
+        rules = self.rules_of.get(step)
         spares = None if rules is None else rules.spares
         arrangement = self.setup.arrangement
         return frozenset(
             words_of(path)
-            for path in asked.changed
-            if path != asked.control and _undoes(self.graph, arrangement, path, asked.step)
-            if spares is None or not spares(self, asked.key, path)
+            for path in changed
+            if path != control and _undoes(self.graph, arrangement, path, step)
+            if spares is None or not spares(self, key, path)
         )
 
     def work_undoing(
