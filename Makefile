@@ -5,7 +5,7 @@ BIN := .venv/bin
 MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
 PORT ?= 8340
 
-.PHONY: demo test bench siege coverage lint build install install-test chromium migrate format pictures types
+.PHONY: demo test judge bench siege coverage lint build install install-test chromium migrate format pictures types
 
 demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
@@ -13,10 +13,21 @@ demo: install build migrate
 	@echo "Mint Lever is at http://127.0.0.1:$(PORT)/ (stop it with Ctrl-C)"
 	$(BIN)/python server/serve.py --port $(PORT)
 
-# Three workers on two processors: a browser test waits half of its time.
+# Three workers on two processors: a browser test waits half of its time. What is compiled is kept
+# for the run, whatever the environment says: a server is started a hundred times.
+test: export PYTHONDONTWRITEBYTECODE =
+test: export PYTHONPYCACHEPREFIX = $(CURDIR)/.venv/compiled
 test: install-test build chromium
-	$(BIN)/python -m pytest -n 3 --dist worksteal
-	cd web && npm test --silent
+	@said=$$(mktemp); (cd web && npm test --silent) >$$said 2>&1 & beside=$$!; \
+	$(BIN)/python -m pytest -n 3 --dist worksteal -m "not judge"; core=$$?; \
+	wait $$beside; web=$$?; cat $$said; rm $$said; exit $$((core || web))
+
+# What finds faults and takes longer: drawn evenings, every width and theme, kills, drawn calls.
+judge: SHARE ?= 1
+judge: export PYTHONDONTWRITEBYTECODE =
+judge: export PYTHONPYCACHEPREFIX = $(CURDIR)/.venv/compiled
+judge: install-test build chromium
+	PYTHONPATH=tests $(BIN)/python benchmarks/judge_parts.py --share $(SHARE)
 
 # Everything a script can check that is not a test. The types are made anew and must come out as
 # they are kept.

@@ -2,17 +2,18 @@
 
     PYTHONPATH=tests .venv/bin/python benchmarks/drive_builds.py 500
 
-Seeds from 300,000 on unless a second number says where they begin. Prints every failure, how many
-asks it took to name a figure the governor was told wrong, and how the head-room was judged.
+Seeds from 300,000 on unless a second number says where they begin (0: anywhere). Prints every
+failure, how many asks it took to name a figure the governor was told wrong, and how the head-room
+was judged. Ends with 1 where one ended wrong.
 """
 
 from __future__ import annotations
 
 import sys
 from collections import Counter
-from multiprocessing.pool import Pool
 
 import judge_drive
+from drawing import arguments, drawn
 from drive_pilot import work_the_drive
 from mint_lever.chain.drive_report import drive_report
 from mint_lever.chain.model import build_chain
@@ -47,28 +48,27 @@ def drive(seed: int) -> Outcome:
     return seed, faults, wrong, asks, rooms
 
 
-def main() -> None:
+def main() -> int:
     """Print how many ended right, every one that did not, and the counts."""
-    builds = int(sys.argv[1]) if len(sys.argv) > 1 else 500
-    first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
-    right, kinds, asked, rooms = 0, Counter[str](), Counter[int](), Counter[str]()
-    with Pool() as pool:
-        for seed, faults, wrong, asks, words in pool.imap(
-            drive, range(first, first + builds), chunksize=5
-        ):
-            right += not wrong
-            kinds.update(faults or ("none",))
-            rooms.update(words)
-            if set(faults) & set(_TOLD):
-                asked[asks] += 1
-            if wrong:
-                print(f"{seed} {', '.join(faults)}: {'; '.join(wrong)}", flush=True)
-    print(f"{right} of {builds} drives ended right")
+    asked = arguments(500, FIRST_SEED, "Drives, judged.")
+    seeds = range(asked.seed, asked.seed + asked.count)
+    done, right, kinds, asks_by, rooms = 0, 0, Counter[str](), Counter[int](), Counter[str]()
+    for seed, faults, wrong, asks, words in drawn(drive, seeds, asked.minutes):
+        done += 1
+        right += not wrong
+        kinds.update(faults or ("none",))
+        rooms.update(words)
+        if set(faults) & set(_TOLD):
+            asks_by[asks] += 1
+        if wrong:
+            print(f"{seed} {', '.join(faults)}: {'; '.join(wrong)}", flush=True)
+    print(f"{right} of {done} drives ended right")
     print("faults hidden:", _counts(kinds))
-    few = sum(count for asks, count in asked.items() if asks <= 3)
-    print(f"a figure told wrong: named in at most 3 asks in {few} of {sum(asked.values())}")
-    print("drives by their asks:", _counts(asked))
+    few = sum(count for asks, count in asks_by.items() if asks <= 3)
+    print(f"a figure told wrong: named in at most 3 asks in {few} of {asks_by.total()}")
+    print("drives by their asks:", _counts(asks_by))
     print("head-room judged:", _counts(rooms))
+    return 0 if right == done else 1
 
 
 def _counts(of: Counter) -> str:
@@ -76,4 +76,4 @@ def _counts(of: Counter) -> str:
 
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main())

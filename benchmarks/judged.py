@@ -2,12 +2,14 @@
 
     PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000
     PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000 310000 any
+    PYTHONPATH=tests .venv/bin/python benchmarks/judged.py 1000 0 any --minutes 8
 
 The number is of builds for each arrangement; every fourth has mechanical mixing, three in four
 pilots have habits of their own (practise/habits.py). With "any" it is of builds in all, their kind
 drawn as well (any_helicopter), one gauge in five without a sign. The seeds are 40,000 and on,
-whatever the number, unless a second number says where they begin; none is left out. Prints every
-failure, and how far it came when it is stopped with Ctrl-C.
+whatever the number, unless a second number says where they begin (0: anywhere); none is left out.
+Prints every failure as it comes, and how far it came when it is stopped with Ctrl-C. Ends with 1
+where one ended wrong.
 """
 
 from __future__ import annotations
@@ -15,11 +17,11 @@ from __future__ import annotations
 import sys
 import time
 from collections import Counter
-from multiprocessing.pool import Pool
 from typing import Any
 
 import judge
 import judge_tail
+from drawing import arguments, drawn
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.habits import any_habits, random_habits
 from mint_lever.run import fitness_of
@@ -74,25 +76,23 @@ def _plain(bench: SimulatedHelicopter) -> tuple[dict[str, Any], dict[str, Any]]:
     return bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
 
 
-def main() -> None:
+def main() -> int:
     """Print how many of each arrangement end right, and every one that does not."""
-    builds = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
-    first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
+    asked = arguments(1000, FIRST_SEED, "Evenings, judged.")
     start = time.perf_counter()
-    kinds: list[ArrangementName | None] = [None] if "any" in sys.argv[3:] else [*ARRANGEMENTS]
-    jobs = [(name, first + i) for i in range(builds) for name in kinds]
+    kinds: list[ArrangementName | None] = [None] if asked.kind == "any" else [*ARRANGEMENTS]
+    jobs = [(name, asked.seed + i) for i in range(asked.count) for name in kinds]
     done, right, honest, took = Counter[str](), Counter[str](), Counter[str](), Counter[str]()
-    with Pool() as pool:
-        try:
-            for arrangement, seed, found, answers in pool.imap(evening, jobs, chunksize=3):
-                done[arrangement] += 1
-                took[arrangement] += answers
-                right[arrangement] += not found
-                honest[arrangement] += found == [HONEST]
-                if found:
-                    print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
-        except KeyboardInterrupt:
-            print(f"stopped before the end; done so far, of {len(jobs)}:")
+    try:
+        for arrangement, seed, found, answers in drawn(evening, jobs, asked.minutes):
+            done[arrangement] += 1
+            took[arrangement] += answers
+            right[arrangement] += not found
+            honest[arrangement] += found == [HONEST]
+            if found:
+                print(f"{arrangement} {seed}: {'; '.join(found)}", flush=True)
+    except KeyboardInterrupt:
+        print(f"stopped before the end; done so far, of {len(jobs)}:")
     for name in ARRANGEMENTS:
         mean = took[name] / max(done[name], 1)
         print(
@@ -100,7 +100,8 @@ def main() -> None:
             f"{mean:.0f} answers an evening"
         )
     print(f"{time.perf_counter() - start:.0f} s")
+    return 0 if done.total() == right.total() + honest.total() else 1
 
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main())

@@ -4,22 +4,27 @@
 
 The number is of seasons; another one is the seed they begin with, else drawn and printed. Prints
 how many were confirmed clean and are, by how many flaws they had, and how many hopeless ones were
-said to be for hands.
+said to be for hands. Ends with 1 where fewer were than is wanted and than luck explains.
 """
 
 from __future__ import annotations
 
 import random
-import secrets
 import sys
 from collections import Counter
-from multiprocessing.pool import Pool
+
+from scipy.stats import binom
 
 import judge_flying
+from drawing import arguments, drawn
 from season_pilot import Habits, Season, hopeless
 
 MOST = {1: 8, 2: 12, 3: 16}
 HOPELESS_MOST = 16
+WANTED = {1: 0.95, 2: 0.85, 0: 0.95}
+"""Which share is to end right, by flaws; of three flaws none is named."""
+LUCK = 1e-4
+"""As rarely as this a share that is as wanted comes out lower by luck alone."""
 
 
 def season(given: tuple[int, int]) -> tuple[int, str, bool]:
@@ -40,26 +45,35 @@ def season(given: tuple[int, int]) -> tuple[int, str, bool]:
     return flaws, flown.ended, flown.clean
 
 
-def main() -> None:
+def main() -> int:
     """Print the table."""
-    count = int(sys.argv[1]) if len(sys.argv) > 1 else 500
-    seed = int(sys.argv[2]) if len(sys.argv) > 2 else secrets.randbelow(10**6)
-    print(f"seasons from seed {seed}")
-    with Pool() as pool:
-        ended = Counter(pool.imap(season, ((seed, n) for n in range(count)), chunksize=5))
+    asked = arguments(500, 0, "Seasons, judged.")
+    jobs = [(asked.seed, n) for n in range(asked.count)]
+    ended = Counter(drawn(season, jobs, asked.minutes))
+    ends = {0: 0}
     for flaws, most in MOST.items():
         of = sum(times for (n, _, _), times in ended.items() if n == flaws)
         right = ended[flaws, "clean", True]
         wrong = ended[flaws, "clean", False]
+        ends[flaws] = right
         print(
             f"{flaws} flaws: {right} of {of} clean and confirmed within {most} flights; "
             f"{wrong} said clean and are not"
         )
     hopeless_ones = {end: t for (n, end, _), t in ended.items() if n == 0}
-    print(
-        f"hopeless: {hopeless_ones.get('hands', 0)} of {sum(hopeless_ones.values())} said for hands"
-    )
+    ends[0] = hopeless_ones.get("hands", 0)
+    print(f"hopeless: {ends[0]} of {sum(hopeless_ones.values())} said for hands")
+    few = [flaws for flaws, share in WANTED.items() if ends[flaws] < _least(ended, flaws, share)]
+    for flaws in few:
+        print(f"fewer than {WANTED[flaws]:.0%} of those with {flaws or 'hopeless'} flaws")
+    return 1 if few else 0
+
+
+def _least(ended: Counter[tuple[int, str, bool]], flaws: int, share: float) -> float:
+    """The fewest of these seasons that may end right where ``share`` of all do."""
+    of = sum(times for (n, _, _), times in ended.items() if n == flaws)
+    return float(binom.ppf(LUCK, of, share))
 
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main())

@@ -3,17 +3,18 @@
     PYTHONPATH=tests .venv/bin/python benchmarks/tail_builds.py 1000
 
 The number is of builds over the three arrangements, in turn; seeds from 200,000 on unless a second
-number says where they begin. Prints every failure, and how many readings and looks it took.
+number says where they begin (0: anywhere). Prints every failure, and how many readings and looks it
+took. Ends with 1 where one ended wrong.
 """
 
 from __future__ import annotations
 
 import sys
 from collections import Counter
-from multiprocessing.pool import Pool
 
 import judge
 import judge_tail
+from drawing import arguments, drawn
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.simulate.builds import random_helicopter
 from tail_pilot import work_the_tail
@@ -41,21 +42,22 @@ def tail(seed: int) -> tuple[int, list[str], dict[tuple[str, str], int]]:
     return seed, wrong, {each: reads[each] for each in COUNTED}
 
 
-def main() -> None:
+def main() -> int:
     """Print how many ended right, every one that did not, and the counts."""
-    builds = int(sys.argv[1]) if len(sys.argv) > 1 else 1000
-    first = int(sys.argv[2]) if len(sys.argv) > 2 else FIRST_SEED
-    right, counts = 0, Counter[tuple[str, int]]()
-    with Pool() as pool:
-        for seed, wrong, reads in pool.imap(tail, range(first, first + builds), chunksize=5):
-            right += not wrong
-            if wrong:
-                print(f"{seed}: {'; '.join(wrong)}", flush=True)
-            counts.update((".".join(of), times) for of, times in reads.items())
-    print(f"{right} of {builds} tails ended right")
+    asked = arguments(1000, FIRST_SEED, "Tails, judged.")
+    seeds = range(asked.seed, asked.seed + asked.count)
+    done, right, counts = 0, 0, Counter[tuple[str, int]]()
+    for seed, wrong, reads in drawn(tail, seeds, asked.minutes):
+        done += 1
+        right += not wrong
+        if wrong:
+            print(f"{seed}: {'; '.join(wrong)}", flush=True)
+        counts.update((".".join(of), times) for of, times in reads.items())
+    print(f"{right} of {done} tails ended right")
     for (what, times), count in sorted(counts.items()):
         print(f"{what}: {times} times in {count}")
+    return 0 if right == done else 1
 
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main())

@@ -122,6 +122,7 @@ def test_a_whole_evening_by_keyboard_alone(page, fresh_bench, axe):
 
 @BY_THUMB
 class TestByTouch:
+    @pytest.mark.judge
     def test_a_whole_evening(self, page, described_bench, axe):
         def take(question):
             page.get_by_role("button", name=re.compile("the simulated model G$")).tap()
@@ -336,6 +337,7 @@ def test_the_model_learns_and_no_step_is_undone(page, demo, axe):
     page.get_by_text("Every step done, in practice").wait_for()
 
 
+@pytest.mark.judge
 def test_every_step_of_a_run_with_stale_ones_is_open_to_all(page, axe, demo):
     open_bench(page, "Yarrow 570")
     steps = page.locator("[data-step]")

@@ -35,6 +35,7 @@ class TestAxe:
         page.get_by_role("heading", name="Remove Tansy 380?").wait_for()
         axe("remove")
 
+    @pytest.mark.judge
     def test_every_stage_of_every_function(self, page, axe, demo):
         stand_at(page, address_of(page, "Tansy 380"), "path")
         page.get_by_label("Pitch at point 3").press("ArrowUp")

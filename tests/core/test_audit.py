@@ -333,9 +333,7 @@ WHOLE = clean(arrangement="transmitter_mixes_unit_behind")
 LEAVES = [(path, value) for path, value in settings_of(WHOLE).items() if path != "version"]
 
 
-@settings(max_examples=300, deadline=None)
-@given(st.data())
-def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
+def audit_and_monitor_hold(data):
     arrangement = data.draw(
         st.sampled_from(["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"])
     )
@@ -368,6 +366,19 @@ def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
             if stages["limited_pct"] is not None:
                 channel = getattr(setup.transmitter.channels, name)
                 assert -channel.limit_low_pct <= stages["limited_pct"] <= channel.limit_high_pct
+
+
+@settings(max_examples=40)
+@given(st.data())
+def test_no_input_of_the_schema_makes_audit_or_monitor_raise(data):
+    audit_and_monitor_hold(data)
+
+
+@pytest.mark.judge
+@settings(max_examples=300)
+@given(st.data())
+def test_many_inputs_of_the_schema_make_neither_raise(data):
+    audit_and_monitor_hold(data)
 
 
 def test_an_idle_up_that_stops_is_said_only_where_no_governor_is_on():

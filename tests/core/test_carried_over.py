@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 
+from few import few
 from mint_lever.chain.model import build_chain
 from mint_lever.faults import MintLeverError
 from mint_lever.practise.evening import next_move
@@ -101,7 +102,7 @@ class Log:
         self.events.append(Event(self.sequence, WORKED_ON[happen(self.bench, self.draw)]))
 
 
-@pytest.mark.parametrize("seed", range(340_000, 340_003))
+@pytest.mark.parametrize("seed", few(range(340_000, 340_003), 1))
 def test_a_carried_run_says_what_one_from_nothing_says(seed):
     log = Log(seed)
     for _ in range(60):

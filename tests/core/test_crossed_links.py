@@ -7,6 +7,7 @@ reads the blades exchanged after it.
 import numpy as np
 import pytest
 
+from few import few
 from mint_lever.practise.hands import take
 from mint_lever.setup.fresh import fresh_setup
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -44,7 +45,7 @@ def pitches(bench):
     return [bench.quiet_copy().read_gauge(blade, 180.0) for blade in (0, 1)]
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", few(range(50)))
 def test_each_others_link_is_recognised_and_said(seed):
     bench, asked = drawn(seed), []
 
@@ -64,7 +65,7 @@ def test_each_others_link_is_recognised_and_said(seed):
     assert len(events) <= 4
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", few(range(50)))
 def test_a_gauge_on_the_other_blade_is_recognised(seed):
     """The blades are taken for each other until the pilot is asked."""
     bench, asked = drawn(seed + 100), []
@@ -82,7 +83,7 @@ def test_a_gauge_on_the_other_blade_is_recognised(seed):
     assert max(map(abs, pitches(bench))) <= 0.65
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", few(range(50)))
 def test_a_pilot_who_turns_the_right_links_is_not_asked(seed):
     bench = drawn(seed + 200)
     _, _, reads = work_through_parts(bench, [zero_pitch.STEP], 40)

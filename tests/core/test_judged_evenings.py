@@ -8,6 +8,7 @@ import pytest
 
 import judge
 import judge_tail
+from few import few
 from mint_lever.practise.evening import work_through
 from mint_lever.practise.habits import any_habits, random_habits
 from mint_lever.run import fitness_of
@@ -28,7 +29,7 @@ ANY = range(321_000, 321_005)
 NAMED = [330_027, 330_171, 330_706, 330_964]
 
 
-@pytest.mark.parametrize(("seed", "arrangement", "layout"), SEEDS)
+@pytest.mark.parametrize(("seed", "arrangement", "layout"), few(SEEDS, 3))
 def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
     """The seeds were written down before they were run. Three pilots in four have habits of their
     own; to some of them something happens in mid-evening."""
@@ -36,7 +37,7 @@ def test_an_evening_ends_right_by_the_metal_itself(seed, arrangement, layout):
     ends_right(bench, work_through(bench, random_habits(seed), seed))
 
 
-@pytest.mark.parametrize("seed", [*ANY, *NAMED])
+@pytest.mark.parametrize("seed", few([*NAMED, *ANY], len(NAMED)))
 def test_an_evening_with_any_kind_of_helicopter_ends_right(seed):
     """The kind is drawn as well: two to five blades, how the unit is shown its throw, what it
     learns by, how clearance is judged; one gauge in five shows no sign."""

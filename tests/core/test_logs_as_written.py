@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 
 from command_line import run as run_cli
+from few import few
 from made_log import MAP, flight
 from mint_lever.telemetry.guessing import guess_columns, scales_of
 from mint_lever.telemetry.recorded import read_log
@@ -47,7 +48,7 @@ def written(columns, between, comma, time, sign, mark, start):
     return (b"\xef\xbb\xbf" if mark else b"") + "\n".join(lines).encode()
 
 
-@pytest.mark.parametrize("seed", range(54))
+@pytest.mark.parametrize("seed", few(range(54)))
 def test_the_same_flight_says_the_same_however_it_is_written(seed):
     rng = np.random.default_rng([seed, 20])
     between = str(rng.choice([";", "\t", ","]))
@@ -79,7 +80,7 @@ def test_a_current_counted_negative_is_never_a_negative_resistance():
     assert any("counted negative" in each["text"] for each in found["findings"])
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", few(range(50)))
 def test_hunting_hides_no_punch_and_is_told_beside_it(seed):
     """Fifty flights that hunt by 0.9 to 1.6 % and are punched all the same."""
     rng = np.random.default_rng([seed, 21])

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 import judge_tail
+from few import few
 from mint_lever.setup import Change
 from mint_lever.simulate.builds import random_helicopter
 from tail_pilot import work_the_tail
@@ -32,7 +33,7 @@ def unknown_rod(seed):
     return bench
 
 
-@pytest.mark.parametrize("seed", range(217_000, 217_060))
+@pytest.mark.parametrize("seed", few(range(217_000, 217_060)))
 def test_the_first_turn_tells_and_the_rest_is_right(seed):
     bench = unknown_rod(seed)
     entries, events, reads = work_the_tail(bench)
@@ -53,6 +54,7 @@ def test_the_first_turn_tells_and_the_rest_is_right(seed):
         assert goes * (aim - before.value) > 0, "the same wrong way again"
 
 
+@pytest.mark.judge
 def test_what_the_rod_does_is_written_down_with_a_described_tail():
     learned = []
     for seed in range(217_000, 217_012, 2):

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 import judge_tail
+from few import few
 from mint_lever.run import Entry
 from mint_lever.setup import Change, fresh_setup
 from mint_lever.simulate.builds import random_helicopter
@@ -16,7 +17,7 @@ from tail_pilot import work_the_tail
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
 
 
-@pytest.mark.parametrize("seed", range(218_000, 218_060))
+@pytest.mark.parametrize("seed", few(range(218_000, 218_060)))
 def test_the_description_is_doubted_after_one_round(seed):
     """Sixty tails described the wrong way: now the slider is looked at, now the blade's edge."""
     bench = random_helicopter(seed, ARRANGEMENTS[seed % 3])
@@ -45,7 +46,7 @@ def test_the_description_is_doubted_after_one_round(seed):
             assert words not in wrong
 
 
-@pytest.mark.parametrize("seed", range(50))
+@pytest.mark.parametrize("seed", few(range(50)))
 def test_a_gain_channel_the_other_way_round_is_turned_once(seed):
     rng = np.random.default_rng([seed, 19])
     setup = fresh_setup("Dill 500")

@@ -265,6 +265,7 @@ def evening(table):
     raise AssertionError("the evening never ended")
 
 
+@pytest.mark.judge
 def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, helicopter):
     assert table.tab.send("POST", f"{table.path}/simulated/fresh").status_code == 409
     practise(table)
