@@ -308,7 +308,7 @@ class TestOneFigureForBothSides:
         rng = np.random.default_rng(seed)
         side = rng.choice([-1, 1])
         true = side * np.array([0.5, 0.5, -0.5, -0.4, 0.0][: rng.integers(3, 6)])
-        read = [round(float(value), 1) for value in true + rng.uniform(-0.05, 0.05, len(true))]
+        read = [round(float(value), 1) for value in true + rng.uniform(-0.1, 0.1, len(true))]
         setup = fresh_setup("Lovage 480", blades=len(read))
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate(read)]
         a = read[0] - (max(read) + min(read)) / 2

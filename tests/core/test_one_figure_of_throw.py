@@ -48,6 +48,28 @@ def test_a_throw_read_before_there_was_a_hold_counts_too():
     assert bench_run(now, entries).advice("clearance").summary
 
 
+@pytest.mark.parametrize("seed", few(range(60)))
+def test_a_throw_read_at_less_than_full_rates_stands_only_while_they_do(seed):
+    """Read at 70 % and set to 100 % afterwards, more arrives than was read. Set after the reading,
+    a rate changes nothing of the metal, nor does one of another mode."""
+    rng = np.random.default_rng(seed)
+    hold = fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2])
+    full = hold if seed % 3 else edited(hold, ("transmitter.modes.hold", None))
+    mode = "hold" if seed % 3 else "normal"
+    rate = f"rates.{rng.choice(['aileron', 'elevator'])}.rate{rng.choice(['', '_low'])}_pct"
+    short = edited(full, (f"transmitter.modes.{mode}.{rate}", float(rng.integers(40, 100))))
+    other = edited(full, (f"transmitter.modes.idle_up_1.{rate}", 60.0))
+    reads = [("cyclic_throw", "right", 9.4), ("cyclic_throw", "left", -9.4), *SWEEPS]
+
+    def standing(then, now):
+        run = bench_run(now, [Entry(n, *each, then) for n, each in enumerate(reads)])
+        return {step for step, key, _ in reads if run.held(step, key)}
+
+    steps = {"cyclic_throw", "clearance"}
+    assert standing(short, full) == set()
+    assert standing(short, short) == standing(full, short) == standing(full, other) == steps
+
+
 @pytest.mark.parametrize("travel", [110.0, 118.0, 125.0, 140.0])
 @pytest.mark.parametrize("function", ["collective", "aileron", "elevator", "rudder"])
 def test_more_travel_than_arrives_is_worth_a_look_and_less_is_a_fault(travel, function):

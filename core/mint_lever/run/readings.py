@@ -16,7 +16,7 @@ from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.ways import Direction
 from mint_lever.devices import DeviceProfile, GaugeFigures
 from mint_lever.dials import function_way
-from mint_lever.modes.on_the_bench import bench_mode
+from mint_lever.modes.on_the_bench import bench_mode, shortens_cyclic
 from mint_lever.run.advice import Mark
 from mint_lever.run.facts import Facts
 from mint_lever.run.graph import Graph, Node, StepName
@@ -49,17 +49,20 @@ class Ruled(Node):
     standing although it belongs to the step; ``spares_work`` the same of work by hand. ``repeats``
     is how far two readings of one thing lie apart on a good instrument, in the questions' own unit.
     ``by_gauge``: its readings are those of the pilot's pitch gauge, and one that repeats worse
-    than that widens it. ``looked_at_with`` are steps whose looks are the same looks: following
-    either's advice asks for both anew. ``shows`` says of an answer which directions of the model it
-    shows to be right, and which to be wrong. ``refutes`` says of an answer which questions of other
-    steps it takes back: they are to be looked at again. ``lasting`` are keys of questions about
-    the pilot's own tools: nothing done to the model or its settings undoes their answers.
+    than that widens it. ``full_cyclic``: its readings are of full cyclic stick; those of a mode
+    that sent less of it stand only while its rates do. ``looked_at_with`` are steps whose looks are
+    the same looks: following either's advice asks for both anew. ``shows`` says of an answer which
+    directions of the model it shows to be right, and which to be wrong. ``refutes`` says of an
+    answer which questions of other steps it takes back: they are to be looked at again. ``lasting``
+    are keys of questions about the pilot's own tools: nothing done to the model or its settings
+    undoes their answers.
     """
 
     spares: Callable[[Readings, str, str], bool] | None = None
     spares_work: Callable[[Readings, str, Aspect], bool] | None = None
     repeats: float = 0.2
     by_gauge: bool = False
+    full_cyclic: bool = False
     looked_at_with: tuple[StepName, ...] = ()
     shows: Callable[[Entry], Mapping[Direction, bool]] | None = None
     refutes: Callable[[Entry], Collection[tuple[StepName, str]]] | None = None
@@ -295,7 +298,10 @@ class Readings(Facts, ABC):
         if rules and entry.key in rules.lasting:
             return frozenset()
         about = entry.key.removeprefix(SIGN)
-        because = self._undone_by(entry.step, about, control, self._changed(entry))
+        changed = self._changed(entry)
+        because = self._undone_by(entry.step, about, control, changed)
+        if rules and rules.full_cyclic:
+            because |= {words_of(path) for path in changed if shortens_cyclic(entry.setup, path)}
         refuted = self._memo.fact(("refuted_by", entry.step, entry.key))
         if refuted is not None and refuted.sequence > entry.sequence:
             because |= {f"what “{self.rules_of[refuted.step].title}” shows"}

@@ -303,6 +303,7 @@ STEP = Step(
     title="Clearance",
     why="Nothing may stall or touch anywhere the sticks can reach together.",
     rests_on=("cyclic_throw", "collective_range"),
+    full_cyclic=True,
     advise=_advise,
     brief=_brief,
     simulate=_simulate,

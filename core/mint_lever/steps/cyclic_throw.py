@@ -717,6 +717,7 @@ STEP = Step(
     why="Enough for the stabiliser to work with, not so much that it turns nervous.",
     rests_on=("level",),
     by_gauge=True,
+    full_cyclic=True,
     teaches=True,
     advise=_advise,
     simulate=_simulate,
