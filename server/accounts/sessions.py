@@ -12,8 +12,10 @@ from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.models import User
 from django.contrib.sessions.backends.db import SessionStore as InDatabase
 from django.contrib.sessions.base_session import AbstractBaseSession
-from django.db import models
+from django.db import connection, models
 from django.utils import timezone
+
+from config.prepared import Prepared
 
 MOST = 20
 """A pilot's browsers. The one signed in longest ago makes room for another."""
@@ -46,6 +48,17 @@ class PilotSession(AbstractBaseSession):
         return SessionStore
 
 
+_EXPIRES = PilotSession._meta.get_field("expire_date")
+_PILOT_FIELDS = [field.attname for field in User._meta.concrete_fields]
+_KEPT = Prepared(
+    lambda: (
+        PilotSession.objects.filter(session_key="")
+        .filter(expire_date__gt=timezone.now())
+        .values_list("session_data", *(f"pilot__{name}" for name in _PILOT_FIELDS))
+    )
+)
+
+
 class SessionStore(InDatabase):
     """Django's own store, with the pilot beside what is kept."""
 
@@ -56,14 +69,16 @@ class SessionStore(InDatabase):
 
     def load(self) -> dict[str, Any]:
         """Read what is kept, and the pilot along with it."""
-        kept = PilotSession.objects.select_related("pilot").filter(
-            session_key=self.session_key, expire_date__gt=timezone.now()
-        )
-        row = kept.first()
+        now = _EXPIRES.get_db_prep_value(timezone.now(), connection)
+        row = _KEPT.first(self.session_key, now)
         if row is None:
             self._session_key = None
-        _read_along.set(row.pilot if row else None)
-        return self.decode(row.session_data) if row else {}
+            _read_along.set(None)
+            return {}
+        data, *pilot = row
+        signed_in = pilot[_PILOT_FIELDS.index("id")] is not None
+        _read_along.set(User.from_db(connection.alias, _PILOT_FIELDS, pilot) if signed_in else None)
+        return self.decode(data)
 
     def create_model_instance(self, data: dict[str, Any]) -> PilotSession:
         """Make the row of what is kept."""

@@ -1,4 +1,4 @@
-"""What each server process runs: the front, with Django behind it."""
+"""What the server's processes run: the front, with Django behind it, loaded with all its routes."""
 
 import gc
 import os
@@ -8,7 +8,11 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
 _django = get_wsgi_application()
 
+from django.urls import get_resolver  # noqa: E402 (needs the settings)
+
 from config.front import Bounds, Front  # noqa: E402 (needs the settings)
+
+get_resolver().check()  # loads every route
 
 application = Front(_django, Bounds())
 
@@ -17,3 +21,4 @@ application = Front(_django, Bounds())
 gc.collect()
 gc.freeze()
 gc.set_threshold(50_000, 20, 20)
+gc.enable()

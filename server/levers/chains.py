@@ -6,10 +6,17 @@ from functools import lru_cache
 from django.http import Http404
 from django.shortcuts import get_object_or_404
 
+from config.prepared import Prepared
 from config.problems import Refused
 from hangar.documents import setup_of
 from hangar.models import DraftVersion, Helicopter
 from mint_lever.chain import Chain, build_chain
+
+_THEIRS = Prepared(
+    lambda: (
+        Helicopter.objects.filter(pk=uuid.UUID(int=0)).filter(owner_id=0).values_list("owner_id")
+    )
+)
 
 
 def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
@@ -19,7 +26,7 @@ def chain_of(pilot_id: int, helicopter_id: uuid.UUID, version: int) -> Chain:
     draft has moved on so far that nothing is known of that version, or never came to it.
     """
     # Asked each time: another process may have removed it.
-    if not Helicopter.objects.filter(pk=helicopter_id, owner_id=pilot_id).exists():
+    if _THEIRS.first(helicopter_id.hex, pilot_id) is None:
         raise Http404
     return _built(helicopter_id, version)
 
