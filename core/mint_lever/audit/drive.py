@@ -7,14 +7,14 @@ from collections.abc import Iterator
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
-from mint_lever.chain.drive_report import drive_report
-from mint_lever.chain.loads import loads
 from mint_lever.drive.described import machine_of
 from mint_lever.drive.governing import governed_modes
+from mint_lever.drive.machine import VOLTS
 from mint_lever.drive.pinions import RotorLoad, most_omega
 from mint_lever.measure.headroom import GOOD_PCT, LEAST_PCT, headroom_word
 from mint_lever.rotor.air import air_density
 from mint_lever.rotor.described import main_rotor
+from mint_lever.rotor.hover import MOST_PITCH_DEG
 from mint_lever.rotor.turning import RAD_S
 from mint_lever.setup.edit import Change
 from mint_lever.setup.flown import INDEPENDENT
@@ -105,16 +105,18 @@ def target_beyond_the_drive(at: Audited) -> Iterator[Finding]:
     for name in governed_modes(at.setup):
         rpm = at.chain.mode(name).head_speed_rpm
         rotor = None if rpm is None else main_rotor(at.setup, rpm, air_density())
-        full = loads(at.chain, name, rotor).computed_deg
-        if rpm is None or rotor is None or full is None:
-            continue
-        room = drive_report(at.chain, name, rpm)["packs"]["resting"]["headroom_full_pct"]
-        if headroom_word(room) != "out":
+        pitch, reached = at.collective[name]
+        full = float(pitch[-1]) if reached[-1] else np.inf
+        if rpm is None or rotor is None or abs(full) > MOST_PITCH_DEG:
             continue
         power = float(rotor.power_w(full))
+        held = machine.steady(power, rotor.omega, VOLTS["resting"])
+        room = float(held.headroom_pct) if held.holds else None
+        if headroom_word(room) != "out":
+            continue
         load = RotorLoad(rotor.omega, power, power)
         most = most_omega(machine, machine.gear, load, duty=np.array(1 - GOOD_PCT / 100)) / RAD_S
-        held = 10.0 * (float(most) // 10)
+        to = 10.0 * (float(most) // 10)
         yield Finding(
             severity="fault" if room is None else "look",
             path=f"transmitter.modes.{name}.head_speed_rpm",
@@ -126,7 +128,7 @@ def target_beyond_the_drive(at: Audited) -> Iterator[Finding]:
             ),
             why=f"With less than {LEAST_PCT:g} % left the speed sags when it is needed most, and "
             "the tail with it.",
-            fix=f"Ask for {held:g} rpm or less, or fit a larger pinion: Head speed compares them.",
+            fix=f"Ask for {to:g} rpm or less, or fit a larger pinion: Head speed compares them.",
             device="transmitter",
             rests_on="motor, gear, pack and blades as written down",
         )

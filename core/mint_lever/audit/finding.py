@@ -7,14 +7,23 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
-from mint_lever.axes import SENT, Array, Sent
-from mint_lever.chain.model import Chain, build_chain
+import numpy as np
+from numpy.typing import ArrayLike
+
+from mint_lever.axes import SENT, Array, Mask, Sent
+from mint_lever.chain.model import Chain, chain_of
 from mint_lever.chain.sticks import Sticks
 from mint_lever.chain.ways import Direction
+from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import MODE_WORDS, MODES, Mode, ModeName
 from mint_lever.transmitter.mixes import add_mixes
+from mint_lever.transmitter.shaping import curve_of
+
+AT_STICK = np.array([-100.0, *np.linspace(0.0, 100.0, 11)])
+"""Collective sticks (percent): full down, and those at which the switch is moved in flight, from
+the middle up."""
 
 Severity = Literal["danger", "fault", "look", "not_set"]
 Device = Literal["transmitter", "unit", "helicopter", "speed controller"]
@@ -71,13 +80,29 @@ class Audited:
     @cached_property
     def chain(self) -> Chain:
         """The chain of the setup."""
-        return build_chain(self.setup)
+        return chain_of(self.setup)
 
     @property
     def modes(self) -> list[tuple[ModeName, Mode]]:
         """The flight modes this setup has, by name."""
         every = self.setup.transmitter.modes
         return [(name, getattr(every, name)) for name in MODES if getattr(every, name) is not None]
+
+    @cached_property
+    def collective(self) -> dict[ModeName, tuple[Array, Mask]]:
+        """Collective pitch (deg) of every flight mode at ``AT_STICK``, and where it is reached."""
+        curves: dict[ModeName, ArrayLike] = {
+            name: curve_of(mode, "pitch", AT_STICK) for name, mode in self.modes
+        }
+        return collective_of_modes(self.chain, curves)
+
+    @cached_property
+    def straight_ends_deg(self) -> tuple[float, float]:
+        """Collective pitch (deg) at both ends of a straight curve in the first mode, the lower
+        first."""
+        pitch, _ = collective_deg(self.chain, self.modes[0][0], [0.0, 100.0])
+        low, high = sorted(pitch.tolist())
+        return low, high
 
     def sent_pct(self, mode: ModeName, what: Sent) -> Array:
         """What a function's channel sends (percent, direction apart) over the collective stick."""

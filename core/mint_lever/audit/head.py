@@ -14,7 +14,6 @@ from mint_lever.dials import ring
 from mint_lever.measure.clearance import touches
 from mint_lever.measure.throw import UNIT_WINDOW
 from mint_lever.measure.verdict import SIDES_EQUAL
-from mint_lever.modes.pitch_degrees import collective_deg
 from mint_lever.rotor.harmonics import phase_error_deg
 from mint_lever.setup.airframe import LAYOUT_WORDS, Swash
 from mint_lever.setup.edit import Change
@@ -201,6 +200,4 @@ def _ends(at: Audited) -> tuple[float, float, bool]:
     up, down = (at.read.get(f"collective_range.{key}") for key in ("up", "down"))
     if up is not None and down is not None:
         return down, up, True
-    pitch, _ = collective_deg(at.chain, at.modes[0][0], [0.0, 100.0])
-    low, high = sorted(pitch.tolist())
-    return low, high, False
+    return *at.straight_ends_deg, False

@@ -7,14 +7,9 @@ from itertools import pairwise
 
 import numpy as np
 
-from mint_lever.audit.finding import Audited, Finding, degrees, mode_words, percent
-from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.audit.finding import AT_STICK, Audited, Finding, degrees, mode_words, percent
 from mint_lever.modes.switching import JUMP_DEG
-from mint_lever.transmitter.shaping import curve_of
 
-_IN_FLIGHT = np.linspace(0.0, 100.0, 11)
-"""Collective sticks at which the switch is moved in flight: from the middle up."""
-_ENDS = np.array([-100.0, 100.0])
 _MISSED_DEG = 1.0
 """Less pitch in hold than this short of the flying modes is worth a word. From memory."""
 
@@ -39,20 +34,15 @@ def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
 
 def pitch_jumps(at: Audited) -> Iterator[Finding]:
     """Pitch does not leap as the switch moves between flying modes. From memory: 4° is a leap."""
-    flying = [name for name, _ in at.modes if name != "hold"]
-    for before, after in pairwise(flying):
-        one, other = (
-            collective_deg(at.chain, name, curve_of(at.chain.mode(name), "pitch", _IN_FLIGHT))[0]
-            for name in (before, after)
-        )
-        jump = other - one
+    for before, after in pairwise(name for name in at.collective if name != "hold"):
+        jump = (at.collective[after][0] - at.collective[before][0])[1:]
         worst = int(np.abs(jump).argmax())
         if abs(jump[worst]) > JUMP_DEG:
             yield Finding(
                 severity="fault",
                 path=f"transmitter.modes.{after}.pitch_curve",
                 found=f"pitch jumps {degrees(jump[worst])} from {mode_words(before)} to "
-                f"{mode_words(after)} at stick {(_IN_FLIGHT[worst] + 100) / 2:.0f} %",
+                f"{mode_words(after)} at stick {(AT_STICK[1 + worst] + 100) / 2:.0f} %",
                 why="The model leaps or drops as the switch moves.",
                 fix="Bring the two curves together from half stick up.",
                 device="transmitter",
@@ -64,13 +54,9 @@ def hold_without_full_pitch(at: Audited) -> Iterator[Finding]:
     """Hold keeps the full pitch range for autorotation. Common practice, no source."""
     if at.setup.transmitter.modes.hold is None:
         return
-    ends = {
-        name: collective_deg(at.chain, name, curve_of(mode, "pitch", _ENDS))[0]
-        for name, mode in at.modes
-    }
-    for end, word, way in ((0, "low", -1.0), (1, "high", 1.0)):
-        own = float(ends["hold"][end])
-        most = max(way * float(pitch[end]) for pitch in ends.values())
+    for end, word, way in ((0, "low", -1.0), (-1, "high", 1.0)):
+        own = float(at.collective["hold"][0][end])
+        most = max(way * float(pitch[end]) for pitch, _ in at.collective.values())
         if most - way * own > _MISSED_DEG:
             yield Finding(
                 severity="look",

@@ -8,8 +8,9 @@ import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, percent
 from mint_lever.axes import FUNCTIONS, SENT, Function
-from mint_lever.chain.model import Signals, build_chain
+from mint_lever.chain.model import Chain, build_chain
 from mint_lever.chain.sticks import Sticks
+from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
 from mint_lever.setup.modes import ModeName
 from mint_lever.setup.transmitter import FreeMix
@@ -111,14 +112,12 @@ _ENDS = np.array(np.meshgrid(*[_THREE] * len(FUNCTIONS))).reshape(len(FUNCTIONS)
 def _driven(at: Audited, modes: Sequence[ModeName], without: list[FreeMix]) -> str | None:
     """What is asked of a channel that is held at its limit, and is not so with the mixes
     ``without``; None where none is."""
-    transmitter = at.setup.transmitter.model_copy(update={"free_mixes": without})
-    plain = build_chain(at.setup.model_copy(update={"transmitter": transmitter}))
     sticks, here = Sticks.at(*_ENDS), at.setup.transmitter.modes.names()
     for mode in (name for name in modes if name in here):
-        mixed, before = (
-            _sent(at, chain.signals(chain.shaped(sticks, mode), mode))
-            for chain in (at.chain, plain)
-        )
+        mixed = _sent(at, at.chain, sticks, mode)
+        if not any(stages.limit_acts[row].any() for _, stages, row in mixed):
+            continue
+        before = _sent(at, _with_mixes(at.setup, without), sticks, mode)
         for (name, stages, row), (_, other, _) in zip(mixed, before, strict=True):
             asked = float(np.abs(stages.trimmed_pct[row]).max())
             more = asked > float(np.abs(other.trimmed_pct[row]).max()) + 1e-9
@@ -128,8 +127,16 @@ def _driven(at: Audited, modes: Sequence[ModeName], without: list[FreeMix]) -> s
     return None
 
 
-def _sent(at: Audited, run: Signals) -> list[tuple[str, ChannelStages, int]]:
+def _with_mixes(setup: Setup, mixes: list[FreeMix]) -> Chain:
+    transmitter = setup.transmitter.model_copy(update={"free_mixes": mixes})
+    return build_chain(setup.model_copy(update={"transmitter": transmitter}))
+
+
+def _sent(
+    at: Audited, chain: Chain, sticks: Sticks, mode: ModeName
+) -> list[tuple[str, ChannelStages, int]]:
     """Every channel that is sent, by name, with its row of the stages."""
+    run = chain.signals(chain.shaped(sticks, mode), mode)
     sent = [(name, run.channel, SENT.index(name)) for name in (*_used(at), "throttle")]
     if run.servo_channel is not None:
         servos = len(at.setup.airframe.servos)

@@ -15,7 +15,7 @@ from mint_lever.rotor.turning import RAD_S
 MOST_DUTY = 0.85
 """A target is judged by this duty at full collective on a resting pack: 15 % of head-room is good
 (common practice, no source)."""
-_ROUNDS = 40
+_ROUNDS, _PARTS = 10, 16
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -81,15 +81,18 @@ def most_omega(
 ) -> Array:
     """Give the highest head speed (rad/s) of each gear at which full collective asks for no more
     than a duty, from cells of so many volts; all broadcast. The duty grows with the speed, so
-    halving finds it."""
+    halving finds it: four times in one go."""
     ratio, most, cell = np.broadcast_arrays(gears, duty, volt)
     low = np.zeros(ratio.shape)
     high = machine.kv_si * machine.cells * cell / ratio
+    inside = np.arange(1.0, _PARTS).reshape(-1, *[1] * ratio.ndim)
     for _ in range(_ROUNDS):
-        middle = (low + high) / 2
-        held = machine.steady(load.full_at(middle), middle, cell, ratio)
+        part = (high - low) / _PARTS
+        speeds = low + inside * part
+        held = machine.steady(load.full_at(speeds), speeds, cell, ratio)
         fits = held.holds & (held.duty <= most)
-        low, high = np.where(fits, middle, low), np.where(fits, high, middle)
+        low = low + part * np.cumprod(fits, axis=0).sum(axis=0)
+        high = low + part
     return low
 
 

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import SENT, Array, Mask
-from mint_lever.chain.model import Chain, build_chain
+from mint_lever.chain.model import Chain, chain_of
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.harmonics import ROUND_DEG
 from mint_lever.setup.by_identity import ByIdentity
@@ -60,14 +60,28 @@ def collective_deg(chain: Chain, mode: ModeName, curve_pct: ArrayLike) -> tuple[
 
     Through everything behind the curve: the mode's free mixes, channels, unit, linkage and head.
     """
-    percent = np.atleast_1d(np.asarray(curve_pct, dtype=float))
-    shaped = np.zeros((len(SENT), len(percent)))
-    shaped[0] = 2.0 * percent - 100.0
-    swash = chain.run_shaped(shaped, mode).swash
+    return collective_of_modes(chain, {mode: curve_pct})[mode]
+
+
+def collective_of_modes(
+    chain: Chain, curves_pct: Mapping[ModeName, ArrayLike]
+) -> dict[ModeName, tuple[Array, Mask]]:
+    """Give the same of several modes, each for values of its own: linkage and head are solved once
+    for all of them."""
+    demands, counts = [], []
+    for mode, curve_pct in curves_pct.items():
+        percent = np.atleast_1d(np.asarray(curve_pct, dtype=float))
+        shaped = np.zeros((len(SENT), len(percent)))
+        shaped[0] = 2.0 * percent - 100.0
+        demands.append(chain.signals(shaped, mode).demand)
+        counts.append(len(percent))
+    swash = chain.answer(np.concatenate(demands, axis=-1)).swash
     # The mean over the turn (formulas §6); eight azimuths cancel every harmonic up to the seventh.
     all_round = chain.grip.pitch(swash.pose, ROUND_DEG[::3])
-    pitch: Array = all_round.pitch_deg.mean(axis=0)
-    return pitch, swash.reachable & all_round.reachable.all(axis=0)
+    places = np.cumsum(counts)[:-1]
+    pitch = np.split(all_round.pitch_deg.mean(axis=0), places)
+    met = np.split(swash.reachable & all_round.reachable.all(axis=0), places)
+    return dict(zip(curves_pct, zip(pitch, met, strict=True), strict=True))
 
 
 def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: str) -> list[float]:
@@ -119,7 +133,7 @@ def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
 @lru_cache(maxsize=64)
 def _table(of: ByIdentity[Setup], mode: ModeName) -> tuple[Array, Array]:
     """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
-    pitch, reachable = collective_deg(build_chain(of.part), mode, _TABLE_PCT)
+    pitch, reachable = collective_deg(chain_of(of.part), mode, _TABLE_PCT)
     steps = np.diff(pitch)
     falling = bool(steps.sum() < 0)
     # What is clamped or held no longer moves: only the part that still does can be inverted.
@@ -141,12 +155,17 @@ def sticks_for(
     """
     wanted = np.atleast_1d(np.asarray(wanted_deg, dtype=float))
     coarse = np.linspace(0.0, 100.0, POINTS)
-    over = _over(chain, mode, np.tile(coarse, (len(wanted), 1)), wanted, own)
-    cells = [_last_crossing(row) for row in over]
+    known = (
+        _coarsely(ByIdentity(chain.setup), mode)
+        if own is None
+        else _known(chain, mode, coarse, own)
+    )
+    cells = [_last_crossing(row) for row in known - wanted[:, None]]
     # Once more inside the piece of stick that was found: a curve may have its corner there.
     low = coarse[[0 if cell is None else cell for cell in cells]]
     fine = low[:, None] + np.linspace(0.0, coarse[1], _FINER)
-    over = _over(chain, mode, fine, wanted, own)
+    every, back = np.unique(fine, return_inverse=True)
+    over = _known(chain, mode, every, own)[back.reshape(fine.shape)] - wanted[:, None]
     found = [_highest(stick, row) for stick, row in zip(fine, over, strict=True)]
     # What crosses between two coarse sticks by rounding alone crosses at their upper one.
     return [
@@ -155,13 +174,17 @@ def sticks_for(
     ]
 
 
-def _over(chain: Chain, mode: ModeName, stick: Array, wanted: Array, own: Mode | None) -> Array:
-    """How far sticks (pitches, points) lie over the pitch wanted of their row; NaN out of reach."""
-    every, back = np.unique(stick, return_inverse=True)
-    shaped = curve_of(own or chain.mode(mode), "pitch", 2.0 * every - 100.0)
+@lru_cache(maxsize=64)
+def _coarsely(of: ByIdentity[Setup], mode: ModeName) -> Array:
+    """The pitch (deg) at ``POINTS`` sticks; asked for hover after hover."""
+    return _known(chain_of(of.part), mode, np.linspace(0.0, 100.0, POINTS), None)
+
+
+def _known(chain: Chain, mode: ModeName, stick: Array, own: Mode | None) -> Array:
+    """The pitch (deg) at sticks (0…100); NaN out of reach."""
+    shaped = curve_of(own or chain.mode(mode), "pitch", 2.0 * stick - 100.0)
     pitch, reachable = collective_deg(chain, mode, shaped)
-    known = np.where(reachable, pitch, np.nan)
-    return np.asarray(known[back.reshape(stick.shape)] - wanted[:, None])
+    return np.where(reachable, pitch, np.nan)
 
 
 def _last_crossing(over: Array) -> int | None:

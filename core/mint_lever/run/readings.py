@@ -12,7 +12,7 @@ from statistics import fmean
 from typing import Any, NamedTuple, TypeVar
 
 from mint_lever.axes import Function
-from mint_lever.chain.model import Chain, build_chain
+from mint_lever.chain.model import Chain, chain_of
 from mint_lever.chain.ways import Direction
 from mint_lever.devices import DeviceProfile, GaugeFigures
 from mint_lever.dials import function_way
@@ -33,7 +33,6 @@ from mint_lever.run.touched import (
     words_of,
 )
 from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.modes import ModeName
 from mint_lever.setup.watched import plain
@@ -72,16 +71,6 @@ class Ruled(Node):
 def figure(entry: Entry) -> float:
     """The figure a numeric question was answered with."""
     return float(entry.value)  # type: ignore[arg-type]
-
-
-def chain_of(setup: Setup) -> Chain:
-    """Give a setup's chain; kept for setups asked about again."""
-    return _chain(ByIdentity(setup))
-
-
-@lru_cache(maxsize=32)
-def _chain(of: ByIdentity[Setup]) -> Chain:
-    return build_chain(of.part)
 
 
 @lru_cache(maxsize=16)

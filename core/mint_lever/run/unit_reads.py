@@ -9,8 +9,9 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS
 from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
+from mint_lever.chain.model import chain_of
 from mint_lever.modes.on_the_bench import bench_mode
-from mint_lever.run.readings import Readings, chain_of
+from mint_lever.run.readings import Readings
 from mint_lever.run.taught_by import by_one_end, swash_functions_taught
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup

@@ -5,11 +5,12 @@ from __future__ import annotations
 from functools import lru_cache
 
 from mint_lever.audit import Finding, audit_modes
-from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.chain.model import chain_of
+from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
 from mint_lever.run.advice import Action, Advice, Answer, Ask, Outcome
 from mint_lever.run.confirming import confirmed, points
 from mint_lever.run.rate_switches import set_said
-from mint_lever.run.readings import Readings, chain_of
+from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees
 from mint_lever.setup.by_identity import ByIdentity
@@ -105,12 +106,12 @@ def _hints(
 ) -> tuple[tuple[ModeName, str], ...]:
     """What each mode comes to, in one line."""
     chain = chain_of(of.part)
+    modes = {name: chain.mode(name) for name in of.part.transmitter.modes.names()}
+    ends = {name: [mode.pitch_curve[0], mode.pitch_curve[-1]] for name, mode in modes.items()}
     hints = []
-    for name in of.part.transmitter.modes.names():
-        mode = chain.mode(name)
-        pitch, _ = collective_deg(chain, name, [mode.pitch_curve[0], mode.pitch_curve[-1]])
+    for name, (pitch, _) in collective_of_modes(chain, ends).items():
         low, high = (each * by_the_gauge[each > 0] for each in pitch.tolist())
-        hints.append((name, f"Pitch {degrees(low)} to {degrees(high)}; {_rest(mode)}."))
+        hints.append((name, f"Pitch {degrees(low)} to {degrees(high)}; {_rest(modes[name])}."))
     return tuple(hints)
 
 

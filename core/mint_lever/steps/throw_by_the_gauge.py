@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from mint_lever.chain.model import chain_of
 from mint_lever.run.by_the_lengths import pitch_by_the_lengths
-from mint_lever.run.readings import Readings, chain_of
+from mint_lever.run.readings import Readings
 from mint_lever.steps.reference_tilt import full_throw
 
 _ENDS = (("right", (0.0, 100.0, 0.0)), ("left", (0.0, -100.0, 0.0)))

@@ -5,10 +5,10 @@ from __future__ import annotations
 from functools import lru_cache
 
 from mint_lever.axes import SENT
+from mint_lever.chain.model import chain_of
 from mint_lever.chain.sticks import Sticks
 from mint_lever.drive.governing import governed_modes, meant
 from mint_lever.run.advice import Action
-from mint_lever.run.readings import chain_of
 from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
