@@ -63,7 +63,7 @@ bench: install-test build chromium
 	PYTHONPATH=tests $(BIN)/python benchmarks/log.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/modes.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/field.py
-	PYTHONPATH=tests $(BIN)/python benchmarks/api.py
+	PYTHONPATH=tests $(BIN)/python benchmarks/waiting_times.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/papers.py
 	PYTHONPATH=tests $(BIN)/python benchmarks/fleet.py
 	$(BIN)/python benchmarks/bounds.py

@@ -6,8 +6,10 @@ KEPT = 6
 """So many of each kind are what a stranger waits for."""
 
 
-def few(cases, kept=KEPT):
-    """The cases for a parametrization; those after the first ``kept`` are marked for the judge."""
+def few(cases, kept=KEPT, splat=True):
+    """The cases for a parametrization; those after the first ``kept`` are marked for the judge.
+
+    A case that is a tuple has a value for each parameter, unless ``splat`` is false."""
     cases = list(cases)
-    late = [each if isinstance(each, tuple) else (each,) for each in cases[kept:]]
+    late = [each if splat and isinstance(each, tuple) else (each,) for each in cases[kept:]]
     return [*cases[:kept], *(pytest.param(*each, marks=pytest.mark.judge) for each in late)]

@@ -10,7 +10,7 @@ from pydantic import Strict
 
 from accounts.pilot import pilot_of
 from bench.evening_over import EveningOver, evening_over
-from bench.fitness import Standing, standing_of
+from bench.fitness import Standing, standings_of
 from bench.given import AnswerGiven, Line
 from bench.keying import KeyingOut, keying_at, tick_there
 from bench.schemas import BenchOut, LogOut, log_page, show
@@ -45,6 +45,9 @@ from mint_lever.steps.level_by_sight import bring_down
 router = Router(tags=["bench"])
 fleet = Router(tags=["bench"])
 """What is asked of no single helicopter."""
+
+_STANDINGS_S = 0.3
+"""How long one answer works at helicopters that nobody asked about yet."""
 
 
 class AtVersion(Schema):
@@ -204,7 +207,10 @@ class LessonOut(Schema):
 
 @fleet.get("/standings", response=list[Standing])
 def standings(request: HttpRequest) -> list[Standing]:
-    """Say for each of the pilot's helicopters whether it is fit to fly and what comes next."""
+    """Say of the pilot's helicopters whether they are fit to fly and what comes next.
+
+    Those that nobody asked about yet may take a while: some of them come with the next answer.
+    """
     states = (
         DraftState.objects.filter(
             draft__helicopter__owner=pilot_of(request),
@@ -215,7 +221,7 @@ def standings(request: HttpRequest) -> list[Standing]:
         .defer("document__text", "document__summary", "draft__helicopter__bench__truth")
         .annotate(revision=newest_revision("draft__helicopter"))
     )
-    return [standing_of(state, getattr(state.draft.helicopter, "bench", None)) for state in states]
+    return standings_of(states, _STANDINGS_S)
 
 
 @router.get("/{helicopter_id}/bench", response=BenchOut)

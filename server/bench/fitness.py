@@ -1,7 +1,8 @@
 """Fitness to fly, said of a saved revision; of every helicopter, kept until something changes."""
 
+import time
 import uuid
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from ninja import Schema
 
@@ -68,22 +69,40 @@ class Standing(FitnessOut):
     practice_done: int
 
 
-def standing_of(state: DraftState, bench: Bench | None) -> Standing:
-    """Judge one helicopter by its real readings on its own draft's present state.
+def standings_of(states: Iterable[DraftState], within_s: float) -> list[Standing]:
+    """Judge helicopters by their real readings, each on its own draft's present state.
 
-    ``state`` comes with its draft, helicopter and document, and ``revision``, the newest one's
-    number.
+    What was judged before is kept. The others are judged as long as ``within_s`` allows, one at
+    least: whoever finds some missing asks again. Each state comes with its draft, helicopter, bench
+    and document, and ``revision``, the newest one's number.
     """
-    helicopter = state.draft.helicopter
-    at = bench or Bench(helicopter=helicopter)
-    at.helicopter = helicopter
-    parts = (state.document_id, helicopter.counter, at.sequence, at.simulated, state.revision)  # type: ignore[attr-defined]
-    made_for = ":".join(str(part) for part in (MADE_BY, *parts))
-    if at.standing_of == made_for:
-        return Standing.model_validate(at.standing)
-    standing = _judged(state, at)
-    if bench is None:
-        bench, _ = Bench.objects.get_or_create(helicopter=helicopter)
+    until = time.monotonic() + within_s
+    found, judged = [], False
+    for state in states:
+        at = getattr(state.draft.helicopter, "bench", None) or Bench(
+            helicopter=state.draft.helicopter
+        )
+        at.helicopter = state.draft.helicopter
+        made_for = _made_for(state, at)
+        if at.standing_of == made_for:
+            found.append(Standing.model_validate(at.standing))
+        elif not judged or time.monotonic() < until:
+            found.append(_judged_anew(state, at, made_for))
+            judged = True
+    return found
+
+
+def _made_for(state: DraftState, bench: Bench) -> str:
+    """What a standing hangs on; another one is judged anew."""
+    counted = (state.draft.helicopter.counter, bench.sequence, bench.simulated)
+    parts = (MADE_BY, state.document_id, *counted, state.revision)  # type: ignore[attr-defined]
+    return ":".join(str(part) for part in parts)
+
+
+def _judged_anew(state: DraftState, bench: Bench, made_for: str) -> Standing:
+    standing = _judged(state, bench)
+    if bench.pk is None:
+        bench, _ = Bench.objects.get_or_create(helicopter=bench.helicopter)
     Bench.objects.filter(pk=bench.pk).update(
         standing=standing.model_dump(mode="json"), standing_of=made_for
     )

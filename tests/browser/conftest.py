@@ -123,6 +123,20 @@ def demo(page):
     enter(page, "demo")
 
 
+@pytest.fixture(scope="session")
+def looking_round(browser, address):
+    """The cookies of a demo visitor who only looks: tests that change nothing share the fleet."""
+    with browser.new_context(base_url=address) as context:
+        enter(context.new_page(), "demo")
+        return context.cookies()
+
+
+@pytest.fixture
+def demo_looked_at(page, looking_round):
+    """A demo fleet that nobody changes."""
+    page.context.add_cookies(looking_round)
+
+
 @pytest.fixture
 def axe(page):
     """Check what the page shows against WCAG 2.2 AA in both themes; nothing is excused. ``how``:

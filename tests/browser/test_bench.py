@@ -92,6 +92,7 @@ def evening(page, take, act, go_on):
     raise AssertionError(f"the evening never ended: {now}")
 
 
+@pytest.mark.judge
 def test_a_whole_evening_by_keyboard_alone(page, fresh_bench, axe):
     def take(question):
         field = page.locator(f"[data-ask='{question}']")

@@ -39,7 +39,7 @@ class TestEveryRoute:
             return page.get_by_role("button", name="I forgot my password").click()
         if route == "codes":
             return make_an_account(page)
-        request.getfixturevalue("demo")
+        request.getfixturevalue("demo" if route == "sheet" else "demo_looked_at")
         if route == "sheet":
             page.goto("/devices")
             page.get_by_role("button", name="Transmitter", exact=True).click()

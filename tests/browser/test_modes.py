@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from builds import document
+from few import few
 from hands import address_of, put, put_in_hangar, stand_at, wide
 
 KEPT = re.compile("all kept")
@@ -22,7 +23,7 @@ def point(page, stick, curve="Pitch"):
     return page.get_by_role("slider", name=f"{curve} at stick {stick} %", exact=True)
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_a_curve_is_set_in_degrees_by_keyboard_and_undone(page, modes, size):
     wide(page, *size)
     before = point(page, 75).get_attribute("aria-valuenow")
@@ -63,7 +64,7 @@ def test_points_move_by_arrow_keys_and_by_dragging(page, modes):
     expect(point(page, 100)).to_have_attribute("aria-valuenow", f"{held:g}")
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_a_point_is_put_in_and_taken_out_by_key_and_by_thumb(page, modes, size):
     wide(page, *size)
     point(page, 75).focus()
@@ -141,7 +142,7 @@ def test_rates_stand_beside_numbers_of_ones_own_that_can_be_used(page, modes, ax
     expect(kept).to_have_value("100")
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_a_rate_on_a_switch_is_set_by_keyboard_and_what_it_sends_is_seen(page, modes, axe, size):
     wide(page, *size)
     page.get_by_role("button", name="Open Normal rate / expo").press("Enter")
@@ -170,7 +171,7 @@ def test_a_rate_on_a_switch_is_set_by_keyboard_and_what_it_sends_is_seen(page, m
     expect(page.locator("[data-value=shape]")).to_have_text("−100.0%")
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo, axe, size):
     wide(page, *size)
     stand_at(page, address_of(page, "Yarrow 570"), "modes")
@@ -204,7 +205,7 @@ def test_a_mode_is_left_out_made_like_another_and_a_curve_taken_over(page, demo,
     assert offered == ["… mode", "Normal", "Idle-up 1", "a fresh memory"]
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, size):
     wide(page, *size)
     stand_at(page, address_of(page, "Yarrow 570"), "modes")
@@ -235,7 +236,7 @@ def test_the_switch_says_what_it_does_and_the_live_point_follows(page, demo, siz
     expect(panel).to_contain_text("Danger: Out of throttle hold")
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (768, 1024), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (768, 1024), (390, 844)], 1, splat=False))
 def test_modes_fit_every_width_and_are_open_to_all(page, demo, axe, size):
     wide(page, *size)
     stand_at(page, address_of(page, "Yarrow 570"), "modes")

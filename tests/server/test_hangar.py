@@ -146,12 +146,36 @@ def test_the_same_setup_is_kept_once_and_goes_with_its_helicopter(tab, helicopte
     assert Document.objects.count() == 0
 
 
+def standings(tab, count):
+    """Where all of so many helicopters stand: of those not asked about before, some come later."""
+    for _ in range(count):
+        found = tab.get("/api/bench/standings").json()
+        if len(found) == count:
+            return found
+    raise AssertionError("they never came")
+
+
+def test_the_first_standings_of_a_large_fleet_come_one_answer_after_another(tab, monkeypatch):
+    names = [f"Chervil {n}" for n in range(4)]
+    for name in names:
+        tab.send("POST", "/api/helicopters", {"name": name})
+    monkeypatch.setattr("bench.api._STANDINGS_S", 0.0)
+    counts = [len(tab.get("/api/bench/standings").json()) for _ in range(5)]
+    assert counts == [1, 2, 3, 4, 4]
+    ids = {each["id"] for each in tab.get("/api/helicopters").json()}
+    assert {each["id"] for each in tab.get("/api/bench/standings").json()} == ids
+    # What was changed since is judged anew, and nothing else waits for it.
+    helicopter = tab.get(f"/api/helicopters/{ids.pop()}").json()
+    edit(tab, helicopter, (ARM, 14.0))
+    assert len(tab.get("/api/bench/standings").json()) == 4
+
+
 def test_the_fleet_takes_four_queries_however_long_and_builds_nothing_it_knows(
     tab, helicopter, django_assert_max_num_queries, monkeypatch
 ):
     for n in range(12):
         tab.send("POST", "/api/helicopters", {"name": f"Chervil {n}"})
-    first = tab.get("/api/helicopters").json(), tab.get("/api/bench/standings").json()
+    first = tab.get("/api/helicopters").json(), standings(tab, 13)
 
     def never(*_):
         raise AssertionError("a chain was built for a setup whose summary is kept")

@@ -75,10 +75,13 @@ export function olderLog(id: string, step: string, before: number) {
   );
 }
 
-export function useStandings() {
+/** Where each helicopter stands. Of a large fleet some come with the next answer: it is asked again
+ * until all `count` are there. */
+export function useStandings(count: number) {
   return useQuery({
     queryKey: ["standings"],
     queryFn: () => answer(client.GET("/api/bench/standings")),
+    refetchInterval: ({ state }) => state.data && state.data.length < count && 50,
   });
 }
 

@@ -2141,7 +2141,9 @@ export interface paths {
         };
         /**
          * Standings
-         * @description Say for each of the pilot's helicopters whether it is fit to fly and what comes next.
+         * @description Say of the pilot's helicopters whether they are fit to fly and what comes next.
+         *
+         *     Those that nobody asked about yet may take a while: some of them come with the next answer.
          */
         get: operations["bench_api_standings"];
         put?: never;

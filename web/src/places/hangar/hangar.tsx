@@ -15,7 +15,7 @@ import { NewHelicopter } from "./new-helicopter";
 export function Hangar() {
   usePageTitle("Hangar");
   const fleet = useFleet();
-  const standings = useStandings();
+  const standings = useStandings(fleet.data?.length ?? 0);
   const [adding, setAdding] = useState(false);
   const bring = useImport();
   const go = useNavigate();
