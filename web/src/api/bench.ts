@@ -81,7 +81,7 @@ export function useStandings(count: number) {
   return useQuery({
     queryKey: ["standings"],
     queryFn: () => answer(client.GET("/api/bench/standings")),
-    refetchInterval: ({ state }) => state.data && state.data.length < count && 50,
+    refetchInterval: ({ state }) => state.data && state.data.length < count && 200,
   });
 }
 

@@ -16,6 +16,7 @@ export function Hangar() {
   usePageTitle("Hangar");
   const fleet = useFleet();
   const standings = useStandings(fleet.data?.length ?? 0);
+  const asking = standings.isFetching || (standings.data?.length ?? 0) < (fleet.data?.length ?? 0);
   const [adding, setAdding] = useState(false);
   const bring = useImport();
   const go = useNavigate();
@@ -86,7 +87,7 @@ export function Hangar() {
                   key={each.id}
                   helicopter={each}
                   standing={standings.data?.find((standing) => standing.id === each.id)}
-                  asking={standings.isFetching}
+                  asking={asking}
                 />
               ))}
             </ul>
