@@ -10,7 +10,7 @@ from pydantic import Strict
 
 from accounts.pilot import pilot_of
 from bench.evening_over import EveningOver, evening_over
-from bench.fitness import Standing, standings_of
+from bench.fitness import Standings, standings_of
 from bench.given import AnswerGiven, Line
 from bench.keying import KeyingOut, keying_at, tick_there
 from bench.schemas import BenchOut, LogOut, log_page, show
@@ -205,11 +205,11 @@ class LessonOut(Schema):
     after_deg: list[float]
 
 
-@fleet.get("/standings", response=list[Standing])
-def standings(request: HttpRequest) -> list[Standing]:
+@fleet.get("/standings", response=Standings)
+def standings(request: HttpRequest) -> Standings:
     """Say of the pilot's helicopters whether they are fit to fly and what comes next.
 
-    Those that nobody asked about yet may take a while: some of them come with the next answer.
+    Those that nobody asked about yet may take a while: some of them come with the next answers.
     """
     states = (
         DraftState.objects.filter(

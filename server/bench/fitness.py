@@ -69,15 +69,23 @@ class Standing(FitnessOut):
     practice_done: int
 
 
-def standings_of(states: Iterable[DraftState], within_s: float) -> list[Standing]:
+class Standings(Schema):
+    """Of each helicopter where it stands. Where the list is not ``complete``, the rest come with
+    the next answers."""
+
+    standings: list[Standing]
+    complete: bool
+
+
+def standings_of(states: Iterable[DraftState], within_s: float) -> Standings:
     """Judge helicopters by their real readings, each on its own draft's present state.
 
     What was judged before is kept. The others are judged as long as ``within_s`` allows, one at
-    least: whoever finds some missing asks again. Each state comes with its draft, helicopter, bench
-    and document, and ``revision``, the newest one's number.
+    least. Each state comes with its draft, helicopter, bench and document, and ``revision``, the
+    newest one's number.
     """
     until = time.monotonic() + within_s
-    found, judged = [], False
+    found, judged, complete = [], False, True
     for state in states:
         at = getattr(state.draft.helicopter, "bench", None) or Bench(
             helicopter=state.draft.helicopter
@@ -89,7 +97,9 @@ def standings_of(states: Iterable[DraftState], within_s: float) -> list[Standing
         elif not judged or time.monotonic() < until:
             found.append(_judged_anew(state, at, made_for))
             judged = True
-    return found
+        else:
+            complete = False
+    return Standings(standings=found, complete=complete)
 
 
 def _made_for(state: DraftState, bench: Bench) -> str:

@@ -279,7 +279,7 @@ def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, 
     body = {"version": table.now["version"], "note": ""}
     assert tab.send("POST", f"{path}/revisions", body).status_code == 409
     assert tab.get(path).json()["document"] != helicopter["document"]
-    (standing,) = tab.get("/api/bench/standings").json()
+    (standing,) = tab.get("/api/bench/standings").json()["standings"]
     assert (standing["fit"], standing["done"], standing["practised"]) == (False, 0, True)
     practise(table, on=False)
     back = tab.get(path).json()
@@ -309,7 +309,7 @@ def test_fit_is_said_of_a_saved_revision_that_is_what_is_on_the_bench(tab, all_r
     table, path = all_read, all_read.helicopter
 
     def standing():
-        (found,) = tab.get("/api/bench/standings").json()
+        (found,) = tab.get("/api/bench/standings").json()["standings"]
         assert table.see().status_code == 200
         mine = {key: found[key] for key in table.now["fitness"]}
         assert mine == table.now["fitness"]
@@ -402,10 +402,10 @@ def test_a_ball_that_is_high_comes_down_by_the_least_its_link_can_do(tab, helico
 
 def test_the_hangar_says_what_comes_next(tab, table):
     table.safe()
-    (standing,) = tab.get("/api/bench/standings").json()
+    (standing,) = tab.get("/api/bench/standings").json()["standings"]
     assert (standing["done"], standing["next"]) == (1, "Mechanical look")
     table.send("notes", what="power")
-    (standing,) = tab.get("/api/bench/standings").json()
+    (standing,) = tab.get("/api/bench/standings").json()["standings"]
     assert (standing["done"], standing["stale"]) == (0, ["Make safe"])
 
 

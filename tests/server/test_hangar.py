@@ -150,7 +150,8 @@ def standings(tab, count):
     """Where all of so many helicopters stand: of those not asked about before, some come later."""
     for _ in range(count):
         found = tab.get("/api/bench/standings").json()
-        if len(found) == count:
+        if found["complete"]:
+            assert len(found["standings"]) == count
             return found
     raise AssertionError("they never came")
 
@@ -160,14 +161,20 @@ def test_the_first_standings_of_a_large_fleet_come_one_answer_after_another(tab,
     for name in names:
         tab.send("POST", "/api/helicopters", {"name": name})
     monkeypatch.setattr("bench.api._STANDINGS_S", 0.0)
-    counts = [len(tab.get("/api/bench/standings").json()) for _ in range(5)]
-    assert counts == [1, 2, 3, 4, 4]
+    answers = [tab.get("/api/bench/standings").json() for _ in range(5)]
+    assert [len(each["standings"]) for each in answers] == [1, 2, 3, 4, 4]
+    assert [each["complete"] for each in answers] == [False, False, False, True, True]
     ids = {each["id"] for each in tab.get("/api/helicopters").json()}
-    assert {each["id"] for each in tab.get("/api/bench/standings").json()} == ids
+    assert {each["id"] for each in answers[-1]["standings"]} == ids
     # What was changed since is judged anew, and nothing else waits for it.
     helicopter = tab.get(f"/api/helicopters/{ids.pop()}").json()
     edit(tab, helicopter, (ARM, 14.0))
-    assert len(tab.get("/api/bench/standings").json()) == 4
+    after = tab.get("/api/bench/standings").json()
+    assert (len(after["standings"]), after["complete"]) == (4, True)
+    # One that is removed meanwhile is waited for by nobody.
+    tab.send("DELETE", f"/api/helicopters/{ids.pop()}")
+    after = tab.get("/api/bench/standings").json()
+    assert (len(after["standings"]), after["complete"]) == (3, True)
 
 
 def test_the_fleet_takes_four_queries_however_long_and_builds_nothing_it_knows(

@@ -4,6 +4,7 @@ import http.client
 import json
 import os
 import shutil
+import socket
 import sqlite3
 import stat
 import subprocess
@@ -118,6 +119,36 @@ def test_a_folder_that_cannot_be_written_into_and_a_full_disk_are_said(tmp_path,
     monkeypatch.setattr(keeping.shutil, "disk_usage", lambda _: usage._replace(free=5_000_000))
     with pytest.raises(CannotStart, match="Only 5 MB are free"):
         look_at(var / DATABASE)
+
+
+BEFORE_THEY_PART = """
+import json, sys
+import serve
+
+class Processes:
+    def __init__(self, *_, **__):
+        from django.db import connection
+        from django.urls import get_resolver
+        routes = vars(get_resolver()).get("url_patterns", [])
+        print(json.dumps([len(routes), "config.api" in sys.modules, connection.connection is None]))
+
+    def serve(self):
+        pass
+
+serve.Granian = Processes
+sys.argv = ["serve.py", "--port", sys.argv[1]]
+serve.main()
+"""
+
+
+def test_the_routes_are_loaded_before_the_processes_part_and_no_connection_is_shared(var):
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    done = run(var, "-c", BEFORE_THEY_PART, str(port))
+    routes, api, unconnected = json.loads(done.stdout)
+    assert routes > 1
+    assert (api, unconnected) == (True, True)
 
 
 def test_two_servers_never_share_an_address(var):

@@ -134,7 +134,7 @@ def test_what_a_step_set_on_a_device_is_ticked_already(keying):
 
 def test_the_hangar_counts_it(keying):
     def count():
-        (standing,) = keying.tab.get("/api/bench/standings").json()
+        (standing,) = keying.tab.get("/api/bench/standings").json()["standings"]
         return standing["to_key_in"]
 
     assert count() == len(keying.now["lines"]) > 50

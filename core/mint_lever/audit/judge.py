@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
-from functools import lru_cache
 
 from mint_lever.audit import (
     arriving,
@@ -23,9 +22,9 @@ from mint_lever.audit import (
 from mint_lever.audit.finding import SEVERITIES, Audited, Finding
 from mint_lever.chain.ways import Direction
 from mint_lever.faults import InvalidSetup
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import apply_changes
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.reading import read_setup
 
 Rule = Callable[[Audited], Iterator[Finding]]
@@ -101,14 +100,10 @@ _OF_MODES: tuple[Rule, ...] = (
 )
 
 
+@remember(64)
 def audit_modes(setup: Setup) -> tuple[Finding, ...]:
     """Report what does not agree about the flight modes alone; kept for a setup asked again."""
-    return _audit_modes(ByIdentity(setup))
-
-
-@lru_cache(maxsize=64)
-def _audit_modes(of: ByIdentity[Setup]) -> tuple[Finding, ...]:
-    at = Audited(of.part)
+    at = Audited(setup)
     return tuple(_with_sound_fixes(_OF_MODES, at, _by(_OF_MODES, at)))
 
 
@@ -131,16 +126,16 @@ def findings(at: Audited) -> list[Finding]:
     """Report what does not agree, dangers first, without a look at whether the fixes would do; kept
     for a setup asked again with the same readings."""
     key = (frozenset(at.read.items()), frozenset(at.ways.items()))
-    return list(_findings(ByIdentity(at.setup), *key))
+    return list(_findings(at.setup, *key))
 
 
-@lru_cache(maxsize=64)
+@remember(64)
 def _findings(
-    of: ByIdentity[Setup],
+    setup: Setup,
     read: frozenset[tuple[str, float]],
     ways: frozenset[tuple[Direction, tuple[int, ...]]],
 ) -> tuple[Finding, ...]:
-    return tuple(_by(RULES, Audited(of.part, dict(read), dict(ways))))
+    return tuple(_by(RULES, Audited(setup, dict(read), dict(ways))))
 
 
 def with_sound_fixes(at: Audited, found: Sequence[Finding]) -> list[Finding]:

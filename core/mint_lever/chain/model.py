@@ -5,7 +5,6 @@ from __future__ import annotations
 import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
@@ -13,9 +12,9 @@ from mint_lever.axes import FUNCTIONS, SENT, Array, Pose
 from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
 from mint_lever.rotor.grip import Grip
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.channels import Channel
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import Mode, ModeName
 from mint_lever.setup.transmitter import SwashMix, Transmitter
 from mint_lever.setup.unit import Unit
@@ -256,14 +255,10 @@ def _mix_throws(mix: SwashMix) -> Throws:
     )
 
 
+@remember(64)
 def chain_of(setup: Setup) -> Chain:
     """Give a setup's chain; kept for setups asked about again. Raises as :func:`build_chain`."""
-    return _kept(ByIdentity(setup))
-
-
-@lru_cache(maxsize=64)
-def _kept(of: ByIdentity[Setup]) -> Chain:
-    return build_chain(of.part)
+    return build_chain(setup)
 
 
 def build_chain(setup: Setup) -> Chain:

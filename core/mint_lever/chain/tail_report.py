@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -14,9 +13,9 @@ from mint_lever.chain.model import Chain, chain_of
 from mint_lever.chain.sticks import Sticks
 from mint_lever.chain.tail_path import NO_BOX
 from mint_lever.rotor.hover import MOST_PITCH_DEG
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.catalogue import name_of
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import ModeName
 from mint_lever.tail.authority import Held, TailAtSpeed, tail_at_speed
 from mint_lever.tail.limits import Side, just_clear
@@ -57,12 +56,12 @@ def tail_report(chain: Chain, mode: ModeName, rpm: float, density: float) -> dic
 
 def full_collective_deg(chain: Chain, mode: ModeName) -> float | None:
     """Blade A's collective at full stick up, cyclic centred; None where the links do not reach."""
-    return _full_collective(ByIdentity(chain.setup), mode)
+    return _full_collective(chain.setup, mode)
 
 
-@lru_cache(maxsize=256)
-def _full_collective(of: ByIdentity[Setup], mode: ModeName) -> float | None:
-    row = evaluate(chain_of(of.part), Sticks.at(collective=100.0), mode=mode).as_row(0)
+@remember(256)
+def _full_collective(setup: Setup, mode: ModeName) -> float | None:
+    row = evaluate(chain_of(setup), Sticks.at(collective=100.0), mode=mode).as_row(0)
     found: float | None = row["collective_deg"]
     return found
 

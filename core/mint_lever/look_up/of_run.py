@@ -2,26 +2,20 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from mint_lever.look_up.item import Item
 from mint_lever.run.audited import audit_of
 from mint_lever.run.run import BenchRun
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.catalogue import row_of
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.leaves import leaves
 from mint_lever.setup.said import value_said
 
 
+@remember(16)
 def settings_of(setup: Setup) -> list[Item]:
     """Every setting that does something in this setup, with what stands there."""
-    return _settings_of(ByIdentity(setup))
-
-
-@lru_cache(maxsize=16)
-def _settings_of(of: ByIdentity[Setup]) -> list[Item]:
-    setup, found = of.part, []
+    found = []
     for path, value in leaves(setup.model_dump(mode="json")):
         row = row_of(path)
         if row is None or not row.in_play(setup.arranged, setup.unit is not None):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -16,8 +15,8 @@ from mint_lever.rotor.calibration import calibration
 from mint_lever.rotor.described import main_rotor
 from mint_lever.rotor.many import pitches_for
 from mint_lever.rotor.turning import RAD_S
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import Mode, ModeName
 
 _GRAMS, _RPM = 100.0, 100.0
@@ -71,7 +70,7 @@ def hover_of(chain: Chain, name: ModeName, own: Mode | None = None) -> HoverOf:
 def _band(
     chain: Chain, name: ModeName, own: Mode | None, factor: float
 ) -> tuple[float, float] | None:
-    pitches = _band_pitches(ByIdentity(chain.setup), name)
+    pitches = _band_pitches(chain.setup, name)
     if pitches is None:
         return None
     sticks = sticks_for(chain, name, np.array(pitches) * factor, own)
@@ -79,13 +78,13 @@ def _band(
     return (min(known), max(known)) if len(known) == len(sticks) else None
 
 
-@lru_cache(maxsize=64)
-def _band_pitches(of: ByIdentity[Setup], name: ModeName) -> tuple[float, ...] | None:
+@remember(64)
+def _band_pitches(setup: Setup, name: ModeName) -> tuple[float, ...] | None:
     """The pitches on paper (deg) with a little more and less weight and speed; kept while a curve
     is drawn, which changes none of them."""
-    mode = getattr(of.part.transmitter.modes, name)
-    rpm, mass_g = mode.head_speed_rpm, of.part.airframe.mass_g
-    rotor = main_rotor(of.part, 1.0, air_density())
+    mode = getattr(setup.transmitter.modes, name)
+    rpm, mass_g = mode.head_speed_rpm, setup.airframe.mass_g
+    rotor = main_rotor(setup, 1.0, air_density())
     if rpm is None or mass_g is None or rotor is None:
         return None
     grams = mass_g + np.array([-_GRAMS, _GRAMS, 0.0, 0.0])

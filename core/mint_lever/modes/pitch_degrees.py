@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -13,9 +12,9 @@ from mint_lever.axes import SENT, Array, Mask
 from mint_lever.chain.model import Chain, chain_of
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.rotor.harmonics import ROUND_DEG
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.transmitter.shaping import curve_of
 
@@ -90,7 +89,7 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
     On a table of quarter percents: good to some ten-thousandths of a degree. Raises InvalidRequest
     at ``path`` for a pitch this helicopter does not reach in the mode.
     """
-    known, values = _table(ByIdentity(chain.setup), mode)
+    known, values = _table(chain.setup, mode)
     if not known.size:
         raise InvalidRequest([Fault(path, "degrees", "a collective that moves the blades")])
     low, high = float(known[0]), float(known[-1])
@@ -122,7 +121,7 @@ def changes_to(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> li
 
 def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
     """Give every whole degree the collective reaches, and the curve value (0…100) it stands at."""
-    known, values = _table(ByIdentity(chain.setup), mode)
+    known, values = _table(chain.setup, mode)
     if not known.size:
         return []
     whole = np.arange(np.ceil(known[0] - 1e-9), np.floor(known[-1] + 1e-9) + 1)
@@ -130,10 +129,10 @@ def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
     return [(int(deg), float(pct)) for deg, pct in zip(whole, at, strict=True)]
 
 
-@lru_cache(maxsize=64)
-def _table(of: ByIdentity[Setup], mode: ModeName) -> tuple[Array, Array]:
+@remember(64)
+def _table(setup: Setup, mode: ModeName) -> tuple[Array, Array]:
     """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
-    pitch, reachable = collective_deg(chain_of(of.part), mode, _TABLE_PCT)
+    pitch, reachable = collective_deg(chain_of(setup), mode, _TABLE_PCT)
     steps = np.diff(pitch)
     falling = bool(steps.sum() < 0)
     # What is clamped or held no longer moves: only the part that still does can be inverted.
@@ -155,11 +154,7 @@ def sticks_for(
     """
     wanted = np.atleast_1d(np.asarray(wanted_deg, dtype=float))
     coarse = np.linspace(0.0, 100.0, POINTS)
-    known = (
-        _coarsely(ByIdentity(chain.setup), mode)
-        if own is None
-        else _known(chain, mode, coarse, own)
-    )
+    known = _coarsely(chain.setup, mode) if own is None else _known(chain, mode, coarse, own)
     cells = [_last_crossing(row) for row in known - wanted[:, None]]
     # Once more inside the piece of stick that was found: a curve may have its corner there.
     low = coarse[[0 if cell is None else cell for cell in cells]]
@@ -174,10 +169,10 @@ def sticks_for(
     ]
 
 
-@lru_cache(maxsize=64)
-def _coarsely(of: ByIdentity[Setup], mode: ModeName) -> Array:
+@remember(64)
+def _coarsely(setup: Setup, mode: ModeName) -> Array:
     """The pitch (deg) at ``POINTS`` sticks; asked for hover after hover."""
-    return _known(chain_of(of.part), mode, np.linspace(0.0, 100.0, POINTS), None)
+    return _known(chain_of(setup), mode, np.linspace(0.0, 100.0, POINTS), None)
 
 
 def _known(chain: Chain, mode: ModeName, stick: Array, own: Mode | None) -> Array:

@@ -10,8 +10,8 @@ from mint_lever.run.graph import StepName
 from mint_lever.run.log import Entry, Event, Held
 from mint_lever.run.memo import Key, Memo
 from mint_lever.run.signs import as_meant
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import IdentityKey
 from mint_lever.setup.numbers import Part
 from mint_lever.setup.watched import value_at, watched
 
@@ -132,7 +132,7 @@ class Facts:
     def _find_value(self, path: str) -> Any:
         value = value_at(self._setup, path)
         # Equal parts are mostly the same one; to compare all of two others costs more than it wins.
-        return ByIdentity(value) if isinstance(value, Part) else value
+        return IdentityKey(value) if isinstance(value, Part) else value
 
     def _find_presence(self, path: str) -> bool:
         return value_at(self._setup, path) is not None

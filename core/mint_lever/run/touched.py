@@ -14,9 +14,9 @@ from typing import Any, Literal
 from mint_lever.run.graph import Touch
 from mint_lever.setup.about import Device
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.catalogue import Row, catalogue, name_of, row_of
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.leaves import leaves
 from mint_lever.setup.numbers import Part
 
@@ -222,33 +222,23 @@ def touched_by_difference(before: Setup, after: Setup) -> set[Touch]:
     return {t for path in changed_paths(before, after) for t in touches_of(path, arrangement)}
 
 
+@remember(2048)
 def changed_paths(before: Setup, after: Setup) -> frozenset[str]:
     """Give the path of every setting in which two setups differ; kept for setups asked about
     again."""
-    return _changed(ByIdentity(before), ByIdentity(after))
-
-
-@lru_cache(maxsize=2048)
-def _changed(before: ByIdentity[Setup], after: ByIdentity[Setup]) -> frozenset[str]:
     changed: set[str] = set()
-    for name, old in before.part:
-        new = getattr(after.part, name)
+    for name, old in before:
+        new = getattr(after, name)
         # Setups at hand share their equal parts, so this is all there is to most of them.
         if old is not new:
             changed |= differing(_settings_of(name, old), _settings_of(name, new))
     return frozenset(changed)
 
 
+@remember(32)
 def settings(setup: Setup) -> Mapping[str, Any]:
     """Give every setting of a setup by its path; kept for setups asked about again."""
-    return _all_settings(ByIdentity(setup))
-
-
-@lru_cache(maxsize=32)
-def _all_settings(of: ByIdentity[Setup]) -> dict[str, Any]:
-    return {
-        path: value for name, held in of.part for path, value in _settings_of(name, held).items()
-    }
+    return {path: value for name, held in setup for path, value in _settings_of(name, held).items()}
 
 
 def differing(old: Mapping[str, Any], new: Mapping[str, Any]) -> set[str]:
@@ -265,13 +255,13 @@ def _settings_of(name: str, held: Any) -> Mapping[str, Any]:
     """The settings in what a setup holds under a name; one whose sign is a setting of its own is
     two: how far, and (``.way``) which way round."""
     if isinstance(held, Part):
-        return _settings_in(name, ByIdentity(held))
+        return _settings_in(name, held)
     return {} if held is None else {name: held}
 
 
-@lru_cache(maxsize=512)
-def _settings_in(name: str, of: ByIdentity[Part]) -> dict[str, Any]:
-    plain = of.part.model_dump(mode="json", exclude_none=True)
+@remember(512)
+def _settings_in(name: str, part: Part) -> dict[str, Any]:
+    plain = part.model_dump(mode="json", exclude_none=True)
     # The same few hundred paths, over and over: one of each in memory is enough.
     every = {intern(path): value for path, value in leaves(plain, name)}
     for row in _signed():

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from functools import lru_cache
 
 import numpy as np
 
@@ -13,8 +12,8 @@ from mint_lever.chain.model import chain_of
 from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.readings import Readings
 from mint_lever.run.taught_by import by_one_end, swash_functions_taught
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.unit.shown_throws import ShownThrows
 
 SIDES = ("low", "high")
@@ -41,29 +40,27 @@ def _computed(run: Readings) -> dict[str, float]:
     taught = swash_functions_taught(run)
     for function in FUNCTIONS[:3]:
         if function not in taught:  # nothing was shown of it, and nothing is read of it
-            taken.append(ByIdentity(run.setup))
+            taken.append(run.setup)
             continue
         entries = [entry for entry in run.all("teach_throws", function) if entry.value]
         if not entries:
             return {}
-        taken.append(ByIdentity(entries[-1].setup))
-    reads = _reads(ByIdentity(run.setup), tuple(taken), by_one_end(run))
+        taken.append(entries[-1].setup)
+    reads = _reads(run.setup, by_one_end(run), *taken)
     return {key: value for key, value in reads.items() if key.split(".")[0] in taught}
 
 
-@lru_cache(maxsize=32)
-def _reads(
-    of: ByIdentity[Setup], taken: tuple[ByIdentity[Setup], ...], one_end: bool
-) -> dict[str, float]:
-    """Kept for setups asked about again; ``taken`` are those that each function was taught on."""
-    taught = _taught(of.part, [each.part for each in taken])
+@remember(32)
+def _reads(now: Setup, one_end: bool, *taken: Setup) -> dict[str, float]:
+    """``taken`` are the setups that each function was taught on."""
+    taught = _taught(now, taken)
     if taught is not None and one_end:
         taught = taught.mirrored()
     if taught is None:
         return {}
-    now = full_stick_reads(chain_of(of.part), bench_mode(of.part), taught)
+    reads = full_stick_reads(chain_of(now), bench_mode(now), taught)
     return {
-        f"{function}.{side}": float(now[s, f])
+        f"{function}.{side}": float(reads[s, f])
         for f, function in enumerate(FUNCTIONS[:3])
         for s, side in enumerate(SIDES)
     }

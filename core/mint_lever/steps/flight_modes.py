@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from mint_lever.audit import Finding, audit_modes
 from mint_lever.chain.model import chain_of
 from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
@@ -13,8 +11,8 @@ from mint_lever.run.rate_switches import set_said
 from mint_lever.run.readings import Readings
 from mint_lever.run.step import Step
 from mint_lever.run.words import degrees
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
 from mint_lever.simulate.answers import done_as_asked
 from mint_lever.simulate.helicopter import SimulatedHelicopter
@@ -35,7 +33,7 @@ def _advise(run: Readings) -> Advice:
         (
             *(
                 (name, f"{MODE_WORDS[name]}: set on the transmitter as written down", hint)
-                for name, hint in _hints(ByIdentity(run.setup), _by_the_gauge(run))
+                for name, hint in _hints(run.setup, _by_the_gauge(run))
                 if getattr(modes, name) is not None
             ),
             *(
@@ -100,13 +98,11 @@ def _by_the_gauge(run: Readings) -> tuple[float, float]:
     return low, high
 
 
-@lru_cache(maxsize=64)
-def _hints(
-    of: ByIdentity[Setup], by_the_gauge: tuple[float, float]
-) -> tuple[tuple[ModeName, str], ...]:
+@remember(64)
+def _hints(setup: Setup, by_the_gauge: tuple[float, float]) -> tuple[tuple[ModeName, str], ...]:
     """What each mode comes to, in one line."""
-    chain = chain_of(of.part)
-    modes = {name: chain.mode(name) for name in of.part.transmitter.modes.names()}
+    chain = chain_of(setup)
+    modes = {name: chain.mode(name) for name in setup.transmitter.modes.names()}
     ends = {name: [mode.pitch_curve[0], mode.pitch_curve[-1]] for name, mode in modes.items()}
     hints = []
     for name, (pitch, _) in collective_of_modes(chain, ends).items():

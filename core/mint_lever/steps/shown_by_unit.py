@@ -6,8 +6,6 @@ offset (formulas §3.1; least squares). Swash and tail have the last word over i
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, SENT, Function
@@ -18,10 +16,10 @@ from mint_lever.modes.on_the_bench import bench_mode
 from mint_lever.run.advice import Action
 from mint_lever.run.readings import Readings, figure
 from mint_lever.setup.about import DIRECTION_SHOWN_AT
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.display import Shown
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
+from mint_lever.setup.identity_key import remember
 
 STICK = {"low": -100.0, "centre": 0.0, "high": 100.0}
 _NEAR_SHARE = 0.015
@@ -95,7 +93,7 @@ def _found(run: Readings, function: Function, written: Shown) -> Shown | None:
     sent, seen = [], []
     for end in STICK:
         for entry in run.counted("arrival", f"{function}.{end}"):
-            sent.append(_sent(ByIdentity(entry.setup), function, STICK[end]))
+            sent.append(_sent(entry.setup, function, STICK[end]))
             seen.append(figure(entry))
     if min(sent, default=0.0) >= 0 or max(sent) <= 0:
         return None
@@ -129,10 +127,10 @@ def _way(
     return shown if all(f >= 0 for f in seen) or all(f <= 0 for f in seen) else None
 
 
-@lru_cache(maxsize=4096)
-def _sent(then: ByIdentity[Setup], function: Function, stick_pct: float) -> float:
+@remember(4096)
+def _sent(then: Setup, function: Function, stick_pct: float) -> float:
     """What the transmitter sent of a function (percent) as it was set when it was read."""
-    chain, mode = chain_of(then.part), bench_mode(then.part)
+    chain, mode = chain_of(then), bench_mode(then)
     signals = chain.signals(chain.shaped(Sticks.at(**{function: stick_pct}), mode), mode)
     return float(signals.channel.limited_pct[SENT.index(function), 0])
 

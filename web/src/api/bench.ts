@@ -75,13 +75,13 @@ export function olderLog(id: string, step: string, before: number) {
   );
 }
 
-/** Where each helicopter stands. Of a large fleet some come with the next answer: it is asked again
- * until all `count` are there. */
-export function useStandings(count: number) {
+/** Where each helicopter stands. Of a large fleet some come with the next answers: it is asked again
+ * until the list is complete. */
+export function useStandings() {
   return useQuery({
     queryKey: ["standings"],
     queryFn: () => answer(client.GET("/api/bench/standings")),
-    refetchInterval: ({ state }) => state.data && state.data.length < count && 200,
+    refetchInterval: ({ state }) => state.data?.complete === false && 200,
   });
 }
 

@@ -2143,7 +2143,7 @@ export interface paths {
          * Standings
          * @description Say of the pilot's helicopters whether they are fit to fly and what comes next.
          *
-         *     Those that nobody asked about yet may take a while: some of them come with the next answer.
+         *     Those that nobody asked about yet may take a while: some of them come with the next answers.
          */
         get: operations["bench_api_standings"];
         put?: never;
@@ -8880,6 +8880,17 @@ export interface components {
             practice_done: number;
         };
         /**
+         * Standings
+         * @description Of each helicopter where it stands. Where the list is not ``complete``, the rest come with
+         *     the next answers.
+         */
+        Standings: {
+            /** Standings */
+            standings: components["schemas"]["Standing"][];
+            /** Complete */
+            complete: boolean;
+        };
+        /**
          * PitchOut
          * @description Degrees.
          */
@@ -13091,7 +13102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Standing"][];
+                    "application/json": components["schemas"]["Standings"];
                 };
             };
             /** @description What went wrong */

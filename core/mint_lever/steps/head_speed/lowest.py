@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from mint_lever.axes import SENT
 from mint_lever.chain.model import chain_of
 from mint_lever.chain.sticks import Sticks
 from mint_lever.drive.governing import governed_modes, meant
 from mint_lever.run.advice import Action
-from mint_lever.setup.by_identity import ByIdentity
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edit import Change
+from mint_lever.setup.identity_key import remember
 from mint_lever.setup.modes import MODE_WORDS, ModeName
 
 _STICKS = tuple(-100.0 + 5 * i for i in range(41))
@@ -21,9 +19,11 @@ _FLAT_PCT, _ABOVE_PCT = 70.0, 20.0
 """Where a background curve starts: flat, and at least so far above the on-point. From memory."""
 
 
+@remember(64)
 def lowest_throttle(setup: Setup, name: ModeName) -> float:
     """Give the lowest throttle (percent) a mode's own curve sends over the stick's way."""
-    return _lowest(ByIdentity(setup), name)
+    sent = chain_of(setup).shaped(Sticks.at(_STICKS), name)[SENT.index("throttle")]
+    return float((sent.min() + 100.0) / 2)
 
 
 def on_point(setup: Setup) -> float:
@@ -51,9 +51,3 @@ def lift(setup: Setup, name: ModeName, *keys: str) -> Action | None:
         keys=keys,
         together="curves",
     )
-
-
-@lru_cache(maxsize=64)
-def _lowest(of: ByIdentity[Setup], name: ModeName) -> float:
-    sent = chain_of(of.part).shaped(Sticks.at(_STICKS), name)[SENT.index("throttle")]
-    return float((sent.min() + 100.0) / 2)

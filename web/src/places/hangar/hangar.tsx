@@ -15,8 +15,8 @@ import { NewHelicopter } from "./new-helicopter";
 export function Hangar() {
   usePageTitle("Hangar");
   const fleet = useFleet();
-  const standings = useStandings(fleet.data?.length ?? 0);
-  const asking = standings.isFetching || (standings.data?.length ?? 0) < (fleet.data?.length ?? 0);
+  const standings = useStandings();
+  const asking = standings.isFetching || standings.data?.complete === false;
   const [adding, setAdding] = useState(false);
   const bring = useImport();
   const go = useNavigate();
@@ -86,7 +86,7 @@ export function Hangar() {
                 <HelicopterRow
                   key={each.id}
                   helicopter={each}
-                  standing={standings.data?.find((standing) => standing.id === each.id)}
+                  standing={standings.data?.standings.find((standing) => standing.id === each.id)}
                   asking={asking}
                 />
               ))}
