@@ -1,7 +1,10 @@
 """The typed API: every router in one place, described by OpenAPI."""
 
+import json
+from functools import cache
+
 from django.db import connection
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from ninja.security import SessionAuth
 
 from accounts.api import router as accounts
@@ -75,6 +78,11 @@ _SCHEMA = {"content": {"application/schema+json": {"schema": {"type": "object"}}
 
 
 @api.get("/setup-schema", auth=None, openapi_extra={"responses": {200: _SCHEMA}})
-def setup_schema(request: HttpRequest) -> JsonResponse:
+def setup_schema(request: HttpRequest) -> HttpResponse:
     """The JSON Schema of the setup file."""
-    return JsonResponse(json_schema(), content_type="application/schema+json")
+    return HttpResponse(_schema_text(), content_type="application/schema+json")
+
+
+@cache
+def _schema_text() -> str:
+    return json.dumps(json_schema())

@@ -9,34 +9,11 @@ import "@/api/keying";
 import { useLine } from "@/api/line";
 import { ProblemNote } from "@/parts/problem-note";
 import { whenIdle } from "@/parts/when-idle";
-import { Hangar } from "@/places/hangar/hangar";
+import { HELICOPTER_PLACES, OTHER_PLACES, PLACES, type Place } from "@/places";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
 import { KeepCodes } from "@/places/sign-in/keep-codes";
 import { SignIn } from "@/places/sign-in/sign-in";
 
-const bench = () => import("@/places/bench/bench");
-const modes = () => import("@/places/modes/modes");
-const headSpeed = () => import("@/places/head-speed/head-speed");
-const field = () => import("@/places/field/field");
-const path = () => import("@/places/path/path");
-const records = () => import("@/places/records/records");
-const devices = () => import("@/places/devices/devices");
-const sheet = () => import("@/places/devices/device-sheet");
-const paper = () => import("@/places/records/paper");
-const help = () => import("@/places/help/help");
-
-const BenchPlace = lazy(() => bench().then((place) => ({ default: place.BenchPlace })));
-const ModesPlace = lazy(() => modes().then((place) => ({ default: place.ModesPlace })));
-const HeadSpeedPlace = lazy(() => headSpeed().then((place) => ({ default: place.HeadSpeedPlace })));
-const FieldPlace = lazy(() => field().then((place) => ({ default: place.FieldPlace })));
-const RecordsPlace = lazy(() => records().then((place) => ({ default: place.RecordsPlace })));
-const DevicesPlace = lazy(() => devices().then((place) => ({ default: place.DevicesPlace })));
-const DeviceSheet = lazy(() => sheet().then((place) => ({ default: place.DeviceSheet })));
-const PaperPlace = lazy(() => paper().then((place) => ({ default: place.PaperPlace })));
-const HelpPlace = lazy(() => help().then((place) => ({ default: place.HelpPlace })));
-const Path = lazy(() => path().then((place) => ({ default: place.Path })));
-
-const PLACES = [bench, field, modes, path, headSpeed, records, devices, sheet, paper, help];
 const AFTER_OPENING_MS = 1500;
 
 /** Fetch the code of every place early: one that is opened without a network is there then. */
@@ -46,10 +23,11 @@ function useEveryPlace(pilot: string | undefined | null) {
     let stop = () => {};
     // One at a time, each when the hand rests. What does not come now is asked for again when the
     // place is opened.
-    const next = ([place, ...rest]: (() => Promise<unknown>)[]) => {
+    const next = ([place, ...rest]: Place[]) => {
       if (!place) return;
       stop = whenIdle(() => {
-        place()
+        place
+          .code()
           .catch(() => {})
           .then(() => next(rest));
       });
@@ -131,27 +109,21 @@ function Broken() {
   );
 }
 
+function routeTo({ path, code }: Place) {
+  const Shown = lazy(code);
+  return { path, element: <Shown /> };
+}
+
 const router = createBrowserRouter([
   {
     element: <Door />,
     errorElement: <Broken />,
     children: [
-      { path: "/", element: <Hangar /> },
-      { path: "/devices", element: <DevicesPlace /> },
-      { path: "/help", element: <HelpPlace /> },
-      { path: "/helicopters/:id/sheet/:device", element: <DeviceSheet /> },
-      { path: "/helicopters/:id/paper/:which", element: <PaperPlace /> },
+      ...Object.values(OTHER_PLACES).map(routeTo),
       {
         path: "/helicopters/:id",
         element: <HelicopterLayout />,
-        children: [
-          { path: "bench", element: <BenchPlace /> },
-          { path: "path", element: <Path /> },
-          { path: "modes", element: <ModesPlace /> },
-          { path: "head-speed", element: <HeadSpeedPlace /> },
-          { path: "field", element: <FieldPlace /> },
-          { path: "records", element: <RecordsPlace /> },
-        ],
+        children: Object.values(HELICOPTER_PLACES).map(routeTo),
       },
       { path: "*", element: <Nowhere /> },
     ],

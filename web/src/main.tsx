@@ -5,6 +5,7 @@ import { createRoot } from "react-dom/client";
 import { Problem } from "@/api/client";
 import { App } from "@/app";
 import "@/look/index.css";
+import { openAhead } from "@/open-ahead";
 
 // The primitives insert a style while a dialog is open; the page's policy admits it by this nonce.
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content;
@@ -18,6 +19,8 @@ const queries = new QueryClient({
     },
   },
 });
+
+openAhead(queries, location.pathname);
 
 const root = document.getElementById("root");
 if (root) {

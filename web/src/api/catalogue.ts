@@ -7,7 +7,7 @@ export type Row = components["schemas"]["RowOut"];
 export type Catalogue = components["schemas"]["CatalogueOut"];
 export type Device = Row["device"];
 
-const CATALOGUE = {
+export const CATALOGUE = {
   queryKey: ["catalogue"],
   queryFn: () => answer(client.GET("/api/catalogue")),
   staleTime: Number.POSITIVE_INFINITY,

@@ -4,6 +4,7 @@ import type { Setup } from "@/api/client";
 import type { FoundItem } from "@/api/look-up";
 import type { Asked } from "@/parts/settings/use-shown-setting";
 import { placeOf } from "@/parts/settings/where";
+import { addressOf } from "@/places";
 
 export type Way = { to: string; state?: Asked };
 
@@ -11,9 +12,9 @@ export function useWay(id: string | undefined, arrangement: Setup["arrangement"]
   const rows = useRows();
   return ({ kind, leads_to }: FoundItem): Way => {
     if (kind === "word") return { to: `/help?word=${encodeURIComponent(leads_to)}` };
-    if (kind === "helicopter") return { to: `/helicopters/${leads_to}/bench` };
+    if (kind === "helicopter") return { to: addressOf("bench", leads_to) };
     if (kind === "step" || kind === "reading")
-      return { to: `/helicopters/${id}/bench?step=${encodeURIComponent(leads_to)}` };
+      return { to: addressOf("bench", id ?? "", `?step=${encodeURIComponent(leads_to)}`) };
     return { to: placeOf(id ?? "", leads_to, rows, arrangement), state: { setting: leads_to } };
   };
 }

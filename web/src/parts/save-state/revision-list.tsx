@@ -8,6 +8,7 @@ import { type Editor, useRevisions } from "@/api/draft";
 import { exportAddress } from "@/api/fleet";
 import { dayAndTimeOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
+import { addressOf } from "@/places";
 
 export function RevisionList({
   draft,
@@ -44,7 +45,7 @@ export function RevisionList({
             </div>
             <Link
               className="key px-2"
-              to={`/helicopters/${draft.id}/records?other=${revision.number}`}
+              to={addressOf("records", draft.id, `?other=${revision.number}`)}
               aria-label={`Compare with revision ${revision.number}`}
               title="Compare with the draft"
               onClick={done}

@@ -1,6 +1,7 @@
 /** Where a setting is edited: the address of the place that shows it. */
 import { type Row, rowOf } from "@/api/catalogue";
 import type { Setup } from "@/api/client";
+import { addressOf } from "@/places";
 import { FOLLOWED, OF_HEAD_SPEED, stageFor, stagesOf } from "./stages";
 
 export function placeOf(
@@ -9,7 +10,6 @@ export function placeOf(
   rows: Row[],
   arrangement: Setup["arrangement"],
 ): string {
-  const home = `/helicopters/${id}`;
   const mode = /^transmitter\.modes\.(\w+)(?:\.(\w+))?/.exec(path);
   if (mode) {
     const open = mode[2]?.startsWith("throttle")
@@ -17,18 +17,19 @@ export function placeOf(
       : mode[2] === "rates"
         ? "rates"
         : "pitch";
-    return `${home}/modes?mode=${mode[1]}&open=${open}`;
+    return addressOf("modes", id, `?mode=${mode[1]}&open=${open}`);
   }
-  if (path.startsWith("transmitter.rate_sets")) return `${home}/modes?mode=normal&open=rates`;
+  if (path.startsWith("transmitter.rate_sets"))
+    return addressOf("modes", id, "?mode=normal&open=rates");
   if (path.startsWith("transmitter.switches"))
-    return `${home}/path?function=collective&stage=stick`;
-  if (OF_HEAD_SPEED.test(path)) return `${home}/head-speed`;
+    return addressOf("path", id, "?function=collective&stage=stick");
+  if (OF_HEAD_SPEED.test(path)) return addressOf("head-speed", id);
   // A finding may speak of a whole part: the first setting in it says where that is.
   const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
   const row = rowOf(rows, path) ?? rows.find((each) => each.path.startsWith(`${pattern}.`));
   for (const f of FOLLOWED) {
     const stage = row && stageFor(row, f, stagesOf(f, arrangement));
-    if (stage) return `${home}/path?function=${f}&stage=${stage}`;
+    if (stage) return addressOf("path", id, `?function=${f}&stage=${stage}`);
   }
-  return `${home}/path?function=helicopter&stage=whole`;
+  return addressOf("path", id, "?function=helicopter&stage=whole");
 }

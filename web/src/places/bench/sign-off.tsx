@@ -3,12 +3,12 @@ import { Link } from "react-router";
 import { type Bench, type EveningOver, type StepName, useEveningOver } from "@/api/bench";
 import { asProblem } from "@/api/client";
 import { Dialog } from "@/parts/dialog";
+import { useHere } from "@/parts/here";
 import { KeyingList } from "@/parts/keying/keying-list";
 import { ProblemNote } from "@/parts/problem-note";
 import { SaveForm } from "@/parts/save-state/save-form";
 import { unitWords } from "@/parts/settings/setting";
 import { StateMark } from "@/parts/verdict";
-import { useHere } from "@/places/helicopter/helicopter-layout";
 
 type Props = {
   bench: Bench;

@@ -10,7 +10,7 @@ import { Rounded } from "@/parts/settings/on-device";
 import { unitWords } from "@/parts/settings/setting";
 import { TopBar } from "@/parts/top-bar";
 
-export function DeviceSheet() {
+export function DeviceSheetPlace() {
   const { id = "", device = "" } = useParams();
   const draft = useDraft(id);
   usePageTitle(draft.data ? `${draft.data.document.name} · Sheet` : "Sheet");

@@ -8,6 +8,7 @@ import { useHandProblem } from "@/api/hand";
 import { useLookedOver, useWear, useWearAnew, type Wear } from "@/api/wear";
 import { dayOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
+import { addressOf } from "@/places";
 
 type Props = { id: string; done: () => void };
 
@@ -128,7 +129,7 @@ function ToTheBench({ id, done }: Props) {
       className="key key-main mt-3 min-h-14 w-full text-lg whitespace-normal"
       onClick={() => {
         done();
-        go(`/helicopters/${id}/bench`);
+        go(addressOf("bench", id));
       }}
     >
       Show what the bench has to measure anew

@@ -9,9 +9,9 @@ import {
   useFlown,
 } from "@/api/field";
 import { useHandProblem } from "@/api/hand";
+import { type Here, useHere } from "@/parts/here";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
-import { type Here, useHere } from "@/places/helicopter/helicopter-layout";
 import { InTheAir } from "./in-the-air";
 import { Landed } from "./landed";
 import { More } from "./more";

@@ -7,6 +7,7 @@ import { useHandProblem } from "@/api/hand";
 import { dayOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
 import { StateMark } from "@/parts/verdict";
+import { addressOf } from "@/places";
 import { ChoiceEntry } from "@/places/bench/choice-entry";
 
 type Props = { id: string; field: Field };
@@ -67,7 +68,7 @@ function Walk({ id, field, at, go }: WalkProps) {
     return (
       <p className="mt-1 border-l-4 border-workable pl-2">
         Nothing is recorded before{" "}
-        <Link className="underline" to={`/helicopters/${id}/bench?step=${gate.name}`}>
+        <Link className="underline" to={addressOf("bench", id, `?step=${gate.name}`)}>
           {gate.title}
         </Link>{" "}
         is confirmed since the last power-up.

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Field, FieldHand } from "@/api/field";
 import { Dialog } from "@/parts/dialog";
-import type { Here } from "@/places/helicopter/helicopter-layout";
+import type { Here } from "@/parts/here";
 import { Crash } from "./crash";
 import { Packs } from "./packs";
 import { Parts } from "./parts";

@@ -10,6 +10,7 @@ import { DeviceTag } from "@/parts/settings/devices";
 import { OnDevicesList } from "@/parts/settings/on-device";
 import { settingOf, unitWords } from "@/parts/settings/setting";
 import { SettingField } from "@/parts/settings/setting-field";
+import { addressOf } from "@/places";
 
 type Props = { next: NextThing; field: Field; draft: Draft; editor: Editor; hand: FieldHand };
 
@@ -111,7 +112,7 @@ function Keys({ next, field, draft, editor, hand }: Props) {
     return (
       <Link
         className="key key-main mt-3 min-h-14 w-full text-lg"
-        to={`/helicopters/${draft.id}/bench?step=${next.step}`}
+        to={addressOf("bench", draft.id, `?step=${next.step}`)}
       >
         <Wrench aria-hidden size={20} /> To that step of the bench
       </Link>

@@ -3,11 +3,11 @@ import { useState } from "react";
 import { asProblem, type ModeName } from "@/api/client";
 import { type Field, type FieldHand, useTrim } from "@/api/field";
 import { useHandProblem } from "@/api/hand";
+import type { Here } from "@/parts/here";
 import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";
 import { freeNumber, MODE_NAMES } from "@/parts/settings/setting";
-import type { Here } from "@/places/helicopter/helicopter-layout";
 
 type Props = Here & { field: Field; hand: FieldHand; done: () => void };
 

@@ -9,10 +9,11 @@ import { Dialog } from "@/parts/dialog";
 import { usePageTitle } from "@/parts/page-title";
 import { ProblemNote } from "@/parts/problem-note";
 import { TopBar } from "@/parts/top-bar";
+import { addressOf } from "@/places";
 import { HelicopterRow } from "./helicopter-row";
 import { NewHelicopter } from "./new-helicopter";
 
-export function Hangar() {
+export function HangarPlace() {
   usePageTitle("Hangar");
   const fleet = useFleet();
   const standings = useStandings();
@@ -24,7 +25,7 @@ export function Hangar() {
 
   const take = (files: FileList | null) => {
     const one = files?.[0];
-    if (one) bring.mutate(one, { onSuccess: (draft) => go(`/helicopters/${draft.id}/path`) });
+    if (one) bring.mutate(one, { onSuccess: (draft) => go(addressOf("path", draft.id)) });
     if (file.current) file.current.value = "";
   };
 

@@ -19,6 +19,7 @@ import { Dialog } from "@/parts/dialog";
 import { Menu, MenuItem } from "@/parts/menu";
 import { shown, signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
+import { addressOf } from "@/places";
 import { CopyHelicopter } from "./copy-helicopter";
 
 function Reach({ label, children }: { label: string; children: React.ReactNode }) {
@@ -89,7 +90,7 @@ export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
       <div>
         <h2 className="text-2xl font-semibold">
           <Link
-            to={`/helicopters/${h.id}/bench`}
+            to={addressOf("bench", h.id)}
             className="after:absolute after:inset-0 hover:text-mint"
           >
             {h.name}
@@ -122,7 +123,7 @@ export function HelicopterRow({ helicopter: h, standing, asking }: Props) {
       <div className="absolute top-4 right-1 z-10">
         <Menu label={`More for ${h.name}`} icon={<EllipsisVertical aria-hidden size={18} />}>
           <MenuItem asChild>
-            <Link to={`/helicopters/${h.id}/bench?audit=open`}>
+            <Link to={addressOf("bench", h.id, "?audit=open")}>
               <ClipboardCheck aria-hidden size={17} /> Audit
             </Link>
           </MenuItem>

@@ -6,6 +6,7 @@ import { asProblem, type Layout, type Setup } from "@/api/client";
 import { useAddHelicopter } from "@/api/fleet";
 import { ProblemNote } from "@/parts/problem-note";
 import { TextField } from "@/parts/text-field";
+import { addressOf } from "@/places";
 
 type Size = NonNullable<Setup["airframe"]["size_class"]>;
 /** Packs as they are sold; another count is set in Head speed. */
@@ -29,7 +30,7 @@ export function NewHelicopter() {
         event.preventDefault();
         add.mutate(
           { name, size, cells, layout, rotation, blades, arrangement },
-          { onSuccess: (draft) => go(`/helicopters/${draft.id}/path?stage=horns`) },
+          { onSuccess: (draft) => go(addressOf("path", draft.id, "?stage=horns")) },
         );
       }}
     >

@@ -3,10 +3,11 @@ import { Link } from "react-router";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type HeadSpeeds, type ModeSpeed, useHeadSpeeds } from "@/api/head-speed";
+import { useHere } from "@/parts/here";
 import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { useHere } from "@/places/helicopter/helicopter-layout";
+import { addressOf } from "@/places";
 import { ControllerCard } from "./controller-card";
 import { DriveData } from "./drive-data";
 import { HoverFlown } from "./hover-flown";
@@ -110,7 +111,7 @@ function NoSpeed({ draft }: { draft: Draft }) {
   return (
     <p>
       No flight mode has a head speed yet. Set it in{" "}
-      <Link className="underline hover:text-mint" to={`/helicopters/${draft.id}/modes`}>
+      <Link className="underline hover:text-mint" to={addressOf("modes", draft.id)}>
         Modes
       </Link>
       , for each mode that is flown: what the governor is asked for or, without one, what was

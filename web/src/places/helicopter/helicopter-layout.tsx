@@ -1,28 +1,23 @@
 /** What every place of one helicopter has: its bar, its links, its audit, its saving. */
 import { Suspense } from "react";
-import { Outlet, useLocation, useOutletContext, useParams } from "react-router";
+import { matchPath, Outlet, useLocation, useParams } from "react-router";
 import { asProblem, type Draft } from "@/api/client";
-import { type Editor, useDraft, useEditor } from "@/api/draft";
+import { useDraft, useEditor } from "@/api/draft";
 import { AuditKey } from "@/parts/audit/audit-key";
+import type { Here } from "@/parts/here";
 import { KeyingKey } from "@/parts/keying/keying-key";
 import { useLeaving } from "@/parts/leaving";
 import { useLeverKeys } from "@/parts/levers/keys";
 import { usePageTitle } from "@/parts/page-title";
-import { PLACES, PlaceLinks, type PlaceName } from "@/parts/place-links";
 import { ProblemNote } from "@/parts/problem-note";
 import { SavedMark, SaveState } from "@/parts/save-state/save-state";
 import { DeviceWords } from "@/parts/settings/on-device";
 import { useShownSetting } from "@/parts/settings/use-shown-setting";
 import { TopBar } from "@/parts/top-bar";
+import { HELICOPTER_PLACES, type HelicopterPlace } from "@/places";
 import { FitMark } from "./fit-mark";
+import { PlaceLinks } from "./place-links";
 import { Rename } from "./rename";
-
-export type Here = { draft: Draft; editor: Editor };
-
-/** The helicopter of the place that asks. */
-export function useHere(): Here {
-  return useOutletContext<Here>();
-}
 
 export function HelicopterLayout() {
   const { id = "" } = useParams();
@@ -42,13 +37,18 @@ export function HelicopterLayout() {
   );
 }
 
+function placeAt(pathname: string): HelicopterPlace {
+  const names = Object.keys(HELICOPTER_PLACES) as HelicopterPlace[];
+  return names.find((name) => matchPath(HELICOPTER_PLACES[name].path, pathname)) ?? "bench";
+}
+
 function Open({ draft }: { draft: Draft }) {
   const editor = useEditor(draft.id);
   const { pathname } = useLocation();
-  const here = (pathname.split("/").at(-1) ?? "bench") as PlaceName;
+  const here = placeAt(pathname);
   const { leaving, follow } = useLeaving();
   const setup = draft.document;
-  usePageTitle(`${setup.name} · ${PLACES.find((each) => each.name === here)?.label}`);
+  usePageTitle(`${setup.name} · ${HELICOPTER_PLACES[here].label}`);
   useLeverKeys();
   useShownSetting();
   return (

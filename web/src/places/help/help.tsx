@@ -8,6 +8,7 @@ import { useOpenState } from "@/parts/open-state";
 import { usePageTitle } from "@/parts/page-title";
 import { ProblemNote } from "@/parts/problem-note";
 import { TopBar } from "@/parts/top-bar";
+import { PLACES } from "@/places";
 
 const READ = (search: URLSearchParams) => ({ word: search.get("word") ?? "" });
 
@@ -34,20 +35,7 @@ const EVENING = [
   ],
 ] as const;
 
-const PLACES = [
-  ["Hangar", "All your helicopters, what is open on each, new ones, files in and out."],
-  ["Bench", "The steps, one at a time, with the drawing beside them. Practice is here too."],
-  [
-    "Path",
-    "The chain from stick to blade, stage by stage, with the live value at each. Curves and rates are edited in Modes, the drive in Head speed, every other setting here.",
-  ],
-  ["Modes", "Curves, rates, gains and head speeds of each flight mode."],
-  ["Head speed", "Motor, gear, pack and governor: what is reached, and what is left over."],
-  [
-    "Devices",
-    "Your own transmitter, unit, speed controller, gauge and receiver: what they call things, on their scales.",
-  ],
-] as const;
+const LISTED = PLACES.filter((place) => place.says);
 
 export function HelpPlace() {
   usePageTitle("Help");
@@ -82,10 +70,10 @@ export function HelpPlace() {
           </Part>
           <Part title="The places">
             <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-              {PLACES.map(([name, what]) => (
-                <div key={name} className="contents">
-                  <dt className="font-semibold">{name}</dt>
-                  <dd>{what}</dd>
+              {LISTED.map(({ label, says }) => (
+                <div key={label} className="contents">
+                  <dt className="font-semibold">{label}</dt>
+                  <dd>{says}</dd>
                 </div>
               ))}
             </dl>

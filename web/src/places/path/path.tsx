@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import type { ModeName, Setup } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
+import { useHere } from "@/parts/here";
 import { Dock } from "@/parts/levers/dock";
 import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
@@ -9,7 +10,6 @@ import { useOpenState } from "@/parts/open-state";
 import { useSettingInFocus } from "@/parts/settings/in-focus";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { FOLLOWED, type Followed, type StageName, stagesOf } from "@/parts/settings/stages";
-import { useHere } from "@/places/helicopter/helicopter-layout";
 import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
 import { Ribbon } from "./ribbon";
@@ -35,7 +35,7 @@ const READ = (search: URLSearchParams) => ({
   shows: search.get("shows") ?? "",
 });
 
-export function Path() {
+export function PathPlace() {
   const { draft, editor } = useHere();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const focused = useSettingInFocus() ?? "";

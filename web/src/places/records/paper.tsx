@@ -6,6 +6,7 @@ import { type PaperName, paperAddress, usePaper } from "@/api/papers";
 import { usePageTitle } from "@/parts/page-title";
 import { ProblemNote } from "@/parts/problem-note";
 import { TopBar } from "@/parts/top-bar";
+import { addressOf } from "@/places";
 import { Section } from "./paper-section";
 
 const TITLES: Record<PaperName, string> = { bench: "Bench sheet", field: "Field card" };
@@ -22,7 +23,7 @@ export function PaperPlace() {
   return (
     <div className="min-h-dvh bg-sheet">
       <TopBar title={TITLES[which]}>
-        <Link to={`/helicopters/${id}/records`} className="key max-sm:hidden">
+        <Link to={addressOf("records", id)} className="key max-sm:hidden">
           Records
         </Link>
         <Link

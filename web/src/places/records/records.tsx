@@ -3,7 +3,7 @@ import { Download, Smartphone, StickyNote } from "lucide-react";
 import { Link } from "react-router";
 import { exportAddress, wholeAddress } from "@/api/fleet";
 import { tableAddress } from "@/api/records";
-import { useHere } from "@/places/helicopter/helicopter-layout";
+import { useHere } from "@/parts/here";
 import { Compare } from "./compare";
 
 const TABLES = [
