@@ -2,6 +2,9 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
+const TESTS = ["src/**/*.test.{ts,tsx}"];
+const EVERY_TIMER = ["src/api/line.test.ts"];
+
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
@@ -15,7 +18,15 @@ export default defineConfig({
   },
   test: {
     environment: "jsdom",
-    include: ["src/**/*.test.{ts,tsx}"],
     setupFiles: ["src/tests/page.ts"],
+    // One page for all: to make it takes longer than the tests. A test that runs every timer there
+    // is has one of its own.
+    projects: [
+      {
+        extends: true,
+        test: { name: "one page", include: TESTS, exclude: EVERY_TIMER, isolate: false },
+      },
+      { extends: true, test: { name: "own page", include: EVERY_TIMER } },
+    ],
   },
 });
