@@ -79,9 +79,27 @@ def trouble():
 
 
 @pytest.fixture
-def page(page, trouble):
-    """A page that fails its test when the console or a script reports trouble."""
+def drawing():
+    """For a test that looks at the drawing."""
 
+
+# As where there is no graphics card and nothing that stands in for it: drawn by the processor the
+# drawing is a third of a page's work, and hardly a test looks at it.
+NO_DRAWING = """
+const given = HTMLCanvasElement.prototype.getContext;
+HTMLCanvasElement.prototype.getContext = function (kind, ...how) {
+  return kind.startsWith('webgl') ? null : given.call(this, kind, ...how);
+};
+"""
+
+
+@pytest.fixture
+def page(page, trouble, request):
+    """A page that fails its test when the console or a script reports trouble. The judge's have the
+    drawing, of the others those that ask for it."""
+
+    if "drawing" not in request.fixturenames and not request.node.get_closest_marker("judge"):
+        page.context.add_init_script(NO_DRAWING)
     slowed = float(os.environ.get("MINT_LEVER_SLOWED", "1"))
     if slowed > 1:
         session = page.context.new_cdp_session(page)

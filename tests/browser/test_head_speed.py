@@ -29,7 +29,7 @@ def test_another_pinion_changes_what_is_held_and_can_be_undone(sorrel):
     expect(region.get_by_role("rowheader", name="13 fitted")).to_be_visible()
 
 
-def test_a_rotor_length_is_drawn_while_its_field_has_the_focus(sorrel):
+def test_a_rotor_length_is_drawn_while_its_field_has_the_focus(drawing, sorrel):
     field = sorrel.locator("[data-path='airframe.rotor.chord_mm']")
     with sorrel.expect_response(lambda answer: "rotor.chord_mm" in answer.url) as answered:
         field.focus()

@@ -75,7 +75,7 @@ class TestByTouch:
         bench.get_by_role("option").filter(has_text="finding").first.tap()
         expect(bench.locator("[data-path='transmitter.fail_safe_throttle_pct']")).to_be_focused()
 
-    def test_the_drawing_is_fetched_when_it_is_seen(self, page, demo):
+    def test_the_drawing_is_fetched_when_it_is_seen(self, drawing, page, demo):
         fetched = []
         page.on("request", lambda request: fetched.append(request.url))
         page.goto(f"{address_of(page, 'Tansy 380')}/bench")
@@ -88,3 +88,11 @@ class TestByTouch:
         page.locator("canvas").scroll_into_view_if_needed()
         page.wait_for_function("() => window.mintLeverBench?.draws > 0")
         assert [url for url in fetched if "/scene-" in url]
+
+    def test_where_nothing_can_draw_it_says_so_and_fetches_nothing(self, page, demo_looked_at):
+        fetched = []
+        page.on("request", lambda request: fetched.append(request.url))
+        page.goto(f"{address_of(page, 'Tansy 380')}/bench")
+        page.locator("canvas").scroll_into_view_if_needed()
+        page.get_by_text("This browser cannot draw in 3D here.").wait_for()
+        assert not [url for url in fetched if "/scene-" in url]

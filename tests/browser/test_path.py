@@ -331,7 +331,7 @@ def test_rename_and_reshape(page, fennel, axe):
     page.locator("[data-servo]").nth(3).wait_for(state="detached")
 
 
-def test_3d_code_is_loaded_only_where_it_is_used(page, demo):
+def test_3d_code_is_loaded_only_where_it_is_used(drawing, page, demo):
     asked = []
     page.on("request", lambda request: asked.append(request.url))
     page.goto("/")

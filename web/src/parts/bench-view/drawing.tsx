@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Frame, Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
 import { idle, whenIdle } from "@/parts/when-idle";
+import { whatDraws } from "./graphics";
 import { InSight } from "./in-sight";
 import type { BenchScene } from "./scene";
 
@@ -48,12 +49,14 @@ function useScene(setup: Setup, source: Source) {
     // In short pieces, between which a slow processor can answer the hand.
     const open = async () => {
       try {
-        const { BenchScene, drawnByProcessor } = await import("./scene");
+        const draws = whatDraws();
+        if (!draws) return setFailed(true);
         await idle();
-        const byProcessor = drawnByProcessor();
+        const { BenchScene } = await import("./scene");
         await idle();
         if (gone || !canvas.current) return;
-        made = new BenchScene(canvas.current, byProcessor);
+        // Without a graphics card, to smooth every edge would cost the hand its answer.
+        made = new BenchScene(canvas.current, draws === "processor");
         await idle();
         if (gone) return;
         window.mintLeverBench = made;

@@ -220,13 +220,3 @@ export class BenchScene {
     this.renderer.setSize(this.width, this.height, false);
   }
 }
-
-/** True where no graphics card draws: smoothing every edge would then cost the hand its answer. */
-export function drawnByProcessor(): boolean {
-  const probe = document.createElement("canvas").getContext("webgl2");
-  if (!probe) return true;
-  const info = probe.getExtension("WEBGL_debug_renderer_info");
-  const name = info ? String(probe.getParameter(info.UNMASKED_RENDERER_WEBGL)) : "";
-  probe.getExtension("WEBGL_lose_context")?.loseContext();
-  return /swiftshader|llvmpipe|software/i.test(name);
-}
