@@ -46,8 +46,15 @@ def welcome() -> User | None:
         _again(each, pack=packs[each.pack_id])
         for each in PackMeasure.objects.filter(pack__owner=prepared)
     )
-    for helicopter in Helicopter.objects.filter(owner=prepared).select_related("bench"):
-        _copy(helicopter, visitor, packs)
+    made = {
+        helicopter.pk: _copy(helicopter, visitor, packs)
+        for helicopter in Helicopter.objects.filter(owner=prepared).select_related("bench")
+    }
+    for kind in (Hidden, PartNew):
+        kind._default_manager.bulk_create(
+            _again(each, helicopter=made[each.helicopter_id])
+            for each in kind._default_manager.filter(helicopter__owner=prepared)
+        )
     return visitor
 
 
@@ -65,11 +72,11 @@ def _make_room() -> None:
     User.objects.filter(pk__in=gone).delete()
 
 
-def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) -> None:
-    """Copy a helicopter whole but for its photos: a few statements, however long its log.
-    ``packs`` are the owner's, by those they are copies of."""
+def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) -> Helicopter:
+    """Copy a helicopter but for its photos, its parts and what is hidden in it: a few statements,
+    however long its log. ``packs`` are the owner's, by those they are copies of."""
     old_id = helicopter.pk
-    made = _again(helicopter, id=uuid.uuid4(), owner=owner)
+    made: Helicopter = _again(helicopter, id=uuid.uuid4(), owner=owner)
     made.save(force_insert=True)
     documents = _copies(Document.objects.filter(helicopter=old_id), helicopter=made)
     drafts = _copies(Draft.objects.filter(helicopter=old_id), helicopter=made)
@@ -100,6 +107,7 @@ def _copy(helicopter: Helicopter, owner: User, packs: Mapping[uuid.UUID, Pack]) 
             new[old.pk].replaces = new[old.replaces_id]
     LogEntry.objects.bulk_update(replacing, ["replaces"])
     _copy_flights(old_id, made, documents, packs, _copy_logs(old_id, made))
+    return made
 
 
 def _copy_logs(old_id: uuid.UUID, made: Helicopter) -> dict[uuid.UUID, FlightLog]:
@@ -109,7 +117,7 @@ def _copy_logs(old_id: uuid.UUID, made: Helicopter) -> dict[uuid.UUID, FlightLog
         if log.path.exists():
             logs[log.pk] = copy = _again(log, id=uuid.uuid4(), helicopter=made)
             bring(log.path, copy.path)
-            copy.save(force_insert=True)
+    FlightLog.objects.bulk_create(logs.values())
     return logs
 
 
@@ -131,11 +139,6 @@ def _copy_flights(
         )
         for flight in flights
     )
-    for kind in (Hidden, PartNew):
-        kind._default_manager.bulk_create(
-            _again(each, helicopter=made)
-            for each in kind._default_manager.filter(helicopter=old_id)
-        )
     if not flights:
         return
     new = {old.pk: copy for old, copy in zip(flights, copied, strict=True)}

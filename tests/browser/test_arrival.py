@@ -5,10 +5,11 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from few import few
 from hands import wide
 
 
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("size", few([(1280, 800), (390, 844)], 1, splat=False))
 def test_arrival_is_entered_and_says_the_new_travel(page, new_pilot, size):
     wide(page, *size)
     page.goto("/")

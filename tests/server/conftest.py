@@ -1,15 +1,19 @@
 """Pilots and their browsers."""
 
 import json
+import sqlite3
+from contextlib import closing
 
 import pytest
 from django.contrib.auth.models import User
 from django.core.cache import cache
+from django.db import connection
 from django.test import Client
 
 from accounts.models import PilotName
 from accounts.names import skeleton
 from builds import described, document
+from live_server import prepare
 
 from .field_pilot import Field
 
@@ -42,6 +46,31 @@ class Browser(Client):
 @pytest.fixture(autouse=True)
 def _forget_everybody():
     cache.clear()
+
+
+@pytest.fixture(scope="session")
+def prepared_rows(kept_by_all):
+    """Every row of a database with the demo hangar, by table: made once in a run, with the
+    command."""
+    var = kept_by_all / "prepared"
+    prepare(var)
+    with closing(sqlite3.connect(var / "mint-lever.sqlite3")) as database:
+        names = [name for (name,) in database.execute("SELECT name FROM sqlite_master")]
+        return {
+            name: database.execute(f"SELECT * FROM {name}").fetchall()
+            for name in connection.introspection.django_table_names()
+            if name in names
+        }
+
+
+def put_rows(rows):
+    """Put rows into this test's empty database."""
+    with connection.cursor() as cursor:
+        for table, held in rows.items():
+            if held and not table.startswith(("django_", "auth_permission")):
+                cursor.executemany(
+                    f"INSERT INTO {table} VALUES ({', '.join(['%s'] * len(held[0]))})", held
+                )
 
 
 @pytest.fixture

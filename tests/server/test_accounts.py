@@ -17,7 +17,7 @@ from live_server import ROOT, environment
 from logs.models import FlightLog
 from logs.services import keep_log
 
-from .conftest import Browser
+from .conftest import Browser, put_rows
 
 SIGN_IN = "/api/account/sign-in"
 
@@ -91,10 +91,10 @@ def demo_browser():
 class TestDemo:
     @pytest.fixture(scope="class")
     @classmethod
-    def prepared(cls, django_db_setup, django_db_blocker):
-        """The demo hangar, made once; each test takes back what it did itself."""
+    def prepared(cls, django_db_setup, django_db_blocker, prepared_rows):
+        """The demo hangar, put in once; each test takes back what it did itself."""
         with django_db_blocker.unblock(), transaction.atomic():
-            assert load_demo()
+            put_rows(prepared_rows)
             yield
             transaction.set_rollback(True)
 

@@ -11,15 +11,13 @@ from django.conf import settings
 
 from bench.models import LogEntry, Photo
 from builds import described, document
-from demo.hangar import load_demo
 from demo.models import DemoPilot, prepared_pilot
-from demo.season import load_season
 from devices.models import Device
 from field.models import Flight, Pack
 from hangar.models import Document, Helicopter
 from logs.models import FlightLog
 
-from .conftest import Browser
+from .conftest import Browser, put_rows
 from .test_photos import file_of, pixels
 
 WHOLE = "/api/helicopters/import/whole"
@@ -182,10 +180,10 @@ class TestThereAndBack:
         assert (Device.objects.count(), Pack.objects.count()) == (1, 1)
         assert Pack.objects.get().measures.count() == 1
 
-    def test_the_whole_demo_with_a_season_and_practice(self, tab):
-        load_demo()
+    def test_the_whole_demo_with_a_season_and_practice(self, prepared_rows, db, request):
+        put_rows(prepared_rows)
+        tab = request.getfixturevalue("tab")
         owner = prepared_pilot()
-        load_season(owner)
         keeper = Browser()
         keeper.force_login(owner)
         for helicopter in Helicopter.objects.filter(owner=owner):
