@@ -7,7 +7,7 @@ import json
 import pytest
 
 from builds import document
-from command_line import run_as_process as run
+from command_line import run, run_as_process
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
@@ -34,7 +34,7 @@ def setup_file(tmp_path):
 
 
 def test_evaluate_prints_one_object_with_the_contracts_keys(setup_file):
-    code, out, err = run(
+    code, out, err = run_as_process(
         "evaluate", setup_file, "--collective", 100, "--aileron", 20, "--azimuth", 180, 45
     )
     assert (code, err) == (0, "")
@@ -89,6 +89,11 @@ def test_bad_input_is_one_clear_line_and_exit_2(args, text, says):
     assert (code, out) == (2, "")
     assert says in err
     assert len(err.strip().splitlines()) == 1
+
+
+def test_the_installed_command_ends_with_2_too():
+    code, out, err = run_as_process("evaluate", "/no/such/file")
+    assert (code, out, len(err.strip().splitlines())) == (2, "", 1)
 
 
 @pytest.mark.parametrize("rows", ["a,b\n1,2\n", "aileron,elevator,collective\n1,x,2\n", ""])
