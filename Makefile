@@ -2,7 +2,7 @@
 SHELL := /bin/bash
 PYTHON ?= python3
 BIN := .venv/bin
-MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/python server/manage.py
+MANAGE := MINT_LEVER_PLAIN_HTTP=1 $(BIN)/mint-lever manage
 PORT ?= 8340
 
 .PHONY: demo test judge bench siege coverage lint build install install-test chromium migrate format pictures types
@@ -11,7 +11,7 @@ demo: export MINT_LEVER_PLAIN_HTTP = 1
 demo: install build migrate
 	$(MANAGE) load_demo
 	@echo "Mint Lever is at http://127.0.0.1:$(PORT)/ (stop it with Ctrl-C)"
-	$(BIN)/python server/serve.py --port $(PORT)
+	$(BIN)/mint-lever serve --port $(PORT)
 
 # Three workers on two processors: a browser test waits half of its time. What is compiled is kept
 # for the run, whatever the environment says: a server is started a hundred times.
@@ -35,12 +35,12 @@ lint: install-test web/node_modules/.installed
 	$(BIN)/ruff check --no-cache core server tests benchmarks
 	$(BIN)/ruff format --no-cache --check core server tests benchmarks
 	$(BIN)/mypy core/mint_lever
-	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml accounts audit bench carrying config demo devices field hangar headspeed keeper leaving levers logs lookup modes records shell
+	$(BIN)/mypy server/mint_lever_server
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check
 	fresh=$$(mktemp -d) && \
-	$(MANAGE) export_openapi_schema --api config.api.api --output $$fresh/openapi.json --indent 1 && \
+	$(MANAGE) export_openapi_schema --api mint_lever_server.config.api.api --output $$fresh/openapi.json --indent 1 && \
 	diff -q $$fresh/openapi.json web/openapi.json && \
 	(cd web && npx --no-install openapi-typescript openapi.json -o $$fresh/schema.ts >/dev/null) && \
 	diff -q $$fresh/schema.ts web/src/api/schema.ts
@@ -118,5 +118,5 @@ pictures: install-test build chromium
 
 # The browser's types, from the API's own description.
 types: install-test
-	$(MANAGE) export_openapi_schema --api config.api.api --output web/openapi.json --indent 1
+	$(MANAGE) export_openapi_schema --api mint_lever_server.config.api.api --output web/openapi.json --indent 1
 	cd web && npm run --silent types

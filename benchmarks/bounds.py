@@ -42,7 +42,7 @@ LARGE_PICTURE = _large_picture()
 def _long_file() -> bytes:
     """A helicopter's file with as many lines of log as there may be, of a few questions."""
     from builds import described
-    from hangar.documents import canonical
+    from mint_lever_server.hangar.documents import canonical
 
     text = canonical(described().as_document())
     digest = hashlib.sha256(text.encode()).hexdigest()

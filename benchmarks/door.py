@@ -22,7 +22,7 @@ def main() -> None:
     real = live_server.environment
 
     def with_real_hasher(var: Path) -> dict[str, str]:
-        return {**real(var), "DJANGO_SETTINGS_MODULE": "config.settings"}
+        return {**real(var), "DJANGO_SETTINGS_MODULE": "mint_lever_server.config.settings"}
 
     live_server.environment = with_real_hasher
     with (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from live_server import ROOT
+from live_server import FLEET
 from mint_lever.audit import audit
 from mint_lever.chain import build_chain
 from mint_lever.modes.pitch_degrees import POINTS, pitch_curve
@@ -15,7 +15,7 @@ ROUNDS = 40
 
 def main() -> None:
     """Measure on the demo fleet."""
-    for file in sorted((ROOT / "server/demo/fleet").glob("*.json")):
+    for file in sorted(FLEET.glob("*.json")):
         setup = read_setup(file.read_bytes())
         chain = build_chain(setup)
         names = setup.transmitter.modes.names()

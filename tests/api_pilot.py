@@ -16,7 +16,7 @@ import requests
 from PIL import Image
 
 from builds import document
-from live_server import ROOT
+from live_server import FLEET
 from mint_lever.devices import neutral_profile
 
 PASSWORD = "salt-works-7"
@@ -48,7 +48,7 @@ class ApiPilot:
 
     def anew(self) -> None:
         """Stand before another helicopter, with nothing on its bench yet."""
-        sorrel = json.loads((ROOT / "server/demo/fleet/sorrel-690.json").read_text())
+        sorrel = json.loads((FLEET / "sorrel-690.json").read_text())
         self.helicopter = self.made("/api/helicopters/import", sorrel)["id"]
         self.at = f"/api/helicopters/{self.helicopter}"
 

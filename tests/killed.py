@@ -31,7 +31,7 @@ import requests
 
 from api_pilot import LOG, PASSWORD, ApiPilot, photo
 from builds import document
-from live_server import ROOT, environment, prepare, wait_for
+from live_server import environment, prepare, wait_for
 
 _LIVES_S = (0.2, 2.0)
 """How long the pilots write before the next kill."""
@@ -373,8 +373,7 @@ def _write_until_killed(
 
 def _serve(var: Path, port: int) -> subprocess.Popen[bytes]:
     return subprocess.Popen(
-        [sys.executable, "serve.py", f"--port={port}"],
-        cwd=ROOT / "server",
+        [sys.executable, "-m", "mint_lever_server.serve", f"--port={port}"],
         env=environment(var),
         start_new_session=True,
         stdout=subprocess.DEVNULL,

@@ -14,6 +14,8 @@ from contextlib import contextmanager
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
+FLEET = ROOT / "server/mint_lever_server/demo/fleet"
+"""The demo helicopters' setup files."""
 # Everything drawn by the processor (no graphics card), and none of the browser's own calls home.
 CHROMIUM = {
     "executable_path": "/usr/bin/chromium-headless-shell",
@@ -33,7 +35,7 @@ CHROMIUM = {
 def manage(var: Path, *command: str) -> None:
     """Run a management command on the database in ``var``."""
     subprocess.run(
-        [sys.executable, "server/manage.py", *command],
+        [sys.executable, "-m", "mint_lever_server.manage", *command],
         cwd=ROOT,
         env=environment(var),
         check=True,
@@ -66,10 +68,10 @@ def live_server(var: Path, demo: bool = True) -> Iterator[str]:
     server = subprocess.Popen(
         [
             sys.executable,
-            "serve.py",
+            "-m",
+            "mint_lever_server.serve",
             f"--port={port}",
         ],
-        cwd=ROOT / "server",
         env=environment(var),
     )
     address = f"http://127.0.0.1:{port}"

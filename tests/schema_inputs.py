@@ -6,11 +6,11 @@ import json
 from random import Random
 from typing import Any
 
-from live_server import ROOT
+import live_server
 from mint_lever.setup import Setup, json_schema, read_setup, with_arrangement
 
 SCHEMA = json_schema()
-FLEET = [json.loads(file.read_text()) for file in sorted((ROOT / "server/demo/fleet").iterdir())]
+FLEET = [json.loads(file.read_text()) for file in sorted(live_server.FLEET.iterdir())]
 EVEN = [0.0, 25.0, 50.0, 75.0, 100.0]
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
 

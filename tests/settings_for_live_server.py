@@ -4,6 +4,6 @@ A test signs up by the hundred; a million rounds for each would take the suite's
 anything. The door's own tests go through the same forms all the same.
 """
 
-from config.settings import *  # noqa: F403
+from mint_lever_server.config.settings import *  # noqa: F403
 
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from hands import BY_THUMB, address_of, put_in_hangar, stand_at
-from live_server import ROOT
+from live_server import FLEET
 
 THROW = "transmitter.channels.rudder.travel_low_pct"
 
@@ -14,7 +14,7 @@ THROW = "transmitter.channels.rudder.travel_low_pct"
 @pytest.fixture
 def hangar(page, new_pilot):
     """A hangar with one helicopter, and nothing said of any device."""
-    put_in_hangar(page, json.loads((ROOT / "server/demo/fleet/sorrel-690.json").read_text()))
+    put_in_hangar(page, json.loads((FLEET / "sorrel-690.json").read_text()))
     page.goto("/")
     page.get_by_role("link", name="Devices").click()
     return page

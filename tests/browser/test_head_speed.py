@@ -6,14 +6,14 @@ import pytest
 from playwright.sync_api import expect
 
 from hands import BY_THUMB, address_of, put_in_hangar, stand_at
-from live_server import ROOT
+from live_server import FLEET
 from made_log import as_csv, flight
 
 
 @pytest.fixture
 def sorrel(page, new_pilot):
     """A described drive on the real bench, with a hover that was flown."""
-    setup = json.loads((ROOT / "server/demo/fleet/sorrel-690.json").read_text())
+    setup = json.loads((FLEET / "sorrel-690.json").read_text())
     stand_at(page, put_in_hangar(page, setup), "head-speed")
     return page
 

@@ -6,7 +6,7 @@ from itertools import product
 import pytest
 
 from builds import described, proved_run
-from live_server import ROOT
+from live_server import FLEET
 from mint_lever.field.advise import advise
 from mint_lever.field.every import SYMPTOMS
 from mint_lever.field.evidence import headroom
@@ -183,7 +183,7 @@ class TestWhatIsKnown:
 def test_head_room_is_known_where_drive_and_rotor_are_described():
     assert headroom(bench_run(described(), [], []), "normal") is None
     assert headroom(bench_run(with_(("drive", None)), [], []), "normal") is None
-    sorrel = read_setup((ROOT / "server/demo/fleet/sorrel-690.json").read_bytes())
+    sorrel = read_setup((FLEET / "sorrel-690.json").read_bytes())
     assert headroom(bench_run(sorrel, [], []), "idle_up_1") in ("in", "workable", "out")
     assert headroom(bench_run(sorrel, [], []), "normal") is None  # no head speed is asked for
 

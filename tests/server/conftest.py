@@ -10,10 +10,10 @@ from django.core.cache import cache
 from django.db import connection
 from django.test import Client
 
-from accounts.models import PilotName
-from accounts.names import skeleton
 from builds import described, document
 from live_server import prepare
+from mint_lever_server.accounts.models import PilotName
+from mint_lever_server.accounts.names import skeleton
 
 from .field_pilot import Field
 
@@ -83,7 +83,7 @@ def pilot(db):
 @pytest.fixture
 def tab(pilot):
     client = Browser()
-    client.force_login(pilot, backend="accounts.sessions.PilotBackend")
+    client.force_login(pilot, backend="mint_lever_server.accounts.sessions.PilotBackend")
     return client
 
 
@@ -91,7 +91,7 @@ def tab(pilot):
 def stranger(db):
     client = Browser()
     other = User.objects.create_user("plover", password="salt-works-8")
-    client.force_login(other, backend="accounts.sessions.PilotBackend")
+    client.force_login(other, backend="mint_lever_server.accounts.sessions.PilotBackend")
     return client
 
 

@@ -1,8 +1,8 @@
 """A core evening's log in the database, as if a pilot had entered it on the real model."""
 
-from bench.models import Bench, LogEntry
-from hangar.documents import keep
-from hangar.models import Helicopter
+from mint_lever_server.bench.models import Bench, LogEntry
+from mint_lever_server.hangar.documents import keep
+from mint_lever_server.hangar.models import Helicopter
 
 
 def put_down(helicopter_id, bench, evening):

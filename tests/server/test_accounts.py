@@ -9,13 +9,13 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from demo import visitors
-from demo.hangar import load_demo
-from demo.models import DemoPilot, prepared_pilot
-from hangar.models import Document, Helicopter
-from live_server import ROOT, environment
-from logs.models import FlightLog
-from logs.services import keep_log
+from live_server import environment
+from mint_lever_server.demo import visitors
+from mint_lever_server.demo.hangar import load_demo
+from mint_lever_server.demo.models import DemoPilot, prepared_pilot
+from mint_lever_server.flight_logs.models import FlightLog
+from mint_lever_server.flight_logs.services import keep_log
+from mint_lever_server.hangar.models import Document, Helicopter
 
 from .conftest import Browser, put_rows
 
@@ -217,13 +217,12 @@ def test_a_strange_host_is_turned_away_and_every_page_carries_the_policy(db, cli
 
 def test_cookies_are_secure_unless_the_server_is_told_it_is_on_plain_http(tmp_path):
     ask = (
-        "import config.settings as s; "
+        "import mint_lever_server.config.settings as s; "
         "print(s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_SSL_REDIRECT, s.DEBUG)"
     )
     for plain, expected in (("", "True True True False"), ("1", "False False False False")):
         found = subprocess.run(
             [sys.executable, "-c", ask],
-            cwd=ROOT / "server",
             env={**environment(tmp_path), "MINT_LEVER_PLAIN_HTTP": plain},
             capture_output=True,
             text=True,

@@ -6,10 +6,10 @@ from importlib import import_module
 import pytest
 from django.apps import apps
 
-from bench.models import Bench, LogEntry
-from bench.stored_run import run_at
 from builds import document
-from hangar.models import Helicopter
+from mint_lever_server.bench.models import Bench, LogEntry
+from mint_lever_server.bench.stored_run import run_at
+from mint_lever_server.hangar.models import Helicopter
 
 pytestmark = pytest.mark.django_db
 
@@ -30,7 +30,7 @@ def read_of_old(tab, step, said, migration):
             value=value,
             document=setup,
         )
-    import_module(f"bench.migrations.{migration}").carry(apps, None)
+    import_module(f"mint_lever_server.bench.migrations.{migration}").carry(apps, None)
     bench, _ = Bench.objects.update_or_create(helicopter=kept, defaults={"sequence": 600})
     return run_at(bench)
 

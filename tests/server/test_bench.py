@@ -6,10 +6,10 @@ import uuid
 
 import pytest
 
-from bench.models import LogEntry
-from bench.services import fresh_model
 from builds import document
-from hangar.models import Document
+from mint_lever_server.bench.models import LogEntry
+from mint_lever_server.bench.services import fresh_model
+from mint_lever_server.hangar.models import Document
 
 from .put_down import put_down
 

@@ -32,7 +32,7 @@ def carried(tmp_path_factory):
     before.executescript(text)
     after = sqlite3.connect(place / "mint-lever.sqlite3")
     after.executescript(text)
-    command = [sys.executable, "server/manage.py", "migrate", "-v", "0"]
+    command = [sys.executable, "-m", "mint_lever_server.manage", "migrate", "-v", "0"]
     subprocess.run(command, cwd=ROOT, env=environment(place), check=True)
     yield before, after, place
     before.close()
@@ -163,10 +163,10 @@ def test_every_reading_act_and_note_is_logged_as_it_was(carried):
 SEE = """
 import json, django
 django.setup()
-from bench.schemas import show
-from bench.services import bench_of
+from mint_lever_server.bench.schemas import show
+from mint_lever_server.bench.services import bench_of
 from django.contrib.auth.models import User
-from hangar.models import Helicopter
+from mint_lever_server.hangar.models import Helicopter
 told = {}
 for helicopter in Helicopter.objects.all():
     shown = show(bench_of(User.objects.get(pk=helicopter.owner_id), helicopter.id), "zero_pitch")
@@ -181,7 +181,6 @@ def test_todays_program_reads_it_and_judges_what_was_done(carried):
     _, _, place = carried
     done = subprocess.run(
         [sys.executable, "-c", SEE],
-        cwd=ROOT / "server",
         env={**environment(place), "PYTHONPATH": os.pathsep.join(sys.path)},
         check=True,
         capture_output=True,

@@ -9,13 +9,13 @@ from pathlib import Path
 import pytest
 from django.conf import settings
 
-from bench.models import LogEntry, Photo
 from builds import described, document
-from demo.models import DemoPilot, prepared_pilot
-from devices.models import Device
-from field.models import Flight, Pack
-from hangar.models import Document, Helicopter
-from logs.models import FlightLog
+from mint_lever_server.bench.models import LogEntry, Photo
+from mint_lever_server.demo.models import DemoPilot, prepared_pilot
+from mint_lever_server.devices.models import Device
+from mint_lever_server.field.models import Flight, Pack
+from mint_lever_server.flight_logs.models import FlightLog
+from mint_lever_server.hangar.models import Document, Helicopter
 
 from .conftest import Browser, put_rows
 from .test_photos import file_of, pixels
@@ -315,7 +315,7 @@ class TestRefused:
         def breaks(*_):
             raise KeyError("from another time")
 
-        monkeypatch.setattr("carrying.proof.timeline", breaks)
+        monkeypatch.setattr("mint_lever_server.transfer.proof.timeline", breaks)
         (fault,) = self.refused(stranger, packed(files))["faults"]
         assert fault["found"] == "lines that do not go together"
 

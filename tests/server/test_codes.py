@@ -3,7 +3,7 @@
 import pytest
 from django.contrib.auth.models import User
 
-from accounts.models import PilotSession, RecoveryCode
+from mint_lever_server.accounts.models import PilotSession, RecoveryCode
 
 from .conftest import Browser
 
@@ -107,8 +107,8 @@ def test_codes_go_with_the_account(bittern):
 
 
 def test_a_pilot_is_signed_in_at_so_many_places_and_told_which_made_room(bittern, monkeypatch):
-    monkeypatch.setattr("accounts.sessions.MOST", 3)
-    monkeypatch.setattr("accounts.api.MOST", 3)
+    monkeypatch.setattr("mint_lever_server.accounts.sessions.MOST", 3)
+    monkeypatch.setattr("mint_lever_server.accounts.api.MOST", 3)
     other = Browser()
     other.send("POST", f"{ACCOUNT}/sign-up", {"name": "avocet", "password": OLD})
     browsers = [Browser() for _ in range(4)]
@@ -124,7 +124,7 @@ def test_a_pilot_is_signed_in_at_so_many_places_and_told_which_made_room(bittern
 
 
 def test_who_loses_a_race_for_a_code_has_tried_a_wrong_one(bittern, monkeypatch):
-    monkeypatch.setattr("accounts.api.use_up", lambda pilot, code: False)
+    monkeypatch.setattr("mint_lever_server.accounts.api.use_up", lambda pilot, code: False)
     for _ in range(5):
         assert forgotten(bittern[0]).status_code == 403
     assert forgotten(bittern[0]).status_code == 429

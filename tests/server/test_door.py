@@ -12,10 +12,10 @@ from django.core.cache import cache
 from django.test import override_settings
 from django.utils import timezone
 
-from accounts.hashing import PilotHasher, hashing
-from accounts.models import PilotSession, Tries
-from config.client_address import client_of
-from config.problems import Refused
+from mint_lever_server.accounts.hashing import PilotHasher, hashing
+from mint_lever_server.accounts.models import PilotSession, Tries
+from mint_lever_server.config.client_address import client_of
+from mint_lever_server.config.problems import Refused
 
 from .conftest import Browser
 
@@ -28,7 +28,7 @@ WRONG = {"name": "heron", "password": "wrong"}
 def clock(monkeypatch):
     """The door's clock; give it seconds to move it on."""
     now = [timezone.now()]
-    monkeypatch.setattr("accounts.door.timezone.now", lambda: now[0])
+    monkeypatch.setattr("mint_lever_server.accounts.door.timezone.now", lambda: now[0])
 
     def later(seconds):
         now[0] += timedelta(seconds=seconds)
@@ -169,7 +169,8 @@ class TestSignIn:
 
 def test_the_demo_lets_one_line_in_so_often(db, clock, monkeypatch):
     monkeypatch.setattr(
-        "demo.api.welcome", lambda: User.objects.create_user(f"v{User.objects.count()}")
+        "mint_lever_server.demo.api.welcome",
+        lambda: User.objects.create_user(f"v{User.objects.count()}"),
     )
     with override_settings(DEMO_RATE="3/h"):
         codes = [from_line("198.51.100.7", "/api/account/demo", {}).status_code for _ in range(4)]
@@ -191,7 +192,7 @@ def test_a_session_ended_in_one_process_has_ended_in_every_other(pilot):
 HOLDER = """
 import django, sys
 django.setup()
-from accounts.hashing import hashing
+from mint_lever_server.accounts.hashing import hashing
 with hashing():
     print("in", flush=True)
     sys.stdin.readline()
@@ -200,11 +201,10 @@ with hashing():
 
 class TestHashing:
     def test_one_at_a_time_in_all_processes_and_few_wait(self, tmp_path):
-        from live_server import ROOT, environment
+        from live_server import environment
 
         holder = subprocess.Popen(
             [sys.executable, "-c", HOLDER],
-            cwd=ROOT / "server",
             env=environment(tmp_path),
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
@@ -242,7 +242,7 @@ class TestHashing:
         # OWASP Password Storage Cheat Sheet, Argon2id: m=19456 (19 MiB), t=2, p=1.
         assert cost == (19_456, 2, 1)
         hashers = [
-            "accounts.hashing.PilotHasher",
+            "mint_lever_server.accounts.hashing.PilotHasher",
             "django.contrib.auth.hashers.PBKDF2PasswordHasher",
         ]
         with override_settings(PASSWORD_HASHERS=hashers):

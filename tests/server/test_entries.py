@@ -6,11 +6,11 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
-from bench import entries as kept
-from bench.entries import log_up_to
-from bench.logged import Log, Logged
-from bench.models import Bench, LogEntry
 from mint_lever.run.log import MOST_OF_A_QUESTION
+from mint_lever_server.bench import entries as kept
+from mint_lever_server.bench.entries import log_up_to
+from mint_lever_server.bench.logged import Log, Logged
+from mint_lever_server.bench.models import Bench, LogEntry
 
 
 @pytest.fixture

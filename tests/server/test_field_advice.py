@@ -5,12 +5,12 @@ import uuid
 import pytest
 from django.contrib.auth.models import User
 
-from field.models import Flight
-from logs import services
-from logs.api import Said
-from logs.models import FlightLog
-from logs.services import keep_log, map_log
 from made_log import MAP, as_csv, flight
+from mint_lever_server.field.models import Flight
+from mint_lever_server.flight_logs import services
+from mint_lever_server.flight_logs.api import Said
+from mint_lever_server.flight_logs.models import FlightLog
+from mint_lever_server.flight_logs.services import keep_log, map_log
 
 from .field_pilot import GAIN, WAGS
 

@@ -5,7 +5,7 @@ import uuid
 
 import pytest
 
-from field.models import Flight
+from mint_lever_server.field.models import Flight
 
 from .field_pilot import WAGS
 

@@ -12,8 +12,8 @@ from urllib.parse import urlsplit
 
 import pytest
 
-from config.front import Bounds, Front
 from live_server import live_server
+from mint_lever_server.config.front import Bounds, Front
 
 HALF_A_BODY = (
     b"POST /api/account/sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 1000\r\n\r\nx"

@@ -7,7 +7,7 @@ import pytest
 from django.db import DatabaseError, connection, transaction
 
 from builds import document
-from hangar.models import Document, DraftState, Helicopter, Revision, Taken
+from mint_lever_server.hangar.models import Document, DraftState, Helicopter, Revision, Taken
 
 ARM = "airframe.servos.0.arm_mm"
 
@@ -160,7 +160,7 @@ def test_the_first_standings_of_a_large_fleet_come_one_answer_after_another(tab,
     names = [f"Chervil {n}" for n in range(4)]
     for name in names:
         tab.send("POST", "/api/helicopters", {"name": name})
-    monkeypatch.setattr("bench.api._STANDINGS_S", 0.0)
+    monkeypatch.setattr("mint_lever_server.bench.api._STANDINGS_S", 0.0)
     answers = [tab.get("/api/bench/standings").json() for _ in range(5)]
     assert [len(each["standings"]) for each in answers] == [1, 2, 3, 4, 4]
     assert [each["complete"] for each in answers] == [False, False, False, True, True]
@@ -187,8 +187,8 @@ def test_the_fleet_takes_four_queries_however_long_and_builds_nothing_it_knows(
     def never(*_):
         raise AssertionError("a chain was built for a setup whose summary is kept")
 
-    monkeypatch.setattr("hangar.summaries.build_chain", never)
-    monkeypatch.setattr("bench.fitness.run_of", never)
+    monkeypatch.setattr("mint_lever_server.hangar.summaries.build_chain", never)
+    monkeypatch.setattr("mint_lever_server.bench.fitness.run_of", never)
     with django_assert_max_num_queries(4):
         assert tab.get("/api/helicopters").json() == first[0]
     with django_assert_max_num_queries(4):
@@ -374,9 +374,9 @@ def test_the_database_keeps_every_finished_save(db):
 
 
 def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, monkeypatch):
-    monkeypatch.setattr("hangar.services.KEPT_STATES", 4)
-    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 4)
-    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 3)
+    monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_STATES", 4)
+    monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_VERSIONS", 4)
+    monkeypatch.setattr("mint_lever_server.hangar.services._SWEPT_EVERY", 3)
     draft = edit(tab, helicopter, (ARM, 9.5)).json()
     draft = do(tab, draft, "revisions", note="kept for good").json()
     draft = edit(tab, draft, (ARM, 9.9)).json()
@@ -398,8 +398,8 @@ def test_documents_are_let_go_when_nothing_has_them_any_more(tab, helicopter, mo
 
 
 def test_undo_and_an_edit_over_and_over_leave_no_heap_of_documents(tab, helicopter, monkeypatch):
-    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 5)
-    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 5)
+    monkeypatch.setattr("mint_lever_server.hangar.services._SWEPT_EVERY", 5)
+    monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_VERSIONS", 5)
     draft = helicopter
     for length in range(100, 130):
         draft = edit(tab, draft, (ARM, length / 10)).json()
@@ -409,8 +409,8 @@ def test_undo_and_an_edit_over_and_over_leave_no_heap_of_documents(tab, helicopt
 
 
 def test_ids_of_changes_are_let_go_in_time(tab, helicopter, monkeypatch):
-    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 3)
-    monkeypatch.setattr("hangar.services.KEPT_TAKINGS", 10)
+    monkeypatch.setattr("mint_lever_server.hangar.services._SWEPT_EVERY", 3)
+    monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_TAKINGS", 10)
     table = f"/api/helicopters/{helicopter['id']}/bench/touched"
     for _ in range(30):
         body = {"id": str(uuid.uuid4()), "what": "crash"}

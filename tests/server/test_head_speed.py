@@ -180,7 +180,7 @@ class TestMeasured:
     @pytest.fixture
     def fit(self, monkeypatch):
         """Fitness is judged elsewhere; here it is there."""
-        monkeypatch.setattr("headspeed.api.fit_first", lambda *_: None)
+        monkeypatch.setattr("mint_lever_server.head_speed.api.fit_first", lambda *_: None)
 
     def keep(self, tab, path, **more):
         body = {"version": version(tab, path), "mode": "normal", "day": "2026-10-03", **more}

@@ -19,14 +19,15 @@ from django.core.management import CommandError, call_command
 
 from api_pilot import LOG, ApiPilot
 from builds import document
-from config import keeping
-from config.keeping import CannotStart, look_at
 from few import few
 from http_pilot import Client
-from keeper.copies import BadCopy, back_up, look_through, restore
-from live_server import ROOT, environment, live_server, manage, prepare
+from live_server import environment, live_server, manage, prepare
+from mint_lever_server.backup.copies import BadCopy, back_up, look_through, restore
+from mint_lever_server.config import keeping
+from mint_lever_server.config.keeping import CannotStart, look_at
 
 DATABASE = "mint-lever.sqlite3"
+SERVE, MANAGE = "mint_lever_server.serve", "mint_lever_server.manage"
 
 
 @pytest.fixture(scope="module")
@@ -46,7 +47,6 @@ def var(empty, tmp_path):
 def run(var, *command):
     return subprocess.run(
         [sys.executable, *command],
-        cwd=ROOT / "server",
         env=environment(var),
         capture_output=True,
         text=True,
@@ -55,7 +55,7 @@ def run(var, *command):
 
 
 def command(var, *words):
-    done = run(var, "manage.py", *words)
+    done = run(var, "-m", MANAGE, *words)
     assert done.returncode == 0, done.stderr
     return done.stdout
 
@@ -102,7 +102,7 @@ TROUBLES = {
 def test_a_server_does_not_start_on_what_it_cannot_keep_and_says_why(var, trouble):
     spoil, words = TROUBLES[trouble]
     spoil(var)
-    done = run(var, "serve.py", "--port", "1")
+    done = run(var, "-m", SERVE, "--port", "1")
     assert done.returncode == 1
     assert done.stdout == ""
     (said,) = done.stderr.strip().splitlines()
@@ -113,7 +113,7 @@ def test_a_server_does_not_start_on_what_it_cannot_keep_and_says_why(var, troubl
 def test_a_folder_that_cannot_be_written_into_and_a_full_disk_are_said(tmp_path, var, monkeypatch):
     in_the_way = tmp_path / "a-file"
     in_the_way.write_text("")
-    done = run(in_the_way, "serve.py", "--port", "1")
+    done = run(in_the_way, "-m", SERVE, "--port", "1")
     assert (done.returncode, "MINT_LEVER_VAR" in done.stderr) == (1, True)
     look_at(var / DATABASE)
     usage = shutil.disk_usage(var)
@@ -124,21 +124,21 @@ def test_a_folder_that_cannot_be_written_into_and_a_full_disk_are_said(tmp_path,
 
 BEFORE_THEY_PART = """
 import json, sys
-import serve
+from mint_lever_server import serve
 
 class Processes:
     def __init__(self, *_, **__):
         from django.db import connection
         from django.urls import get_resolver
         routes = vars(get_resolver()).get("url_patterns", [])
-        print(json.dumps([len(routes), "config.api" in sys.modules, connection.connection is None]))
+        api = "mint_lever_server.config.api" in sys.modules
+        print(json.dumps([len(routes), api, connection.connection is None]))
 
     def serve(self):
         pass
 
 serve.Granian = Processes
-sys.argv = ["serve.py", "--port", sys.argv[1]]
-serve.main()
+serve.main(["--port", sys.argv[1]])
 """
 
 
@@ -155,7 +155,7 @@ def test_the_routes_are_loaded_before_the_processes_part_and_no_connection_is_sh
 def test_two_servers_never_share_an_address(var):
     with live_server(var, demo=False) as address:
         port = urlsplit(address).port
-        done = run(var, "serve.py", "--port", str(port))
+        done = run(var, "-m", SERVE, "--port", str(port))
         assert done.returncode == 1
         assert f"127.0.0.1:{port} cannot be used" in done.stderr
         assert ask(address, "/api/health")[0] == 200
@@ -185,11 +185,10 @@ def ask(address, path):
 
 
 def test_two_processes_that_start_at_once_have_one_key(tmp_path):
-    ask_key = "import config.settings as s; print(s.SECRET_KEY)"
+    ask_key = "import mint_lever_server.config.settings as s; print(s.SECRET_KEY)"
     starting = [
         subprocess.Popen(
             [sys.executable, "-c", ask_key],
-            cwd=ROOT / "server",
             env=environment(tmp_path),
             stdout=subprocess.PIPE,
             text=True,
@@ -287,7 +286,7 @@ def test_the_commands_end_badly_where_there_is_nothing_good(var, keeper, tmp_pat
         with pytest.raises(CommandError, match="there is no file"):
             keeper(*words)
     # As the process ends that the keeper starts.
-    done = run(var, "manage.py", "verify", nothing)
+    done = run(var, "-m", MANAGE, "verify", nothing)
     assert (done.returncode, "there is no file" in done.stderr) == (1, True)
 
 

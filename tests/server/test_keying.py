@@ -5,10 +5,10 @@ import uuid
 
 import pytest
 
-from bench.models import LogEntry
-from bench.services import bench_of
-from bench.stored_run import held_by_devices, log_of
 from builds import described
+from mint_lever_server.bench.models import LogEntry
+from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.stored_run import held_by_devices, log_of
 
 RATE = "transmitter.modes.normal.tail_gain_pct"
 

@@ -10,14 +10,14 @@ from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.core.management.base import CommandError
 
-from bench.models import LogEntry, Photo
 from builds import document
-from demo.models import DemoPilot
-from devices.models import Device
-from hangar.models import Document, Helicopter, Revision
-from logs.models import FlightLog
 from mint_lever.devices import read_profile
 from mint_lever.setup import read_setup
+from mint_lever_server.bench.models import LogEntry, Photo
+from mint_lever_server.demo.models import DemoPilot
+from mint_lever_server.devices.models import Device
+from mint_lever_server.flight_logs.models import FlightLog
+from mint_lever_server.hangar.models import Document, Helicopter, Revision
 
 from .conftest import Browser
 from .test_photos import file_of, pixels

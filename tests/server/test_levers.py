@@ -6,13 +6,13 @@ import numpy as np
 import pytest
 
 from builds import document, with_tail
-from config.api import api
-from hangar.models import DraftVersion
-from hangar.services import KEPT_VERSIONS
-from levers.api import FrameOut, ResponseOut
-from levers.chains import _built
 from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
+from mint_lever_server.config.api import api
+from mint_lever_server.hangar.models import DraftVersion
+from mint_lever_server.hangar.services import KEPT_VERSIONS
+from mint_lever_server.levers.api import FrameOut, ResponseOut
+from mint_lever_server.levers.chains import _built
 
 
 def address(helicopter, what, **query):
@@ -119,8 +119,8 @@ def test_a_version_of_long_ago_or_never_is_refused_with_the_one_there_is(tab, he
 
 
 def test_a_draft_put_aside_for_long_is_drawn_when_it_is_back(tab, helicopter, monkeypatch):
-    monkeypatch.setattr("hangar.services.KEPT_VERSIONS", 3)
-    monkeypatch.setattr("hangar.services._SWEPT_EVERY", 2)
+    monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_VERSIONS", 3)
+    monkeypatch.setattr("mint_lever_server.hangar.services._SWEPT_EVERY", 2)
     path = f"/api/helicopters/{helicopter['id']}"
 
     def on_table(simulated):

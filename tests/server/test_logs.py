@@ -6,9 +6,9 @@ import pytest
 from django.conf import settings
 
 from builds import with_tail
-from logs.models import FlightLog
 from made_log import as_csv, flight
 from mint_lever.telemetry.recorded import MOST_BYTES
+from mint_lever_server.flight_logs.models import FlightLog
 
 pytestmark = pytest.mark.django_db
 
@@ -115,7 +115,7 @@ def test_a_file_without_a_time_is_kept_and_says_what_is_missing(tab, path):
 
 
 def test_too_large_a_log_leaves_nothing_behind(tab, path, monkeypatch):
-    monkeypatch.setattr("logs.services.MOST_BYTES", 10_000)
+    monkeypatch.setattr("mint_lever_server.flight_logs.services.MOST_BYTES", 10_000)
     assert MOST_BYTES > 10_000
     refused = put(tab, path, FLOWN)
     assert refused.status_code == 422

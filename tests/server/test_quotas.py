@@ -5,11 +5,11 @@ import uuid
 
 import pytest
 
-from accounts import quotas
-from accounts.quotas import PILOT, VISITOR, Quota
 from builds import document
-from demo.models import DemoPilot
-from hangar.models import Document
+from mint_lever_server.accounts import quotas
+from mint_lever_server.accounts.quotas import PILOT, VISITOR, Quota
+from mint_lever_server.demo.models import DemoPilot
+from mint_lever_server.hangar.models import Document
 
 HELICOPTERS = "/api/helicopters"
 

@@ -4,9 +4,9 @@ import random
 
 import pytest
 
-from bench.models import Bench
-from bench.stored_run import log_of, run_at, run_of, setup_at
 from builds import document
+from mint_lever_server.bench.models import Bench
+from mint_lever_server.bench.stored_run import log_of, run_at, run_of, setup_at
 from server.test_bench import Table
 from server.test_undo import edit, undo
 

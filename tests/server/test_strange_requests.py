@@ -9,7 +9,7 @@ from django.db import connection
 from django.test import Client
 
 from builds import document
-from config.api import api
+from mint_lever_server.config.api import api
 
 HELICOPTERS = "/api/helicopters"
 
@@ -201,7 +201,7 @@ def test_a_device_and_a_log_have_names_that_can_be_read(tab, helicopter, name):
 
 
 def test_a_name_of_before_that_nobody_would_take_now_stays_until_it_is_changed(tab, helicopter):
-    from hangar.models import Document
+    from mint_lever_server.hangar.models import Document
 
     kept = Document.objects.get(helicopter=helicopter["id"])
     Document.objects.filter(pk=kept.pk).update(
@@ -283,7 +283,7 @@ def test_a_deleted_helicopter_has_no_frames(tab, helicopter):
     path = f"{HELICOPTERS}/{helicopter['id']}"
     assert tab.get(f"{path}/frame", {"version": 1}).status_code == 200
     # As another process removes it: nothing in this one is told.
-    from hangar.models import Helicopter
+    from mint_lever_server.hangar.models import Helicopter
 
     Helicopter.objects.filter(pk=helicopter["id"]).delete()
     for what in ("frame", "modes", "head-speed"):
@@ -333,7 +333,7 @@ class TestOurOwnFailures:
         def broken(*_):
             raise RuntimeError("the reason")
 
-        monkeypatch.setattr("hangar.api.add_beside", broken)
+        monkeypatch.setattr("mint_lever_server.hangar.api.add_beside", broken)
         said = self.refused(tab, 500)
         reference = said["detail"].split()[-1].rstrip(".")
         assert reference in caplog.text
@@ -346,7 +346,9 @@ class TestOurOwnFailures:
         def broken(*_):
             raise RuntimeError
 
-        monkeypatch.setattr("demo.presence.DemoPresenceMiddleware.__call__", broken)
+        monkeypatch.setattr(
+            "mint_lever_server.demo.presence.DemoPresenceMiddleware.__call__", broken
+        )
         failed = client.get("/api/account")
         assert failed.status_code == 500
         assert failed.json()["title"] == "Something went wrong here"

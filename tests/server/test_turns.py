@@ -26,7 +26,7 @@ def test_a_writer_looks_again_every_few_milliseconds_and_gets_in(another, monkey
             another.execute("COMMIT")
 
     with monkeypatch.context() as patched:
-        patched.setattr("config.sqlite.base.time.sleep", sleep)
+        patched.setattr("mint_lever_server.config.sqlite.base.time.sleep", sleep)
         with transaction.atomic(), connection.cursor() as cursor:
             assert cursor.execute("SELECT 1").fetchone() == (1,)
     assert len(waited_s) == 3
@@ -52,7 +52,9 @@ def test_what_is_not_a_matter_of_turns_is_not_waited_for(transactional_db, monke
 
     plain = "django.db.backends.sqlite3.base.DatabaseWrapper._start_transaction_under_autocommit"
     with monkeypatch.context() as patched:
-        patched.setattr("config.sqlite.base.time.sleep", lambda _: looked.append(1))
+        patched.setattr(
+            "mint_lever_server.config.sqlite.base.time.sleep", lambda _: looked.append(1)
+        )
         patched.setattr(plain, broken)
         with pytest.raises(OperationalError, match="no such file"), transaction.atomic():
             pass
@@ -60,4 +62,4 @@ def test_what_is_not_a_matter_of_turns_is_not_waited_for(transactional_db, monke
 
 
 def test_the_server_uses_it():
-    assert settings.DATABASES["default"]["ENGINE"] == "config.sqlite"
+    assert settings.DATABASES["default"]["ENGINE"] == "mint_lever_server.config.sqlite"

@@ -4,7 +4,7 @@ import uuid
 
 import pytest
 
-from bench.models import LogEntry
+from mint_lever_server.bench.models import LogEntry
 
 
 class TestWear:

@@ -16,13 +16,14 @@ import django
 
 django.setup()
 
-from bench.log import run_at  # noqa: E402
 from django.conf import settings  # noqa: E402
 from django.contrib.auth.models import User  # noqa: E402
 from django.core.management import call_command  # noqa: E402
+from mint_lever_server.bench.log import run_at  # noqa: E402
 
-from bench.models import Photo  # noqa: E402
-from bench.services import (  # noqa: E402
+from mint_lever.setup import Change, fresh_setup  # noqa: E402
+from mint_lever_server.bench.models import Photo  # noqa: E402
+from mint_lever_server.bench.services import (  # noqa: E402
     act,
     add_reading,
     bench_of,
@@ -34,15 +35,14 @@ from bench.services import (  # noqa: E402
     take_simulated,
     worked_on,
 )
-from hangar.models import Draft  # noqa: E402
-from hangar.services import (  # noqa: E402
+from mint_lever_server.hangar.models import Draft  # noqa: E402
+from mint_lever_server.hangar.services import (  # noqa: E402
     add_helicopter,
     edit_draft,
     rebuild_draft,
     save_revision,
     step_draft,
 )
-from mint_lever.setup import Change, fresh_setup  # noqa: E402
 
 PICTURE = b"\x89PNG\r\n\x1a\n" + b"kept as it was" * 3
 

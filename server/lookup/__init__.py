@@ -1,1 +1,0 @@
-"""Looking up words, settings, steps, findings and readings."""

@@ -1,0 +1,23 @@
+"""Letting a pilot in; now and then what is left of earlier visits is cleared."""
+
+from django.contrib.auth import login
+from django.contrib.auth.models import User
+from django.core.cache import cache
+from django.http import HttpRequest
+from django.utils import timezone
+
+from mint_lever_server.accounts.door import forget_old_tries
+from mint_lever_server.accounts.sessions import PilotSession, make_room
+
+_BACKEND = "mint_lever_server.accounts.sessions.PilotBackend"
+_EVERY_S = 3600
+
+
+def let_in(request: HttpRequest, pilot: User) -> int:
+    """Begin a session of the pilot's; gives how many old ones ended, to make room for it."""
+    login(request, pilot, backend=_BACKEND)
+    ended = make_room(pilot, request.session.session_key)
+    if cache.add("cleared", True, _EVERY_S):
+        PilotSession.objects.filter(expire_date__lt=timezone.now()).delete()
+        forget_old_tries()
+    return ended

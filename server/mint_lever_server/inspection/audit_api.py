@@ -1,0 +1,95 @@
+"""The audit over the API: what does not agree, and a fix that is one key away."""
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Field, Router
+from pydantic import BaseModel
+
+from mint_lever.audit import Severity, once_each
+from mint_lever.devices import OnDevice, as_held
+from mint_lever.run.audited import audit_of, on_devices_of
+from mint_lever.setup.about import Device
+from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.stored_run import run_at
+from mint_lever_server.config.problems import Refused
+from mint_lever_server.hangar.api import draft_out
+from mint_lever_server.hangar.schemas import DraftOut, Sent
+from mint_lever_server.hangar.services import edit_draft
+
+router = Router(tags=["audit"])
+
+
+class FindingOut(BaseModel):
+    """One thing that does not agree; ``fixable`` when its fix is one key away. ``on_devices`` says
+    the fix in the words and on the scale of the helicopter's own devices."""
+
+    rule: str
+    severity: Severity
+    path: str
+    found: str
+    why: str
+    fix: str
+    device: Device
+    rests_on: str
+    also: list[str]
+    fixable: bool
+    on_devices: list[OnDevice]
+
+
+class AuditOut(BaseModel):
+    """The findings on the draft as of ``version``, dangers first."""
+
+    version: int
+    findings: list[FindingOut]
+
+
+class Fix(Sent):
+    """The finding to fix, as the page shows it."""
+
+    rule: str = Field(max_length=80)
+    path: str = Field(max_length=200)
+
+
+@router.get("/{helicopter_id}/audit", response=AuditOut)
+def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
+    """Read the whole draft and report what does not agree."""
+    bench = bench_of(pilot_of(request), helicopter_id)
+    run = run_at(bench)
+    return AuditOut(
+        version=bench.helicopter.draft.version,
+        findings=[
+            FindingOut(
+                fixable=bool(finding.changes),
+                on_devices=[each for each in on_devices_of(run, finding) if each.own],
+                **{key: value for key, value in vars(finding).items() if key != "changes"},
+            )
+            for finding in once_each(audit_of(run))
+        ],
+    )
+
+
+@router.post("/{helicopter_id}/audit/fix", response=DraftOut)
+def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
+    """Make a finding's fix in the draft; it can be undone like any edit."""
+    bench = bench_of(pilot_of(request), helicopter_id)
+    run = run_at(bench)
+    chosen = next(
+        (
+            finding
+            for finding in once_each(audit_of(run))
+            if finding.rule == given.rule and finding.path == given.path and finding.changes
+        ),
+        None,
+    )
+    if chosen is None or bench.helicopter.draft.version != given.version:
+        raise Refused(
+            409,
+            "The audit has changed",
+            "The draft was changed since this page read it. Look at the findings again.",
+            version=bench.helicopter.draft.version,
+        )
+    pilot = pilot_of(request)
+    changes = as_held(run.devices, chosen.changes)
+    return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
