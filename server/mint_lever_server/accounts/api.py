@@ -102,7 +102,7 @@ def who_is(request: HttpRequest) -> Who:
 
 
 @router.get("", response=Who, auth=None)
-def who(request: HttpRequest) -> Who:
+def get_account(request: HttpRequest) -> Who:
     """Say who is signed in."""
     return who_is(request)
 
@@ -134,7 +134,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) ->
 
 
 @router.post("/forgotten", response=Who, auth=SameSite())
-def forgotten(request: HttpRequest, response: HttpResponse, given: Forgotten) -> Who:
+def reset_password(request: HttpRequest, response: HttpResponse, given: Forgotten) -> Who:
     """Set another password with one of the pilot's codes, and sign in. All other sessions of the
     account end. A wrong code is a wrong try as a wrong password is."""
     name = tidied(given.name)
@@ -191,13 +191,13 @@ def change_password(request: HttpRequest, given: NewPassword) -> Who:
 
 
 @router.get("/codes", response=Codes)
-def codes_left(request: HttpRequest) -> Codes:
+def count_recovery_codes(request: HttpRequest) -> Codes:
     """Say how many codes for a forgotten password there still are."""
     return Codes(left=left(pilot_of(request)))
 
 
 @router.post("/codes", response=Codes)
-def codes_anew(request: HttpRequest, given: InUse) -> Codes:
+def renew_recovery_codes(request: HttpRequest, given: InUse) -> Codes:
     """Make new codes for a forgotten password; those of before are good for nothing from then."""
     pilot = pilot_of(request)
     _no_visitor(pilot)

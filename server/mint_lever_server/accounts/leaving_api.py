@@ -16,13 +16,13 @@ router = Router(tags=["account"])
 
 
 @router.get("/everything")
-def everything(request: HttpRequest) -> FileResponse:
+def export_account(request: HttpRequest) -> FileResponse:
     """Download everything the pilot has here, in open files."""
     return FileResponse(pack(pilot_of(request)), as_attachment=True, filename="mint-lever.zip")
 
 
 @router.post("/remove", response=Who)
-def remove(request: HttpRequest, given: InUse) -> Who:
+def remove_account(request: HttpRequest, given: InUse) -> Who:
     """Remove the account with everything in it, for good."""
     pilot = pilot_of(request)
     if is_visitor(pilot):

@@ -206,7 +206,7 @@ class LessonOut(Schema):
 
 
 @fleet.get("/standings", response=Standings)
-def standings(request: HttpRequest) -> Standings:
+def list_standings(request: HttpRequest) -> Standings:
     """Say of the pilot's helicopters whether they are fit to fly and what comes next.
 
     Those that nobody asked about yet may take a while: some of them come with the next answers.
@@ -225,7 +225,7 @@ def standings(request: HttpRequest) -> Standings:
 
 
 @router.get("/{helicopter_id}/bench", response=BenchOut)
-def bench(
+def get_bench(
     request: HttpRequest, helicopter_id: uuid.UUID, step: StepAsked | None = None
 ) -> BenchOut:
     """Show the bench with a step open."""
@@ -233,7 +233,7 @@ def bench(
 
 
 @router.post("/{helicopter_id}/bench/readings", response=BenchOut)
-def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> BenchOut:
+def enter_reading(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> BenchOut:
     """Log a reading."""
     done = add_reading(
         pilot_of(request),
@@ -250,7 +250,7 @@ def read(request: HttpRequest, helicopter_id: uuid.UUID, given: NewReading) -> B
 
 
 @router.put("/{helicopter_id}/bench/readings/{sequence}", response=BenchOut)
-def reread(
+def correct_reading(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     sequence: CountAsked,
@@ -263,7 +263,7 @@ def reread(
 
 
 @router.post("/{helicopter_id}/bench/readings/{sequence}/strike", response=BenchOut)
-def strike_out(
+def strike_reading(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     sequence: CountAsked,
@@ -276,7 +276,7 @@ def strike_out(
 
 
 @router.post("/{helicopter_id}/bench/acts", response=BenchOut)
-def follow(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchOut:
+def follow_advice(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchOut:
     """Follow a step's advice."""
     done = act(
         pilot_of(request),
@@ -291,7 +291,7 @@ def follow(request: HttpRequest, helicopter_id: uuid.UUID, given: Act) -> BenchO
 
 
 @router.post("/{helicopter_id}/bench/touched", response=BenchOut)
-def touched(
+def note_work(
     request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: StepAsked | None = None
 ) -> BenchOut:
     """Note what was worked on; what rests on it is stale."""
@@ -299,7 +299,7 @@ def touched(
 
 
 @router.post("/{helicopter_id}/bench/notes", response=BenchOut)
-def clock(
+def note_times(
     request: HttpRequest, helicopter_id: uuid.UUID, given: Note, step: StepAsked | None = None
 ) -> BenchOut:
     """Start, pause, resume, or note a power-up."""
@@ -308,7 +308,7 @@ def clock(
 
 
 @router.get("/{helicopter_id}/bench/log", response=LogOut)
-def log(
+def get_step_log(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     step: StepAsked,
@@ -319,19 +319,19 @@ def log(
 
 
 @router.get("/{helicopter_id}/bench/evening-over", response=EveningOver)
-def over(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
+def get_evening_summary(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
     """Sum the evening up: what was set, what is open, what fitness still needs."""
     return evening_over(bench_of(pilot_of(request), helicopter_id))
 
 
 @router.get("/{helicopter_id}/keying", response=KeyingOut)
-def keying(request: HttpRequest, helicopter_id: uuid.UUID) -> KeyingOut:
+def get_keying_list(request: HttpRequest, helicopter_id: uuid.UUID) -> KeyingOut:
     """Show what still has to be keyed into each device."""
     return keying_at(bench_of(pilot_of(request), helicopter_id))
 
 
 @router.post("/{helicopter_id}/keying/held", response=KeyingOut)
-def holds(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds) -> KeyingOut:
+def tick_keyed(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds) -> KeyingOut:
     """Note that devices hold the draft's values now: these lines are ticked off."""
     pilot = pilot_of(request)
     done = device_holds(pilot, helicopter_id, given.version, given.paths, given.sender())
@@ -339,7 +339,7 @@ def holds(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds) ->
 
 
 @router.post("/{helicopter_id}/keying/ticks/{sequence}/back", response=KeyingOut)
-def tick_back(
+def take_back_tick(
     request: HttpRequest, helicopter_id: uuid.UUID, sequence: CountAsked, given: Stamp
 ) -> KeyingOut:
     """Take a tick back that was made by mistake."""
@@ -349,7 +349,7 @@ def tick_back(
 
 
 @router.get("/{helicopter_id}/bench/undo", response=UndoOut)
-def what_to_undo(request: HttpRequest, helicopter_id: uuid.UUID) -> UndoOut:
+def get_undo(request: HttpRequest, helicopter_id: uuid.UUID) -> UndoOut:
     """Show what was done last with the model on the table, and what was undone."""
     return undo_at(bench_of(pilot_of(request), helicopter_id))
 
@@ -367,7 +367,7 @@ def redo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: Again) -> U
 
 
 @router.post("/{helicopter_id}/bench/table", response=BenchOut)
-def table(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -> BenchOut:
+def choose_model(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -> BenchOut:
     """Put the simulated model on the table, or the real one back."""
     pilot = pilot_of(request)
     done = put_on_table(pilot, helicopter_id, given.version, given.simulated, given.sender())
@@ -375,20 +375,22 @@ def table(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -> Bench
 
 
 @router.post("/{helicopter_id}/bench/simulated/fresh", response=BenchOut)
-def fresh(request: HttpRequest, helicopter_id: uuid.UUID, given: Stamp) -> BenchOut:
+def make_simulated_model(request: HttpRequest, helicopter_id: uuid.UUID, given: Stamp) -> BenchOut:
     """Put another simulated model on the table."""
     return show(fresh_model(pilot_of(request), helicopter_id, sender=given.sender()))
 
 
 @router.post("/{helicopter_id}/bench/simulated/take", response=Taken)
-def take_reading(request: HttpRequest, helicopter_id: uuid.UUID, given: Question) -> Taken:
+def take_simulated_reading(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: Question
+) -> Taken:
     """Take a reading on the simulated bench."""
     value = take_simulated(pilot_of(request), helicopter_id, given.step, given.key)
     return Taken(value=value)
 
 
 @fleet.post("/pitch", response=PitchOut)
-def pitch(request: HttpRequest, given: OtherMeans) -> PitchOut:
+def convert_pitch_reading(request: HttpRequest, given: OtherMeans) -> PitchOut:
     """Work a pitch out of what was measured without a gauge."""
     if given.by == "gap":
         return PitchOut(pitch_deg=from_tip_gap(given.small_mm, given.large_mm))
@@ -408,7 +410,9 @@ def _line(name: str, points: list[list[float]] | None) -> list[tuple[float, floa
 
 
 @router.post("/{helicopter_id}/bench/leveller", response=TiltOut)
-def leveller(request: HttpRequest, helicopter_id: uuid.UUID, given: Gaps) -> TiltOut:
+def convert_leveller_reading(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: Gaps
+) -> TiltOut:
     """Work the swash's tilt out of the gaps under a leveller that shows no degrees."""
     balls = run_at(bench_of(pilot_of(request), helicopter_id)).setup.airframe.swash.balls
     right, forward = tilt_to_record(balls, given.gaps_mm)
@@ -416,14 +420,14 @@ def leveller(request: HttpRequest, helicopter_id: uuid.UUID, given: Gaps) -> Til
 
 
 @router.post("/{helicopter_id}/bench/leveller/high", response=ToDo)
-def high_ball(request: HttpRequest, helicopter_id: uuid.UUID, given: HighBall) -> ToDo:
+def find_high_ball(request: HttpRequest, helicopter_id: uuid.UUID, given: HighBall) -> ToDo:
     """Say what to do where nothing is known but which ball stands high."""
     setup = run_at(bench_of(pilot_of(request), helicopter_id)).setup
     return ToDo(says=bring_down(setup, given.ball))
 
 
 @router.post("/{helicopter_id}/bench/lesson", response=LessonOut)
-def lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> LessonOut:
+def get_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> LessonOut:
     """Fit lengths to the readings that hold, without writing anything down."""
     run = run_at(bench_of(pilot_of(request), helicopter_id))
     learned = learn(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
@@ -436,7 +440,7 @@ def lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> 
 
 
 @router.post("/{helicopter_id}/bench/learn", response=BenchOut)
-def write_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: UncertainAt) -> BenchOut:
+def apply_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: UncertainAt) -> BenchOut:
     """Write down the lengths that the readings teach."""
     done = take_lesson(
         pilot_of(request),

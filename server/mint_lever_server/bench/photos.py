@@ -31,7 +31,7 @@ class PhotoOut(Schema):
     response={201: PhotoOut},
     openapi_extra=bytes_of(settings.BODY_LIMIT),
 )
-def add(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
+def add_photo(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[PhotoOut]:
     """Keep a photo (JPEG or PNG); the newest twenty of a helicopter stay."""
     pilot = pilot_of(request)
     if is_visitor(pilot):
@@ -51,7 +51,7 @@ def _keep(bench: Bench, image: bytes) -> int:
 
 
 @router.get("/{helicopter_id}/bench/photos/{photo_id}")
-def photo(request: HttpRequest, helicopter_id: uuid.UUID, photo_id: CountAsked) -> HttpResponse:
+def get_photo(request: HttpRequest, helicopter_id: uuid.UUID, photo_id: CountAsked) -> HttpResponse:
     """Give a photo back."""
     kept = bench_of(pilot_of(request), helicopter_id).photos.filter(pk=photo_id).first()
     if kept is None:

@@ -67,7 +67,7 @@ api.add_router("/devices", devices)
 
 
 @api.get("/health", auth=None, response=dict[str, str])
-def health(request: HttpRequest) -> dict[str, str]:
+def get_health(request: HttpRequest) -> dict[str, str]:
     """Say that the server answers and its database does; for whoever watches over it."""
     with connection.cursor() as cursor:
         cursor.execute("SELECT count(*) FROM django_migrations")
@@ -78,7 +78,7 @@ _SCHEMA = {"content": {"application/schema+json": {"schema": {"type": "object"}}
 
 
 @api.get("/setup-schema", auth=None, openapi_extra={"responses": {200: _SCHEMA}})
-def setup_schema(request: HttpRequest) -> HttpResponse:
+def get_setup_schema(request: HttpRequest) -> HttpResponse:
     """The JSON Schema of the setup file."""
     return HttpResponse(_schema_text(), content_type="application/schema+json")
 

@@ -9,6 +9,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationErrorContext
 from ninja.errors import ValidationError as RequestError
 from ninja.openapi.schema import OpenAPISchema
+from ninja.operation import Operation
 
 from mint_lever.faults import Fault, MintLeverError
 from mint_lever.setup.plain_faults import fault_of
@@ -88,6 +89,10 @@ class Api(NinjaAPI):
         if self._described is None:
             self._described = self._describe(**where)
         return self._described
+
+    def get_openapi_operation_id(self, operation: Operation) -> str:
+        """Give a call's name: its handler's, verb and object, which is there once in all apps."""
+        return operation.view_func.__name__
 
     def _describe(self, **where: Any) -> OpenAPISchema:
         made = super().get_openapi_schema(**where)

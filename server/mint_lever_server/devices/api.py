@@ -83,13 +83,13 @@ class MeantOut(BaseModel):
 
 
 @router.get("", response=list[DeviceOut])
-def every(request: HttpRequest) -> list[DeviceOut]:
+def list_devices(request: HttpRequest) -> list[DeviceOut]:
     """List the pilot's devices by kind and name."""
     return [_out(device) for device in devices_of(pilot_of(request))]
 
 
 @router.post("", response={201: DeviceOut})
-def add(request: HttpRequest, new: NewDevice) -> Status[DeviceOut]:
+def create_device(request: HttpRequest, new: NewDevice) -> Status[DeviceOut]:
     """Begin a device of a kind from the neutral profile."""
     return Status(201, _out(add_device(pilot_of(request), neutral_profile(new.kind))))
 
@@ -101,14 +101,14 @@ def add(request: HttpRequest, new: NewDevice) -> Status[DeviceOut]:
         "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}}
     },
 )
-def bring(request: HttpRequest) -> Status[DeviceOut]:
+def import_device(request: HttpRequest) -> Status[DeviceOut]:
     """Take a profile from a file in."""
     profile = read_profile(read_document(request.body))
     return Status(201, _out(add_device(pilot_of(request), profile)))
 
 
 @router.put("/{device_id}", response=DeviceOut)
-def change(
+def replace_device(
     request: HttpRequest,
     device_id: uuid.UUID,
     profile: DeviceProfile,
@@ -119,14 +119,14 @@ def change(
 
 
 @router.delete("/{device_id}", response={204: None})
-def away(request: HttpRequest, device_id: uuid.UUID) -> Status[None]:
+def remove_device(request: HttpRequest, device_id: uuid.UUID) -> Status[None]:
     """Take a device away; helicopters that had it have none of its kind."""
     device_of(pilot_of(request), device_id).delete()
     return Status(204, None)
 
 
 @router.get("/{device_id}/file")
-def file(request: HttpRequest, device_id: uuid.UUID) -> HttpResponse:
+def export_device(request: HttpRequest, device_id: uuid.UUID) -> HttpResponse:
     """Give a device's profile as a file."""
     device = device_of(pilot_of(request), device_id)
     text = json.dumps(device.profile, indent=2, ensure_ascii=False) + "\n"
@@ -137,14 +137,16 @@ def file(request: HttpRequest, device_id: uuid.UUID) -> HttpResponse:
 
 
 @of_helicopter.put("/{helicopter_id}/devices", response={204: None})
-def have(request: HttpRequest, helicopter_id: uuid.UUID, given: Fit) -> Status[None]:
+def fit_devices(request: HttpRequest, helicopter_id: uuid.UUID, given: Fit) -> Status[None]:
     """Say which device of a kind the helicopter has."""
     fit(pilot_of(request), helicopter_id, given.kind, given.device)
     return Status(204, None)
 
 
 @of_helicopter.get("/{helicopter_id}/devices", response=list[OnBoard])
-def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -> list[OnBoard]:
+def get_fitted_devices(
+    request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked
+) -> list[OnBoard]:
     """Show every setting that the helicopter's devices have, as they have it."""
     devices = fitted(pilot_of(request), helicopter_id)
     if not devices:
@@ -164,7 +166,7 @@ def shown(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -
 
 
 @of_helicopter.get("/{helicopter_id}/devices/{device_id}/kept", response=MeantOut)
-def kept(
+def get_device_sheet(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     device_id: uuid.UUID,

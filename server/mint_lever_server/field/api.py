@@ -160,66 +160,68 @@ class PackChanged(Schema):
 
 
 @everywhere.get("/symptoms", response=list[SymptomOut])
-def symptoms(request: HttpRequest) -> list[SymptomOut]:
+def list_symptoms(request: HttpRequest) -> list[SymptomOut]:
     """List everything that may be seen in the air."""
     return symptoms_out()
 
 
 @everywhere.get("/packs", response=list[FlownPack])
-def packs(request: HttpRequest) -> list[FlownPack]:
+def list_packs(request: HttpRequest) -> list[FlownPack]:
     """List the pilot's packs."""
     return packs_out(pilot_of(request))
 
 
 @everywhere.post("/packs", response=list[FlownPack])
-def new_pack(request: HttpRequest, given: PackNamed) -> list[FlownPack]:
+def create_pack(request: HttpRequest, given: PackNamed) -> list[FlownPack]:
     """Name a pack."""
     add_pack(pilot_of(request), given.id, given.name)
     return packs_out(pilot_of(request))
 
 
 @everywhere.patch("/packs/{pack_id}", response=list[FlownPack])
-def pack_changed(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[FlownPack]:
+def update_pack(request: HttpRequest, pack_id: uuid.UUID, given: PackChanged) -> list[FlownPack]:
     """Give a pack another name, put it away or take it up again."""
     change_pack(pilot_of(request), pack_id, given.model_dump(exclude_unset=True))
     return packs_out(pilot_of(request))
 
 
 @everywhere.delete("/packs/{pack_id}", response=list[FlownPack])
-def pack_gone(request: HttpRequest, pack_id: uuid.UUID) -> list[FlownPack]:
+def remove_pack(request: HttpRequest, pack_id: uuid.UUID) -> list[FlownPack]:
     """Take a pack away that never flew."""
     drop_pack(pilot_of(request), pack_id)
     return packs_out(pilot_of(request))
 
 
 @everywhere.get("/packs/{pack_id}/life", response=PackLifeOut)
-def life(request: HttpRequest, pack_id: uuid.UUID) -> PackLifeOut:
+def get_pack_life(request: HttpRequest, pack_id: uuid.UUID) -> PackLifeOut:
     """Say what a pack's measurements come to."""
     return pack_life(pilot_of(request), pack_id)
 
 
 @everywhere.post("/packs/{pack_id}/measures", response=PackLifeOut)
-def measured(request: HttpRequest, pack_id: uuid.UUID, given: Measured) -> PackLifeOut:
+def add_pack_measure(request: HttpRequest, pack_id: uuid.UUID, given: Measured) -> PackLifeOut:
     """Write a pack's resistance down."""
     measure_pack(pilot_of(request), pack_id, given.day, given.mohm, given.by)
     return pack_life(pilot_of(request), pack_id)
 
 
 @everywhere.delete("/packs/{pack_id}/measures/{measure}", response=PackLifeOut)
-def unmeasured(request: HttpRequest, pack_id: uuid.UUID, measure: CountAsked) -> PackLifeOut:
+def remove_pack_measure(
+    request: HttpRequest, pack_id: uuid.UUID, measure: CountAsked
+) -> PackLifeOut:
     """Take a mistyped measurement away."""
     drop_measure(pilot_of(request), pack_id, measure)
     return pack_life(pilot_of(request), pack_id)
 
 
 @router.get("/{helicopter_id}/field", response=FieldOut)
-def field(request: HttpRequest, helicopter_id: uuid.UUID) -> FieldOut:
+def get_field(request: HttpRequest, helicopter_id: uuid.UUID) -> FieldOut:
     """Show the field."""
     return show(bench_of(pilot_of(request), helicopter_id))
 
 
 @router.get("/{helicopter_id}/field/timeline", response=TimelineOut)
-def what_happened(
+def list_field_events(
     request: HttpRequest, helicopter_id: uuid.UUID, skip: CountAsked = 0
 ) -> TimelineOut:
     """Give a page of what happened, the newest first, after so many newer things."""
@@ -227,13 +229,13 @@ def what_happened(
 
 
 @router.post("/{helicopter_id}/field/flights", response=FieldOut)
-def ready(request: HttpRequest, helicopter_id: uuid.UUID, given: AtField) -> FieldOut:
+def prepare_flight(request: HttpRequest, helicopter_id: uuid.UUID, given: AtField) -> FieldOut:
     """Make the next flight ready."""
     return show(open_next(pilot_of(request), helicopter_id, given.sender()))
 
 
 @router.post("/{helicopter_id}/field/flights/{number}/begin", response=FieldOut)
-def took_off(
+def begin_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: Begin
 ) -> FieldOut:
     """Take off."""
@@ -242,7 +244,7 @@ def took_off(
 
 
 @router.post("/{helicopter_id}/field/flights/{number}/land", response=FieldOut)
-def landed(
+def land_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
 ) -> FieldOut:
     """Land."""
@@ -250,7 +252,7 @@ def landed(
 
 
 @router.post("/{helicopter_id}/field/flights/{number}/back", response=FieldOut)
-def taken_back(
+def take_back_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
 ) -> FieldOut:
     """Take back a flight begun or made ready by mistake."""
@@ -258,7 +260,7 @@ def taken_back(
 
 
 @router.patch("/{helicopter_id}/field/flights/{number}", response=FieldOut)
-def written(
+def change_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: FlightWritten
 ) -> FieldOut:
     """Write down what is known of a flight."""
@@ -267,7 +269,7 @@ def written(
 
 
 @router.post("/{helicopter_id}/field/flights/{number}/strike", response=FieldOut)
-def struck_out(
+def strike_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: FlightStruck
 ) -> FieldOut:
     """Strike a flight out, or let it count again."""
@@ -275,14 +277,14 @@ def struck_out(
 
 
 @router.post("/{helicopter_id}/field/looks", response=FieldOut)
-def looked(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedAt) -> FieldOut:
+def add_look(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedAt) -> FieldOut:
     """Note a look by hand."""
     sender = given.sender()
     return show(look(pilot_of(request), helicopter_id, given.symptom, given.found, sender))
 
 
 @router.post("/{helicopter_id}/field/made", response=FieldOut)
-def made(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOut:
+def make_field_changes(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOut:
     """Note that the advised change was made on its device."""
     done = made_it(
         pilot_of(request),
@@ -297,7 +299,7 @@ def made(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOu
 
 
 @router.post("/{helicopter_id}/field/flights/{number}/simulated", response=FieldOut)
-def flown_simulated(
+def fly_simulated_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
 ) -> FieldOut:
     """Fly the simulated model, and write down what is seen of it."""
@@ -305,7 +307,7 @@ def flown_simulated(
 
 
 @router.get("/{helicopter_id}/field/trim", response=TrimOut)
-def trim(
+def get_trim(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     mode: ModeName,
@@ -317,7 +319,7 @@ def trim(
 
 
 @router.post("/{helicopter_id}/field/trimmed", response=FieldOut)
-def trimmed(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> FieldOut:
+def apply_trim(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> FieldOut:
     """Note that trims were moved into the unit's centre."""
     done = move_trims(
         pilot_of(request),
@@ -332,19 +334,19 @@ def trimmed(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> F
 
 
 @router.get("/{helicopter_id}/field/wear", response=WearOut)
-def wear(request: HttpRequest, helicopter_id: uuid.UUID) -> WearOut:
+def get_wear(request: HttpRequest, helicopter_id: uuid.UUID) -> WearOut:
     """Say how many flights each part has had, and what a crash asks for."""
     return wear_of(bench_of(pilot_of(request), helicopter_id))
 
 
 @router.post("/{helicopter_id}/field/looked-over", response=WearOut)
-def looked_over(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedOver) -> WearOut:
+def tick_looked_over(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedOver) -> WearOut:
     """Note that a piece was looked at after a crash, or was not."""
     sender = given.sender()
     return wear_of(look_over(pilot_of(request), helicopter_id, given.what, given.looked, sender))
 
 
 @router.post("/{helicopter_id}/field/parts", response=WearOut)
-def new_part(request: HttpRequest, helicopter_id: uuid.UUID, given: PartGiven) -> WearOut:
+def renew_part(request: HttpRequest, helicopter_id: uuid.UUID, given: PartGiven) -> WearOut:
     """Note that a part is new."""
     return wear_of(part_is_new(pilot_of(request), helicopter_id, given.part, given.sender()))

@@ -119,7 +119,7 @@ class Fly(Schema):
 
 
 @router.get("/{helicopter_id}/logs", response=list[FlightLogOut])
-def every(request: HttpRequest, helicopter_id: uuid.UUID) -> list[FlightLogOut]:
+def list_flight_logs(request: HttpRequest, helicopter_id: uuid.UUID) -> list[FlightLogOut]:
     """List a helicopter's logs, the newest first."""
     return [_out(log) for log in logs_of(pilot_of(request), helicopter_id)]
 
@@ -129,7 +129,7 @@ def every(request: HttpRequest, helicopter_id: uuid.UUID) -> list[FlightLogOut]:
     response={201: FlightLogOut},
     openapi_extra=bytes_of(settings.LOG_LIMIT),
 )
-def add(
+def add_flight_log(
     request: HttpRequest, helicopter_id: uuid.UUID, name: LogName = "log"
 ) -> Status[FlightLogOut]:
     """Keep a log (CSV, at most 40 MB), read as it comes; its columns are guessed."""
@@ -139,7 +139,9 @@ def add(
 
 
 @router.post("/{helicopter_id}/logs/simulated", response={201: FlightLogOut})
-def simulated(request: HttpRequest, helicopter_id: uuid.UUID, given: Fly) -> Status[FlightLogOut]:
+def simulate_flight_log(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: Fly
+) -> Status[FlightLogOut]:
     """Fly a simulated log of the described drive, as practice."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     rng = np.random.default_rng(given.seed)
@@ -153,7 +155,7 @@ def simulated(request: HttpRequest, helicopter_id: uuid.UUID, given: Fly) -> Sta
 
 
 @router.put("/{helicopter_id}/logs/{log_id}/mapping", response=FlightLogOut)
-def mapping(
+def set_log_columns(
     request: HttpRequest, helicopter_id: uuid.UUID, log_id: uuid.UUID, given: LogMapping
 ) -> FlightLogOut:
     """Say what the columns are; logs with the same header are read so from then on."""
@@ -161,7 +163,7 @@ def mapping(
 
 
 @router.get("/{helicopter_id}/logs/{log_id}", response=LogShownOut)
-def one(
+def get_flight_log(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     log_id: uuid.UUID,
@@ -203,7 +205,9 @@ def one(
 
 
 @router.delete("/{helicopter_id}/logs/{log_id}", response={204: None})
-def away(request: HttpRequest, helicopter_id: uuid.UUID, log_id: uuid.UUID) -> Status[None]:
+def remove_flight_log(
+    request: HttpRequest, helicopter_id: uuid.UUID, log_id: uuid.UUID
+) -> Status[None]:
     """Take a log away, file and all."""
     log_of(pilot_of(request), helicopter_id, log_id).delete()
     return Status(204, None)

@@ -49,7 +49,7 @@ _PAGE = 20
 
 
 @router.get("", response=list[Summary])
-def fleet(request: HttpRequest) -> list[Summary]:
+def list_helicopters(request: HttpRequest) -> list[Summary]:
     """List the pilot's helicopters by name."""
     states = (
         DraftState.objects.filter(
@@ -78,7 +78,7 @@ def _summary(state: DraftState) -> Summary:
 
 
 @router.post("", response={201: DraftOut})
-def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
+def create_helicopter(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a new helicopter with lengths of its size to measure over."""
     name = new.name.strip() or new.name
     setup = new_helicopter(
@@ -101,46 +101,46 @@ def add(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
         "requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}}
     },
 )
-def import_file(request: HttpRequest) -> Status[DraftOut]:
+def import_setup(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from a setup file; all of it or nothing."""
     setup = checked(read_document(request.body))
     return Status(201, draft_out(add_beside(pilot_of(request), setup, "imported").draft))
 
 
 @router.get("/{helicopter_id}", response=DraftOut)
-def draft(request: HttpRequest, helicopter_id: uuid.UUID) -> DraftOut:
+def get_draft(request: HttpRequest, helicopter_id: uuid.UUID) -> DraftOut:
     """Give one helicopter's draft."""
     return draft_out(owned(pilot_of(request), helicopter_id).draft)
 
 
 @router.delete("/{helicopter_id}", response={204: None})
-def remove(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
+def remove_helicopter(request: HttpRequest, helicopter_id: uuid.UUID) -> Status[None]:
     """Remove a helicopter with its drafts and every revision."""
     owned(pilot_of(request), helicopter_id).delete()
     return Status(204, None)
 
 
 @router.patch("/{helicopter_id}/draft", response=DraftOut)
-def edit(request: HttpRequest, helicopter_id: uuid.UUID, given: Edit) -> DraftOut:
+def change_draft(request: HttpRequest, helicopter_id: uuid.UUID, given: Edit) -> DraftOut:
     """Change settings of the draft by path."""
     changes = [Change(change.path, change.value) for change in given.changes]
     return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))
 
 
 @router.post("/{helicopter_id}/draft/undo", response=DraftOut)
-def undo(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
+def undo_draft_change(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
     """Take the last change back."""
     return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, -1, given.id))
 
 
 @router.post("/{helicopter_id}/draft/redo", response=DraftOut)
-def redo(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
+def redo_draft_change(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
     """Make the last undone change again."""
     return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, +1, given.id))
 
 
 @router.post("/{helicopter_id}/draft/rebuild", response=DraftOut)
-def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> DraftOut:
+def reshape_draft(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> DraftOut:
     """Reshape the draft; what still fits keeps its settings, and it can be undone like any edit."""
     return draft_out(
         rebuild_draft(
@@ -156,7 +156,7 @@ def rebuild(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild) -> D
 
 
 @router.post("/{helicopter_id}/draft/alike", response=DraftOut)
-def alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> DraftOut:
+def make_draft_alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> DraftOut:
     """Make the parts of a list like one of them, in what is alike as a rule."""
     return draft_out(
         alike_draft(pilot_of(request), helicopter_id, given.version, given.part, given.id)
@@ -164,7 +164,7 @@ def alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> Draft
 
 
 @router.post("/{helicopter_id}/draft/restore", response=DraftOut)
-def restore(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> DraftOut:
+def restore_revision(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> DraftOut:
     """Put a revision back into the draft; can be undone like any edit."""
     setup = setup_of(_revision(request, helicopter_id, given.revision).document)
     label = f"revision {given.revision} restored"
@@ -173,14 +173,14 @@ def restore(request: HttpRequest, helicopter_id: uuid.UUID, given: Restore) -> D
 
 
 @router.post("/{helicopter_id}/revisions", response={201: DraftOut})
-def save(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[DraftOut]:
+def add_revision(request: HttpRequest, helicopter_id: uuid.UUID, given: Save) -> Status[DraftOut]:
     """Save the draft as the next revision."""
     saved = save_revision(pilot_of(request), helicopter_id, given.version, given.note, given.id)
     return Status(201, draft_out(saved))
 
 
 @router.get("/{helicopter_id}/revisions", response=RevisionsOut)
-def revisions(
+def list_revisions(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     before: CountAsked | None = None,
@@ -199,13 +199,13 @@ def revisions(
 
 
 @router.get("/{helicopter_id}/revisions/{number}", response=Setup)
-def revision(request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked) -> Setup:
+def get_revision(request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked) -> Setup:
     """Give one revision's setup."""
     return setup_of(_revision(request, helicopter_id, number).document)
 
 
 @router.get("/{helicopter_id}/export", response=Setup)
-def export(
+def export_setup(
     request: HttpRequest, helicopter_id: uuid.UUID, revision: CountAsked | None = None
 ) -> HttpResponse:
     """Download the draft, or a revision, as a setup file of today's version."""

@@ -60,7 +60,7 @@ class CatalogueOut(BaseModel):
 
 
 @router.get("", response=CatalogueOut, auth=None)
-def every_setting(request: HttpRequest) -> HttpResponse:
+def get_catalogue(request: HttpRequest) -> HttpResponse:
     """Give the catalogue; it is the same until the program is another one."""
     return HttpResponse(_served(), content_type="application/json")
 

@@ -62,7 +62,7 @@ class MeasuredIn(Sent):
 
 
 @router.get("/{helicopter_id}/head-speed", response=HeadSpeedsOut)
-def speeds(
+def get_head_speeds(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     version: CountAsked,
@@ -74,21 +74,21 @@ def speeds(
 
 
 @router.get("/{helicopter_id}/head-speed/card", response=list[datetime | None])
-def card(request: HttpRequest, helicopter_id: uuid.UUID) -> list[datetime | None]:
+def get_controller_card(request: HttpRequest, helicopter_id: uuid.UUID) -> list[datetime | None]:
     """Give, for each item of the controller's card, when the real controller confirmed
     what is wanted; null where it has not, or no longer."""
     return card_confirmed(pilot_of(request), helicopter_id)
 
 
 @router.post("/{helicopter_id}/head-speed/punch", response=PunchOut)
-def punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried) -> PunchOut:
+def evaluate_punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried) -> PunchOut:
     """Follow a punch. Called while a slider moves; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     return show_punch(punched(chain, given.mode, given.gain, given.pack, given.pinion))
 
 
 @router.post("/{helicopter_id}/head-speed/flown", response=DraftOut)
-def flown(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
+def calibrate_hover(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
     """Keep a hover that was flown, or take the kept one away."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     changes = no_hover(chain.setup)
@@ -98,7 +98,9 @@ def flown(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> Dra
 
 
 @router.post("/{helicopter_id}/head-speed/measured", response=DraftOut)
-def measured_speed(request: HttpRequest, helicopter_id: uuid.UUID, given: MeasuredIn) -> DraftOut:
+def record_measured_speed(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: MeasuredIn
+) -> DraftOut:
     """Keep a measured head speed. A rotor is spooled up only on a setup that is fit."""
     pilot = pilot_of(request)
     chain = chain_of(pilot_id(request), helicopter_id, given.version)

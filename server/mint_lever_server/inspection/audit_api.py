@@ -53,7 +53,7 @@ class Fix(Sent):
 
 
 @router.get("/{helicopter_id}/audit", response=AuditOut)
-def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
+def get_audit(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
     """Read the whole draft and report what does not agree."""
     bench = bench_of(pilot_of(request), helicopter_id)
     run = run_at(bench)
@@ -71,7 +71,7 @@ def findings(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
 
 
 @router.post("/{helicopter_id}/audit/fix", response=DraftOut)
-def fix(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
+def fix_finding(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> DraftOut:
     """Make a finding's fix in the draft; it can be undone like any edit."""
     bench = bench_of(pilot_of(request), helicopter_id)
     run = run_at(bench)

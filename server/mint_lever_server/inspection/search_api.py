@@ -57,7 +57,7 @@ class LookedUp(BaseModel):
 
 
 @router.get("/words", response=list[WordMeaning])
-def every_word(request: HttpRequest) -> list[WordMeaning]:
+def list_words(request: HttpRequest) -> list[WordMeaning]:
     """Give every word of the trade, in the order of the alphabet."""
     return [
         WordMeaning(name=term.name, says=term.says, also=list(term.also))
@@ -66,7 +66,7 @@ def every_word(request: HttpRequest) -> list[WordMeaning]:
 
 
 @router.get("/look-up", response=LookedUp)
-def look_up(request: HttpRequest, text: Text) -> LookedUp:
+def search_everywhere(request: HttpRequest, text: Text) -> LookedUp:
     """Look among the pilot's helicopters and the words of the trade."""
     fleet = [
         Item(kind="helicopter", title=name, says="", leads_to=str(helicopter))
@@ -76,7 +76,7 @@ def look_up(request: HttpRequest, text: Text) -> LookedUp:
 
 
 @of_helicopter.get("/{helicopter_id}/look-up", response=LookedUp)
-def look_up_here(request: HttpRequest, helicopter_id: uuid.UUID, text: Text) -> LookedUp:
+def search_helicopter(request: HttpRequest, helicopter_id: uuid.UUID, text: Text) -> LookedUp:
     """Look among a helicopter's steps, settings, findings and readings, and the words."""
     bench = bench_of(pilot_of(request), helicopter_id)
     run = run_at(bench)

@@ -217,7 +217,7 @@ class ResponseOut(Schema):
 
 
 @router.get("/{helicopter_id}/frame", response=FrameOut)
-def live_frame(
+def get_frame(
     request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers]
 ) -> HttpResponse:
     """Compute one frame. Called many times a second: the answer skips a second validation."""
@@ -230,7 +230,7 @@ def live_frame(
 
 
 @router.get("/{helicopter_id}/response", response=ResponseOut)
-def stick_response(
+def get_stick_response(
     request: HttpRequest, helicopter_id: uuid.UUID, levers: Query[Levers], function: Function
 ) -> HttpResponse:
     """Compute how pitch answers one stick, the others held where they are."""

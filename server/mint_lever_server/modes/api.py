@@ -137,7 +137,7 @@ class ShapeOut(BaseModel):
 
 
 @router.get("/{helicopter_id}/modes", response=ModesOut)
-def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -> HttpResponse:
+def get_modes(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -> HttpResponse:
     """Show every mode's curves in percent and degrees, and its rates."""
     chain = chain_of(pilot_id(request), helicopter_id, version)
     names = chain.setup.transmitter.modes.names()
@@ -152,7 +152,7 @@ def modes(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked) -
 
 
 @router.get("/{helicopter_id}/switch", response=SwitchOut)
-def switch(
+def get_mode_switch(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     asked: Query[Asked],
@@ -163,7 +163,7 @@ def switch(
 
 
 @router.post("/{helicopter_id}/modes/drawn", response=CurveOut)
-def drawn(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpResponse:
+def evaluate_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpResponse:
     """Work a curve out that is being drawn. Called many times a second; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     own = drawn_mode(given.which, given.points, given.at, given.shape)
@@ -171,7 +171,9 @@ def drawn(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpR
 
 
 @router.post("/{helicopter_id}/modes/degrees", response=DraftOut)
-def in_degrees(request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees) -> DraftOut:
+def convert_curve_degrees(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees
+) -> DraftOut:
     """Set points of a pitch curve to degrees at the blade, through the exact chain."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     changes = changes_to(chain, given.mode, given.degrees)
@@ -180,14 +182,14 @@ def in_degrees(request: HttpRequest, helicopter_id: uuid.UUID, given: InDegrees)
 
 
 @router.post("/{helicopter_id}/modes/rates", response=RatesOut)
-def rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRates) -> HttpResponse:
+def evaluate_rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRates) -> HttpResponse:
     """Work rates out in a mode's place; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     return _json(show_rates(chain, given.mode, given.rates, expo_softer(helicopter_id)))
 
 
 @router.post("/{helicopter_id}/modes/taken-over", response=DraftOut)
-def taken_over(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver) -> DraftOut:
+def copy_from_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver) -> DraftOut:
     """Make a mode, or a part of it, like another one or plain; put one in that is not there."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
     changes = take_over(setup, given.mode, given.source, given.what)
@@ -196,7 +198,7 @@ def taken_over(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver)
 
 
 @router.post("/{helicopter_id}/modes/left-out", response=DraftOut)
-def left_out(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> DraftOut:
+def leave_out_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> DraftOut:
     """Take a mode out of this helicopter."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
     changes = leave_out(setup, given.mode)
@@ -205,7 +207,7 @@ def left_out(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> 
 
 
 @router.post("/{helicopter_id}/modes/point", response=DraftOut)
-def one_point(request: HttpRequest, helicopter_id: uuid.UUID, given: OnePoint) -> DraftOut:
+def change_curve_point(request: HttpRequest, helicopter_id: uuid.UUID, given: OnePoint) -> DraftOut:
     """Put a point into a curve after another, on the curve, or take one out."""
     mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)
     make = add_point if given.put_in else remove_point
@@ -215,7 +217,7 @@ def one_point(request: HttpRequest, helicopter_id: uuid.UUID, given: OnePoint) -
 
 
 @router.post("/{helicopter_id}/modes/carried-over", response=CarriedOut)
-def carried_over(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOver) -> CarriedOut:
+def resample_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOver) -> CarriedOut:
     """Find the curve with other points that strays least; nothing is kept."""
     mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)
     points, at, shape = curve_in(mode, given.which)
@@ -234,7 +236,7 @@ def carried_over(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOve
 
 
 @router.post("/{helicopter_id}/modes/throttle-shape", response=ShapeOut)
-def throttle_shape(request: HttpRequest, helicopter_id: uuid.UUID, given: Shape) -> ShapeOut:
+def shape_throttle(request: HttpRequest, helicopter_id: uuid.UUID, given: Shape) -> ShapeOut:
     """Make a throttle curve's points from a few numbers; nothing is kept."""
     numbers = given.dict(exclude={"points"})
     return ShapeOut(points=throttle_points(ThrottleShape(**numbers), given.points))

@@ -41,7 +41,7 @@ _TABLES: dict[Table, tuple[Sequence[str], Callable[[Bench], Iterator[Sequence[An
 
 
 @router.get("/{helicopter_id}/compare", response=CompareOut)
-def compared(
+def compare_setups(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     one_revision: CountAsked | None = None,
@@ -55,7 +55,7 @@ def compared(
 
 
 @router.get("/{helicopter_id}/papers/{which}", response=PaperOut)
-def paper(
+def get_paper(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     which: Which,
@@ -75,7 +75,7 @@ def paper(
         }
     },
 )
-def printed(
+def get_paper_pdf(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
     which: Which,
@@ -95,7 +95,7 @@ def printed(
     "/{helicopter_id}/tables/{table}",
     openapi_extra={"responses": {200: {"content": {"text/csv": {"schema": {"type": "string"}}}}}},
 )
-def table(request: HttpRequest, helicopter_id: uuid.UUID, table: Table) -> FileResponse:
+def export_table(request: HttpRequest, helicopter_id: uuid.UUID, table: Table) -> FileResponse:
     """Download readings, changes or flights as CSV."""
     bench = bench_of(pilot_of(request), helicopter_id)
     head, rows = _TABLES[table]

@@ -28,7 +28,7 @@ _IN_MEMORY = 1_000_000
 @router.post(
     "/import/whole", response={201: DraftOut}, openapi_extra=bytes_of(settings.WHOLE_LIMIT)
 )
-def taken_in(request: HttpRequest) -> Status[DraftOut]:
+def import_helicopter(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from its one file; all of it or nothing."""
     pilot = pilot_of(request)
     with SpooledTemporaryFile(max_size=_IN_MEMORY) as file:
@@ -48,7 +48,7 @@ def taken_in(request: HttpRequest) -> Status[DraftOut]:
         }
     },
 )
-def whole(request: HttpRequest, helicopter_id: uuid.UUID) -> FileResponse:
+def export_helicopter(request: HttpRequest, helicopter_id: uuid.UUID) -> FileResponse:
     """Download everything of a helicopter as one file."""
     helicopter = owned(pilot_of(request), helicopter_id)
     stem = file_stem(present_setup(helicopter.real_draft).name, "helicopter")
@@ -78,7 +78,7 @@ class CopyGiven(Schema):
 
 
 @router.get("/{helicopter_id}/copy", response=CopyAsked)
-def before_copy(request: HttpRequest, helicopter_id: uuid.UUID) -> CopyAsked:
+def check_copy(request: HttpRequest, helicopter_id: uuid.UUID) -> CopyAsked:
     """Say what never carries over to a copy."""
     pilot = pilot_of(request)
     setup = present_setup(owned(pilot, helicopter_id).real_draft)
@@ -92,7 +92,7 @@ def before_copy(request: HttpRequest, helicopter_id: uuid.UUID) -> CopyAsked:
 
 
 @router.post("/{helicopter_id}/copy", response={201: DraftOut})
-def copy(
+def copy_helicopter(
     request: HttpRequest, helicopter_id: uuid.UUID, given: CopyGiven | None = None
 ) -> Status[DraftOut]:
     """Add a helicopter with another one's setup, as it stands or as one on the same radio begins.

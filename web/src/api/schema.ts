@@ -12,10 +12,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Health
+         * Get Health
          * @description Say that the server answers and its database does; for whoever watches over it.
          */
-        get: operations["config_api_health"];
+        get: operations["get_health"];
         put?: never;
         post?: never;
         delete?: never;
@@ -32,10 +32,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Setup Schema
+         * Get Setup Schema
          * @description The JSON Schema of the setup file.
          */
-        get: operations["config_api_setup_schema"];
+        get: operations["get_setup_schema"];
         put?: never;
         post?: never;
         delete?: never;
@@ -52,10 +52,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Who
+         * Get Account
          * @description Say who is signed in.
          */
-        get: operations["accounts_api_who"];
+        get: operations["get_account"];
         put?: never;
         post?: never;
         delete?: never;
@@ -77,7 +77,7 @@ export interface paths {
          * Sign Up
          * @description Make an account and sign in. One line makes so many in an hour.
          */
-        post: operations["accounts_api_sign_up"];
+        post: operations["sign_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -97,7 +97,7 @@ export interface paths {
          * Sign In
          * @description Sign in; after five wrong passwords each further try waits longer, half a minute at most.
          */
-        post: operations["accounts_api_sign_in"];
+        post: operations["sign_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -114,11 +114,11 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Forgotten
+         * Reset Password
          * @description Set another password with one of the pilot's codes, and sign in. All other sessions of the
          *     account end. A wrong code is a wrong try as a wrong password is.
          */
-        post: operations["accounts_api_forgotten"];
+        post: operations["reset_password"];
         delete?: never;
         options?: never;
         head?: never;
@@ -138,7 +138,7 @@ export interface paths {
          * Sign Out
          * @description Sign out.
          */
-        post: operations["accounts_api_sign_out"];
+        post: operations["sign_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -158,7 +158,7 @@ export interface paths {
          * Change Password
          * @description Change the password; this session stays, all others of the account end.
          */
-        post: operations["accounts_api_change_password"];
+        post: operations["change_password"];
         delete?: never;
         options?: never;
         head?: never;
@@ -173,16 +173,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Codes Left
+         * Count Recovery Codes
          * @description Say how many codes for a forgotten password there still are.
          */
-        get: operations["accounts_api_codes_left"];
+        get: operations["count_recovery_codes"];
         put?: never;
         /**
-         * Codes Anew
+         * Renew Recovery Codes
          * @description Make new codes for a forgotten password; those of before are good for nothing from then.
          */
-        post: operations["accounts_api_codes_anew"];
+        post: operations["renew_recovery_codes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -202,7 +202,7 @@ export interface paths {
          * Enter Demo
          * @description Enter a demo hangar of one's own, where demo data is loaded.
          */
-        post: operations["demo_api_enter_demo"];
+        post: operations["enter_demo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -217,10 +217,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Everything
+         * Export Account
          * @description Download everything the pilot has here, in open files.
          */
-        get: operations["leaving_api_everything"];
+        get: operations["export_account"];
         put?: never;
         post?: never;
         delete?: never;
@@ -239,10 +239,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Remove
+         * Remove Account
          * @description Remove the account with everything in it, for good.
          */
-        post: operations["leaving_api_remove"];
+        post: operations["remove_account"];
         delete?: never;
         options?: never;
         head?: never;
@@ -257,16 +257,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Fleet
+         * List Helicopters
          * @description List the pilot's helicopters by name.
          */
-        get: operations["hangar_api_fleet"];
+        get: operations["list_helicopters"];
         put?: never;
         /**
-         * Add
+         * Create Helicopter
          * @description Add a new helicopter with lengths of its size to measure over.
          */
-        post: operations["hangar_api_add"];
+        post: operations["create_helicopter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -283,10 +283,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Import File
+         * Import Setup
          * @description Add a helicopter from a setup file; all of it or nothing.
          */
-        post: operations["hangar_api_import_file"];
+        post: operations["import_setup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -301,17 +301,17 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Draft
+         * Get Draft
          * @description Give one helicopter's draft.
          */
-        get: operations["hangar_api_draft"];
+        get: operations["get_draft"];
         put?: never;
         post?: never;
         /**
-         * Remove
+         * Remove Helicopter
          * @description Remove a helicopter with its drafts and every revision.
          */
-        delete: operations["hangar_api_remove"];
+        delete: operations["remove_helicopter"];
         options?: never;
         head?: never;
         patch?: never;
@@ -331,10 +331,10 @@ export interface paths {
         options?: never;
         head?: never;
         /**
-         * Edit
+         * Change Draft
          * @description Change settings of the draft by path.
          */
-        patch: operations["hangar_api_edit"];
+        patch: operations["change_draft"];
         trace?: never;
     };
     "/api/helicopters/{helicopter_id}/draft/undo": {
@@ -347,10 +347,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Undo
+         * Undo Draft Change
          * @description Take the last change back.
          */
-        post: operations["hangar_api_undo"];
+        post: operations["undo_draft_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -367,10 +367,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Redo
+         * Redo Draft Change
          * @description Make the last undone change again.
          */
-        post: operations["hangar_api_redo"];
+        post: operations["redo_draft_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -387,10 +387,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Rebuild
+         * Reshape Draft
          * @description Reshape the draft; what still fits keeps its settings, and it can be undone like any edit.
          */
-        post: operations["hangar_api_rebuild"];
+        post: operations["reshape_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -407,10 +407,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Alike
+         * Make Draft Alike
          * @description Make the parts of a list like one of them, in what is alike as a rule.
          */
-        post: operations["hangar_api_alike"];
+        post: operations["make_draft_alike"];
         delete?: never;
         options?: never;
         head?: never;
@@ -427,10 +427,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore
+         * Restore Revision
          * @description Put a revision back into the draft; can be undone like any edit.
          */
-        post: operations["hangar_api_restore"];
+        post: operations["restore_revision"];
         delete?: never;
         options?: never;
         head?: never;
@@ -445,16 +445,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Revisions
+         * List Revisions
          * @description List revisions, the newest first, a page at a time; ``before`` a number on.
          */
-        get: operations["hangar_api_revisions"];
+        get: operations["list_revisions"];
         put?: never;
         /**
-         * Save
+         * Add Revision
          * @description Save the draft as the next revision.
          */
-        post: operations["hangar_api_save"];
+        post: operations["add_revision"];
         delete?: never;
         options?: never;
         head?: never;
@@ -469,10 +469,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Revision
+         * Get Revision
          * @description Give one revision's setup.
          */
-        get: operations["hangar_api_revision"];
+        get: operations["get_revision"];
         put?: never;
         post?: never;
         delete?: never;
@@ -489,10 +489,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Export
+         * Export Setup
          * @description Download the draft, or a revision, as a setup file of today's version.
          */
-        get: operations["hangar_api_export"];
+        get: operations["export_setup"];
         put?: never;
         post?: never;
         delete?: never;
@@ -509,10 +509,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Live Frame
+         * Get Frame
          * @description Compute one frame. Called many times a second: the answer skips a second validation.
          */
-        get: operations["levers_api_live_frame"];
+        get: operations["get_frame"];
         put?: never;
         post?: never;
         delete?: never;
@@ -529,10 +529,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stick Response
+         * Get Stick Response
          * @description Compute how pitch answers one stick, the others held where they are.
          */
-        get: operations["levers_api_stick_response"];
+        get: operations["get_stick_response"];
         put?: never;
         post?: never;
         delete?: never;
@@ -549,10 +549,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Bench
+         * Get Bench
          * @description Show the bench with a step open.
          */
-        get: operations["bench_api_bench"];
+        get: operations["get_bench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -571,10 +571,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read
+         * Enter Reading
          * @description Log a reading.
          */
-        post: operations["bench_api_read"];
+        post: operations["enter_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -590,10 +590,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Reread
+         * Correct Reading
          * @description Put a mistyped reading right.
          */
-        put: operations["bench_api_reread"];
+        put: operations["correct_reading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -611,10 +611,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Strike Out
+         * Strike Reading
          * @description Strike an entry out, or let it count again.
          */
-        post: operations["bench_api_strike_out"];
+        post: operations["strike_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -631,10 +631,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Follow
+         * Follow Advice
          * @description Follow a step's advice.
          */
-        post: operations["bench_api_follow"];
+        post: operations["follow_advice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -651,10 +651,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Touched
+         * Note Work
          * @description Note what was worked on; what rests on it is stale.
          */
-        post: operations["bench_api_touched"];
+        post: operations["note_work"];
         delete?: never;
         options?: never;
         head?: never;
@@ -671,10 +671,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Clock
+         * Note Times
          * @description Start, pause, resume, or note a power-up.
          */
-        post: operations["bench_api_clock"];
+        post: operations["note_times"];
         delete?: never;
         options?: never;
         head?: never;
@@ -689,10 +689,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Log
+         * Get Step Log
          * @description Give a page of a step's log: its newest lines, or those before one of them.
          */
-        get: operations["bench_api_log"];
+        get: operations["get_step_log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -709,10 +709,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Over
+         * Get Evening Summary
          * @description Sum the evening up: what was set, what is open, what fitness still needs.
          */
-        get: operations["bench_api_over"];
+        get: operations["get_evening_summary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -729,10 +729,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Keying
+         * Get Keying List
          * @description Show what still has to be keyed into each device.
          */
-        get: operations["bench_api_keying"];
+        get: operations["get_keying_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -751,10 +751,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Holds
+         * Tick Keyed
          * @description Note that devices hold the draft's values now: these lines are ticked off.
          */
-        post: operations["bench_api_holds"];
+        post: operations["tick_keyed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -771,10 +771,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Tick Back
+         * Take Back Tick
          * @description Take a tick back that was made by mistake.
          */
-        post: operations["bench_api_tick_back"];
+        post: operations["take_back_tick"];
         delete?: never;
         options?: never;
         head?: never;
@@ -789,16 +789,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * What To Undo
+         * Get Undo
          * @description Show what was done last with the model on the table, and what was undone.
          */
-        get: operations["bench_api_what_to_undo"];
+        get: operations["get_undo"];
         put?: never;
         /**
          * Undo Last
          * @description Take back what was done last, reading or setting.
          */
-        post: operations["bench_api_undo_last"];
+        post: operations["undo_last"];
         delete?: never;
         options?: never;
         head?: never;
@@ -818,7 +818,7 @@ export interface paths {
          * Redo Last
          * @description Do again what was undone last.
          */
-        post: operations["bench_api_redo_last"];
+        post: operations["redo_last"];
         delete?: never;
         options?: never;
         head?: never;
@@ -835,10 +835,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Table
+         * Choose Model
          * @description Put the simulated model on the table, or the real one back.
          */
-        post: operations["bench_api_table"];
+        post: operations["choose_model"];
         delete?: never;
         options?: never;
         head?: never;
@@ -855,10 +855,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Fresh
+         * Make Simulated Model
          * @description Put another simulated model on the table.
          */
-        post: operations["bench_api_fresh"];
+        post: operations["make_simulated_model"];
         delete?: never;
         options?: never;
         head?: never;
@@ -875,10 +875,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take Reading
+         * Take Simulated Reading
          * @description Take a reading on the simulated bench.
          */
-        post: operations["bench_api_take_reading"];
+        post: operations["take_simulated_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -895,10 +895,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Leveller
+         * Convert Leveller Reading
          * @description Work the swash's tilt out of the gaps under a leveller that shows no degrees.
          */
-        post: operations["bench_api_leveller"];
+        post: operations["convert_leveller_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -915,10 +915,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * High Ball
+         * Find High Ball
          * @description Say what to do where nothing is known but which ball stands high.
          */
-        post: operations["bench_api_high_ball"];
+        post: operations["find_high_ball"];
         delete?: never;
         options?: never;
         head?: never;
@@ -935,10 +935,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Lesson
+         * Get Lesson
          * @description Fit lengths to the readings that hold, without writing anything down.
          */
-        post: operations["bench_api_lesson"];
+        post: operations["get_lesson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -955,10 +955,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Write Lesson
+         * Apply Lesson
          * @description Write down the lengths that the readings teach.
          */
-        post: operations["bench_api_write_lesson"];
+        post: operations["apply_lesson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -973,10 +973,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Modes
+         * Get Modes
          * @description Show every mode's curves in percent and degrees, and its rates.
          */
-        get: operations["modes_api_modes"];
+        get: operations["get_modes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -993,10 +993,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Switch
+         * Get Mode Switch
          * @description Say what changes as the switch moves from one mode to another.
          */
-        get: operations["modes_api_switch"];
+        get: operations["get_mode_switch"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1015,10 +1015,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Drawn
+         * Evaluate Curve
          * @description Work a curve out that is being drawn. Called many times a second; nothing is kept.
          */
-        post: operations["modes_api_drawn"];
+        post: operations["evaluate_curve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1035,10 +1035,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * In Degrees
+         * Convert Curve Degrees
          * @description Set points of a pitch curve to degrees at the blade, through the exact chain.
          */
-        post: operations["modes_api_in_degrees"];
+        post: operations["convert_curve_degrees"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1055,10 +1055,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Rates
+         * Evaluate Rates
          * @description Work rates out in a mode's place; nothing is kept.
          */
-        post: operations["modes_api_rates"];
+        post: operations["evaluate_rates"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1075,10 +1075,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Taken Over
+         * Copy From Mode
          * @description Make a mode, or a part of it, like another one or plain; put one in that is not there.
          */
-        post: operations["modes_api_taken_over"];
+        post: operations["copy_from_mode"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1095,10 +1095,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Left Out
+         * Leave Out Mode
          * @description Take a mode out of this helicopter.
          */
-        post: operations["modes_api_left_out"];
+        post: operations["leave_out_mode"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1115,10 +1115,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * One Point
+         * Change Curve Point
          * @description Put a point into a curve after another, on the curve, or take one out.
          */
-        post: operations["modes_api_one_point"];
+        post: operations["change_curve_point"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1135,10 +1135,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Carried Over
+         * Resample Curve
          * @description Find the curve with other points that strays least; nothing is kept.
          */
-        post: operations["modes_api_carried_over"];
+        post: operations["resample_curve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1155,10 +1155,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Throttle Shape
+         * Shape Throttle
          * @description Make a throttle curve's points from a few numbers; nothing is kept.
          */
-        post: operations["modes_api_throttle_shape"];
+        post: operations["shape_throttle"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1173,10 +1173,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Speeds
+         * Get Head Speeds
          * @description Show what every mode's head speed comes to, with so much head-room wanted.
          */
-        get: operations["headspeed_api_speeds"];
+        get: operations["get_head_speeds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1193,11 +1193,11 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Card
+         * Get Controller Card
          * @description Give, for each item of the controller's card, when the real controller confirmed
          *     what is wanted; null where it has not, or no longer.
          */
-        get: operations["headspeed_api_card"];
+        get: operations["get_controller_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1216,10 +1216,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Punch
+         * Evaluate Punch
          * @description Follow a punch. Called while a slider moves; nothing is kept.
          */
-        post: operations["headspeed_api_punch"];
+        post: operations["evaluate_punch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1236,10 +1236,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Flown
+         * Calibrate Hover
          * @description Keep a hover that was flown, or take the kept one away.
          */
-        post: operations["headspeed_api_flown"];
+        post: operations["calibrate_hover"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1256,10 +1256,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Measured Speed
+         * Record Measured Speed
          * @description Keep a measured head speed. A rotor is spooled up only on a setup that is fit.
          */
-        post: operations["headspeed_api_measured_speed"];
+        post: operations["record_measured_speed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1274,16 +1274,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Every
+         * List Flight Logs
          * @description List a helicopter's logs, the newest first.
          */
-        get: operations["logs_api_every"];
+        get: operations["list_flight_logs"];
         put?: never;
         /**
-         * Add
+         * Add Flight Log
          * @description Keep a log (CSV, at most 40 MB), read as it comes; its columns are guessed.
          */
-        post: operations["logs_api_add"];
+        post: operations["add_flight_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1300,10 +1300,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Simulated
+         * Simulate Flight Log
          * @description Fly a simulated log of the described drive, as practice.
          */
-        post: operations["logs_api_simulated"];
+        post: operations["simulate_flight_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1319,10 +1319,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Mapping
+         * Set Log Columns
          * @description Say what the columns are; logs with the same header are read so from then on.
          */
-        put: operations["logs_api_mapping"];
+        put: operations["set_log_columns"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1338,17 +1338,17 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * One
+         * Get Flight Log
          * @description Show a stretch of a log and what all of it says.
          */
-        get: operations["logs_api_one"];
+        get: operations["get_flight_log"];
         put?: never;
         post?: never;
         /**
-         * Away
+         * Remove Flight Log
          * @description Take a log away, file and all.
          */
-        delete: operations["logs_api_away"];
+        delete: operations["remove_flight_log"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1362,15 +1362,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Shown
+         * Get Fitted Devices
          * @description Show every setting that the helicopter's devices have, as they have it.
          */
-        get: operations["devices_api_shown"];
+        get: operations["get_fitted_devices"];
         /**
-         * Have
+         * Fit Devices
          * @description Say which device of a kind the helicopter has.
          */
-        put: operations["devices_api_have"];
+        put: operations["fit_devices"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1386,10 +1386,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Kept
+         * Get Device Sheet
          * @description Give what the setup keeps for a figure as it stands on a device's display.
          */
-        get: operations["devices_api_kept"];
+        get: operations["get_device_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1406,10 +1406,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Findings
+         * Get Audit
          * @description Read the whole draft and report what does not agree.
          */
-        get: operations["audit_api_findings"];
+        get: operations["get_audit"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1428,10 +1428,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Fix
+         * Fix Finding
          * @description Make a finding's fix in the draft; it can be undone like any edit.
          */
-        post: operations["audit_api_fix"];
+        post: operations["fix_finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1448,10 +1448,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Add
+         * Add Photo
          * @description Keep a photo (JPEG or PNG); the newest twenty of a helicopter stay.
          */
-        post: operations["bench_photos_add"];
+        post: operations["add_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1466,10 +1466,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Photo
+         * Get Photo
          * @description Give a photo back.
          */
-        get: operations["bench_photos_photo"];
+        get: operations["get_photo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1486,10 +1486,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Look Up Here
+         * Search Helicopter
          * @description Look among a helicopter's steps, settings, findings and readings, and the words.
          */
-        get: operations["lookup_api_look_up_here"];
+        get: operations["search_helicopter"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1506,10 +1506,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Field
+         * Get Field
          * @description Show the field.
          */
-        get: operations["field_api_field"];
+        get: operations["get_field"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1526,10 +1526,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * What Happened
+         * List Field Events
          * @description Give a page of what happened, the newest first, after so many newer things.
          */
-        get: operations["field_api_what_happened"];
+        get: operations["list_field_events"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1548,10 +1548,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Ready
+         * Prepare Flight
          * @description Make the next flight ready.
          */
-        post: operations["field_api_ready"];
+        post: operations["prepare_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1568,10 +1568,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Took Off
+         * Begin Flight
          * @description Take off.
          */
-        post: operations["field_api_took_off"];
+        post: operations["begin_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1588,10 +1588,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Landed
+         * Land Flight
          * @description Land.
          */
-        post: operations["field_api_landed"];
+        post: operations["land_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1608,10 +1608,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Taken Back
+         * Take Back Flight
          * @description Take back a flight begun or made ready by mistake.
          */
-        post: operations["field_api_taken_back"];
+        post: operations["take_back_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1632,10 +1632,10 @@ export interface paths {
         options?: never;
         head?: never;
         /**
-         * Written
+         * Change Flight
          * @description Write down what is known of a flight.
          */
-        patch: operations["field_api_written"];
+        patch: operations["change_flight"];
         trace?: never;
     };
     "/api/helicopters/{helicopter_id}/field/flights/{number}/strike": {
@@ -1648,10 +1648,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Struck Out
+         * Strike Flight
          * @description Strike a flight out, or let it count again.
          */
-        post: operations["field_api_struck_out"];
+        post: operations["strike_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1668,10 +1668,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Looked
+         * Add Look
          * @description Note a look by hand.
          */
-        post: operations["field_api_looked"];
+        post: operations["add_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1688,10 +1688,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Made
+         * Make Field Changes
          * @description Note that the advised change was made on its device.
          */
-        post: operations["field_api_made"];
+        post: operations["make_field_changes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1708,10 +1708,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Flown Simulated
+         * Fly Simulated Flight
          * @description Fly the simulated model, and write down what is seen of it.
          */
-        post: operations["field_api_flown_simulated"];
+        post: operations["fly_simulated_flight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1726,10 +1726,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Trim
+         * Get Trim
          * @description Say what a trim flight in a mode needs, and what its trims come to.
          */
-        get: operations["field_api_trim"];
+        get: operations["get_trim"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1748,10 +1748,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Trimmed
+         * Apply Trim
          * @description Note that trims were moved into the unit's centre.
          */
-        post: operations["field_api_trimmed"];
+        post: operations["apply_trim"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1766,10 +1766,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Wear
+         * Get Wear
          * @description Say how many flights each part has had, and what a crash asks for.
          */
-        get: operations["field_api_wear"];
+        get: operations["get_wear"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1788,10 +1788,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Looked Over
+         * Tick Looked Over
          * @description Note that a piece was looked at after a crash, or was not.
          */
-        post: operations["field_api_looked_over"];
+        post: operations["tick_looked_over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1808,10 +1808,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * New Part
+         * Renew Part
          * @description Note that a part is new.
          */
-        post: operations["field_api_new_part"];
+        post: operations["renew_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1826,11 +1826,11 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Compared
+         * Compare Setups
          * @description Compare the draft, or ``one_revision``, with a revision, another helicopter, or a revision of
          *     that one; without either, with the draft.
          */
-        get: operations["records_api_compared"];
+        get: operations["compare_setups"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1847,10 +1847,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Paper
+         * Get Paper
          * @description Show the bench sheet, of the draft or of a ``revision``, or the field card.
          */
-        get: operations["records_api_paper"];
+        get: operations["get_paper"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1867,10 +1867,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Printed
+         * Get Paper Pdf
          * @description Download the bench sheet or the field card as a PDF, on A4 or letter, or for a phone.
          */
-        get: operations["records_api_printed"];
+        get: operations["get_paper_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1887,10 +1887,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Table
+         * Export Table
          * @description Download readings, changes or flights as CSV.
          */
-        get: operations["records_api_table"];
+        get: operations["export_table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1909,10 +1909,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Taken In
+         * Import Helicopter
          * @description Add a helicopter from its one file; all of it or nothing.
          */
-        post: operations["carrying_api_taken_in"];
+        post: operations["import_helicopter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1927,10 +1927,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Whole
+         * Export Helicopter
          * @description Download everything of a helicopter as one file.
          */
-        get: operations["carrying_api_whole"];
+        get: operations["export_helicopter"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1947,17 +1947,17 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Before Copy
+         * Check Copy
          * @description Say what never carries over to a copy.
          */
-        get: operations["carrying_api_before_copy"];
+        get: operations["check_copy"];
         put?: never;
         /**
-         * Copy
+         * Copy Helicopter
          * @description Add a helicopter with another one's setup, as it stands or as one on the same radio begins.
          *     What was measured on the other is none of it: its bench is empty.
          */
-        post: operations["carrying_api_copy"];
+        post: operations["copy_helicopter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1972,10 +1972,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Every Word
+         * List Words
          * @description Give every word of the trade, in the order of the alphabet.
          */
-        get: operations["lookup_api_every_word"];
+        get: operations["list_words"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1992,10 +1992,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Look Up
+         * Search Everywhere
          * @description Look among the pilot's helicopters and the words of the trade.
          */
-        get: operations["lookup_api_look_up"];
+        get: operations["search_everywhere"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2012,10 +2012,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Symptoms
+         * List Symptoms
          * @description List everything that may be seen in the air.
          */
-        get: operations["field_api_symptoms"];
+        get: operations["list_symptoms"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2032,16 +2032,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Packs
+         * List Packs
          * @description List the pilot's packs.
          */
-        get: operations["field_api_packs"];
+        get: operations["list_packs"];
         put?: never;
         /**
-         * New Pack
+         * Create Pack
          * @description Name a pack.
          */
-        post: operations["field_api_new_pack"];
+        post: operations["create_pack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2059,17 +2059,17 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Pack Gone
+         * Remove Pack
          * @description Take a pack away that never flew.
          */
-        delete: operations["field_api_pack_gone"];
+        delete: operations["remove_pack"];
         options?: never;
         head?: never;
         /**
-         * Pack Changed
+         * Update Pack
          * @description Give a pack another name, put it away or take it up again.
          */
-        patch: operations["field_api_pack_changed"];
+        patch: operations["update_pack"];
         trace?: never;
     };
     "/api/field/packs/{pack_id}/life": {
@@ -2080,10 +2080,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Life
+         * Get Pack Life
          * @description Say what a pack's measurements come to.
          */
-        get: operations["field_api_life"];
+        get: operations["get_pack_life"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2102,10 +2102,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Measured
+         * Add Pack Measure
          * @description Write a pack's resistance down.
          */
-        post: operations["field_api_measured"];
+        post: operations["add_pack_measure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2123,10 +2123,10 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Unmeasured
+         * Remove Pack Measure
          * @description Take a mistyped measurement away.
          */
-        delete: operations["field_api_unmeasured"];
+        delete: operations["remove_pack_measure"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2140,12 +2140,12 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Standings
+         * List Standings
          * @description Say of the pilot's helicopters whether they are fit to fly and what comes next.
          *
          *     Those that nobody asked about yet may take a while: some of them come with the next answers.
          */
-        get: operations["bench_api_standings"];
+        get: operations["list_standings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2164,10 +2164,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Pitch
+         * Convert Pitch Reading
          * @description Work a pitch out of what was measured without a gauge.
          */
-        post: operations["bench_api_pitch"];
+        post: operations["convert_pitch_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2182,10 +2182,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Every Setting
+         * Get Catalogue
          * @description Give the catalogue; it is the same until the program is another one.
          */
-        get: operations["hangar_catalogue_every_setting"];
+        get: operations["get_catalogue"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2202,16 +2202,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Every
+         * List Devices
          * @description List the pilot's devices by kind and name.
          */
-        get: operations["devices_api_every"];
+        get: operations["list_devices"];
         put?: never;
         /**
-         * Add
+         * Create Device
          * @description Begin a device of a kind from the neutral profile.
          */
-        post: operations["devices_api_add"];
+        post: operations["create_device"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2228,10 +2228,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring
+         * Import Device
          * @description Take a profile from a file in.
          */
-        post: operations["devices_api_bring"];
+        post: operations["import_device"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2247,16 +2247,16 @@ export interface paths {
         };
         get?: never;
         /**
-         * Change
+         * Replace Device
          * @description Describe a device anew, on top of the version that was seen.
          */
-        put: operations["devices_api_change"];
+        put: operations["replace_device"];
         post?: never;
         /**
-         * Away
+         * Remove Device
          * @description Take a device away; helicopters that had it have none of its kind.
          */
-        delete: operations["devices_api_away"];
+        delete: operations["remove_device"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2270,10 +2270,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * File
+         * Export Device
          * @description Give a device's profile as a file.
          */
-        get: operations["devices_api_file"];
+        get: operations["export_device"];
         put?: never;
         post?: never;
         delete?: never;
@@ -9210,7 +9210,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    config_api_health: {
+    get_health: {
         parameters: {
             query?: never;
             header?: never;
@@ -9241,7 +9241,7 @@ export interface operations {
             };
         };
     };
-    config_api_setup_schema: {
+    get_setup_schema: {
         parameters: {
             query?: never;
             header?: never;
@@ -9270,7 +9270,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_who: {
+    get_account: {
         parameters: {
             query?: never;
             header?: never;
@@ -9299,7 +9299,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_sign_up: {
+    sign_up: {
         parameters: {
             query?: never;
             header?: never;
@@ -9332,7 +9332,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_sign_in: {
+    sign_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -9365,7 +9365,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_forgotten: {
+    reset_password: {
         parameters: {
             query?: never;
             header?: never;
@@ -9398,7 +9398,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_sign_out: {
+    sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -9427,7 +9427,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_change_password: {
+    change_password: {
         parameters: {
             query?: never;
             header?: never;
@@ -9460,7 +9460,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_codes_left: {
+    count_recovery_codes: {
         parameters: {
             query?: never;
             header?: never;
@@ -9489,7 +9489,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_codes_anew: {
+    renew_recovery_codes: {
         parameters: {
             query?: never;
             header?: never;
@@ -9522,7 +9522,7 @@ export interface operations {
             };
         };
     };
-    demo_api_enter_demo: {
+    enter_demo: {
         parameters: {
             query?: never;
             header?: never;
@@ -9551,7 +9551,7 @@ export interface operations {
             };
         };
     };
-    leaving_api_everything: {
+    export_account: {
         parameters: {
             query?: never;
             header?: never;
@@ -9578,7 +9578,7 @@ export interface operations {
             };
         };
     };
-    leaving_api_remove: {
+    remove_account: {
         parameters: {
             query?: never;
             header?: never;
@@ -9611,7 +9611,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_fleet: {
+    list_helicopters: {
         parameters: {
             query?: never;
             header?: never;
@@ -9640,7 +9640,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_add: {
+    create_helicopter: {
         parameters: {
             query?: never;
             header?: never;
@@ -9673,7 +9673,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_import_file: {
+    import_setup: {
         parameters: {
             query?: never;
             header?: never;
@@ -9706,7 +9706,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_draft: {
+    get_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -9737,7 +9737,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_remove: {
+    remove_helicopter: {
         parameters: {
             query?: never;
             header?: never;
@@ -9766,7 +9766,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_edit: {
+    change_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -9801,7 +9801,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_undo: {
+    undo_draft_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -9836,7 +9836,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_redo: {
+    redo_draft_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -9871,7 +9871,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_rebuild: {
+    reshape_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -9906,7 +9906,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_alike: {
+    make_draft_alike: {
         parameters: {
             query?: never;
             header?: never;
@@ -9941,7 +9941,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_restore: {
+    restore_revision: {
         parameters: {
             query?: never;
             header?: never;
@@ -9976,7 +9976,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_revisions: {
+    list_revisions: {
         parameters: {
             query?: {
                 before?: number | null;
@@ -10009,7 +10009,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_save: {
+    add_revision: {
         parameters: {
             query?: never;
             header?: never;
@@ -10044,7 +10044,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_revision: {
+    get_revision: {
         parameters: {
             query?: never;
             header?: never;
@@ -10076,7 +10076,7 @@ export interface operations {
             };
         };
     };
-    hangar_api_export: {
+    export_setup: {
         parameters: {
             query?: {
                 revision?: number | null;
@@ -10109,7 +10109,7 @@ export interface operations {
             };
         };
     };
-    levers_api_live_frame: {
+    get_frame: {
         parameters: {
             query: {
                 version: number;
@@ -10151,7 +10151,7 @@ export interface operations {
             };
         };
     };
-    levers_api_stick_response: {
+    get_stick_response: {
         parameters: {
             query: {
                 version: number;
@@ -10194,7 +10194,7 @@ export interface operations {
             };
         };
     };
-    bench_api_bench: {
+    get_bench: {
         parameters: {
             query?: {
                 step?: string | null;
@@ -10227,7 +10227,7 @@ export interface operations {
             };
         };
     };
-    bench_api_read: {
+    enter_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -10262,7 +10262,7 @@ export interface operations {
             };
         };
     };
-    bench_api_reread: {
+    correct_reading: {
         parameters: {
             query: {
                 step: string;
@@ -10300,7 +10300,7 @@ export interface operations {
             };
         };
     };
-    bench_api_strike_out: {
+    strike_reading: {
         parameters: {
             query: {
                 step: string;
@@ -10338,7 +10338,7 @@ export interface operations {
             };
         };
     };
-    bench_api_follow: {
+    follow_advice: {
         parameters: {
             query?: never;
             header?: never;
@@ -10373,7 +10373,7 @@ export interface operations {
             };
         };
     };
-    bench_api_touched: {
+    note_work: {
         parameters: {
             query?: {
                 step?: string | null;
@@ -10410,7 +10410,7 @@ export interface operations {
             };
         };
     };
-    bench_api_clock: {
+    note_times: {
         parameters: {
             query?: {
                 step?: string | null;
@@ -10447,7 +10447,7 @@ export interface operations {
             };
         };
     };
-    bench_api_log: {
+    get_step_log: {
         parameters: {
             query: {
                 step: string;
@@ -10481,7 +10481,7 @@ export interface operations {
             };
         };
     };
-    bench_api_over: {
+    get_evening_summary: {
         parameters: {
             query?: never;
             header?: never;
@@ -10512,7 +10512,7 @@ export interface operations {
             };
         };
     };
-    bench_api_keying: {
+    get_keying_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -10543,7 +10543,7 @@ export interface operations {
             };
         };
     };
-    bench_api_holds: {
+    tick_keyed: {
         parameters: {
             query?: never;
             header?: never;
@@ -10578,7 +10578,7 @@ export interface operations {
             };
         };
     };
-    bench_api_tick_back: {
+    take_back_tick: {
         parameters: {
             query?: never;
             header?: never;
@@ -10614,7 +10614,7 @@ export interface operations {
             };
         };
     };
-    bench_api_what_to_undo: {
+    get_undo: {
         parameters: {
             query?: never;
             header?: never;
@@ -10645,7 +10645,7 @@ export interface operations {
             };
         };
     };
-    bench_api_undo_last: {
+    undo_last: {
         parameters: {
             query?: never;
             header?: never;
@@ -10680,7 +10680,7 @@ export interface operations {
             };
         };
     };
-    bench_api_redo_last: {
+    redo_last: {
         parameters: {
             query?: never;
             header?: never;
@@ -10715,7 +10715,7 @@ export interface operations {
             };
         };
     };
-    bench_api_table: {
+    choose_model: {
         parameters: {
             query?: never;
             header?: never;
@@ -10750,7 +10750,7 @@ export interface operations {
             };
         };
     };
-    bench_api_fresh: {
+    make_simulated_model: {
         parameters: {
             query?: never;
             header?: never;
@@ -10785,7 +10785,7 @@ export interface operations {
             };
         };
     };
-    bench_api_take_reading: {
+    take_simulated_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -10820,7 +10820,7 @@ export interface operations {
             };
         };
     };
-    bench_api_leveller: {
+    convert_leveller_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -10855,7 +10855,7 @@ export interface operations {
             };
         };
     };
-    bench_api_high_ball: {
+    find_high_ball: {
         parameters: {
             query?: never;
             header?: never;
@@ -10890,7 +10890,7 @@ export interface operations {
             };
         };
     };
-    bench_api_lesson: {
+    get_lesson: {
         parameters: {
             query?: never;
             header?: never;
@@ -10925,7 +10925,7 @@ export interface operations {
             };
         };
     };
-    bench_api_write_lesson: {
+    apply_lesson: {
         parameters: {
             query?: never;
             header?: never;
@@ -10960,7 +10960,7 @@ export interface operations {
             };
         };
     };
-    modes_api_modes: {
+    get_modes: {
         parameters: {
             query: {
                 version: number;
@@ -10993,7 +10993,7 @@ export interface operations {
             };
         };
     };
-    modes_api_switch: {
+    get_mode_switch: {
         parameters: {
             query: {
                 version: number;
@@ -11029,7 +11029,7 @@ export interface operations {
             };
         };
     };
-    modes_api_drawn: {
+    evaluate_curve: {
         parameters: {
             query?: never;
             header?: never;
@@ -11064,7 +11064,7 @@ export interface operations {
             };
         };
     };
-    modes_api_in_degrees: {
+    convert_curve_degrees: {
         parameters: {
             query?: never;
             header?: never;
@@ -11099,7 +11099,7 @@ export interface operations {
             };
         };
     };
-    modes_api_rates: {
+    evaluate_rates: {
         parameters: {
             query?: never;
             header?: never;
@@ -11134,7 +11134,7 @@ export interface operations {
             };
         };
     };
-    modes_api_taken_over: {
+    copy_from_mode: {
         parameters: {
             query?: never;
             header?: never;
@@ -11169,7 +11169,7 @@ export interface operations {
             };
         };
     };
-    modes_api_left_out: {
+    leave_out_mode: {
         parameters: {
             query?: never;
             header?: never;
@@ -11204,7 +11204,7 @@ export interface operations {
             };
         };
     };
-    modes_api_one_point: {
+    change_curve_point: {
         parameters: {
             query?: never;
             header?: never;
@@ -11239,7 +11239,7 @@ export interface operations {
             };
         };
     };
-    modes_api_carried_over: {
+    resample_curve: {
         parameters: {
             query?: never;
             header?: never;
@@ -11274,7 +11274,7 @@ export interface operations {
             };
         };
     };
-    modes_api_throttle_shape: {
+    shape_throttle: {
         parameters: {
             query?: never;
             header?: never;
@@ -11309,7 +11309,7 @@ export interface operations {
             };
         };
     };
-    headspeed_api_speeds: {
+    get_head_speeds: {
         parameters: {
             query: {
                 version: number;
@@ -11343,7 +11343,7 @@ export interface operations {
             };
         };
     };
-    headspeed_api_card: {
+    get_controller_card: {
         parameters: {
             query?: never;
             header?: never;
@@ -11374,7 +11374,7 @@ export interface operations {
             };
         };
     };
-    headspeed_api_punch: {
+    evaluate_punch: {
         parameters: {
             query?: never;
             header?: never;
@@ -11409,7 +11409,7 @@ export interface operations {
             };
         };
     };
-    headspeed_api_flown: {
+    calibrate_hover: {
         parameters: {
             query?: never;
             header?: never;
@@ -11444,7 +11444,7 @@ export interface operations {
             };
         };
     };
-    headspeed_api_measured_speed: {
+    record_measured_speed: {
         parameters: {
             query?: never;
             header?: never;
@@ -11479,7 +11479,7 @@ export interface operations {
             };
         };
     };
-    logs_api_every: {
+    list_flight_logs: {
         parameters: {
             query?: never;
             header?: never;
@@ -11510,7 +11510,7 @@ export interface operations {
             };
         };
     };
-    logs_api_add: {
+    add_flight_log: {
         parameters: {
             query?: {
                 name?: string;
@@ -11547,7 +11547,7 @@ export interface operations {
             };
         };
     };
-    logs_api_simulated: {
+    simulate_flight_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -11582,7 +11582,7 @@ export interface operations {
             };
         };
     };
-    logs_api_mapping: {
+    set_log_columns: {
         parameters: {
             query?: never;
             header?: never;
@@ -11618,7 +11618,7 @@ export interface operations {
             };
         };
     };
-    logs_api_one: {
+    get_flight_log: {
         parameters: {
             query?: {
                 start?: number | null;
@@ -11654,7 +11654,7 @@ export interface operations {
             };
         };
     };
-    logs_api_away: {
+    remove_flight_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -11684,7 +11684,7 @@ export interface operations {
             };
         };
     };
-    devices_api_shown: {
+    get_fitted_devices: {
         parameters: {
             query: {
                 version: number;
@@ -11717,7 +11717,7 @@ export interface operations {
             };
         };
     };
-    devices_api_have: {
+    fit_devices: {
         parameters: {
             query?: never;
             header?: never;
@@ -11750,7 +11750,7 @@ export interface operations {
             };
         };
     };
-    devices_api_kept: {
+    get_device_sheet: {
         parameters: {
             query: {
                 version: number;
@@ -11786,7 +11786,7 @@ export interface operations {
             };
         };
     };
-    audit_api_findings: {
+    get_audit: {
         parameters: {
             query?: never;
             header?: never;
@@ -11817,7 +11817,7 @@ export interface operations {
             };
         };
     };
-    audit_api_fix: {
+    fix_finding: {
         parameters: {
             query?: never;
             header?: never;
@@ -11852,7 +11852,7 @@ export interface operations {
             };
         };
     };
-    bench_photos_add: {
+    add_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11887,7 +11887,7 @@ export interface operations {
             };
         };
     };
-    bench_photos_photo: {
+    get_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11917,7 +11917,7 @@ export interface operations {
             };
         };
     };
-    lookup_api_look_up_here: {
+    search_helicopter: {
         parameters: {
             query: {
                 text: string;
@@ -11950,7 +11950,7 @@ export interface operations {
             };
         };
     };
-    field_api_field: {
+    get_field: {
         parameters: {
             query?: never;
             header?: never;
@@ -11981,7 +11981,7 @@ export interface operations {
             };
         };
     };
-    field_api_what_happened: {
+    list_field_events: {
         parameters: {
             query?: {
                 skip?: number;
@@ -12014,7 +12014,7 @@ export interface operations {
             };
         };
     };
-    field_api_ready: {
+    prepare_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12049,7 +12049,7 @@ export interface operations {
             };
         };
     };
-    field_api_took_off: {
+    begin_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12085,7 +12085,7 @@ export interface operations {
             };
         };
     };
-    field_api_landed: {
+    land_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12121,7 +12121,7 @@ export interface operations {
             };
         };
     };
-    field_api_taken_back: {
+    take_back_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12157,7 +12157,7 @@ export interface operations {
             };
         };
     };
-    field_api_written: {
+    change_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12193,7 +12193,7 @@ export interface operations {
             };
         };
     };
-    field_api_struck_out: {
+    strike_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12229,7 +12229,7 @@ export interface operations {
             };
         };
     };
-    field_api_looked: {
+    add_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -12264,7 +12264,7 @@ export interface operations {
             };
         };
     };
-    field_api_made: {
+    make_field_changes: {
         parameters: {
             query?: never;
             header?: never;
@@ -12299,7 +12299,7 @@ export interface operations {
             };
         };
     };
-    field_api_flown_simulated: {
+    fly_simulated_flight: {
         parameters: {
             query?: never;
             header?: never;
@@ -12335,7 +12335,7 @@ export interface operations {
             };
         };
     };
-    field_api_trim: {
+    get_trim: {
         parameters: {
             query: {
                 mode: "normal" | "idle_up_1" | "idle_up_2" | "hold" | "trimming";
@@ -12370,7 +12370,7 @@ export interface operations {
             };
         };
     };
-    field_api_trimmed: {
+    apply_trim: {
         parameters: {
             query?: never;
             header?: never;
@@ -12405,7 +12405,7 @@ export interface operations {
             };
         };
     };
-    field_api_wear: {
+    get_wear: {
         parameters: {
             query?: never;
             header?: never;
@@ -12436,7 +12436,7 @@ export interface operations {
             };
         };
     };
-    field_api_looked_over: {
+    tick_looked_over: {
         parameters: {
             query?: never;
             header?: never;
@@ -12471,7 +12471,7 @@ export interface operations {
             };
         };
     };
-    field_api_new_part: {
+    renew_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -12506,7 +12506,7 @@ export interface operations {
             };
         };
     };
-    records_api_compared: {
+    compare_setups: {
         parameters: {
             query?: {
                 one_revision?: number | null;
@@ -12541,7 +12541,7 @@ export interface operations {
             };
         };
     };
-    records_api_paper: {
+    get_paper: {
         parameters: {
             query?: {
                 revision?: number | null;
@@ -12575,7 +12575,7 @@ export interface operations {
             };
         };
     };
-    records_api_printed: {
+    get_paper_pdf: {
         parameters: {
             query?: {
                 size?: "a4" | "letter" | "phone";
@@ -12610,7 +12610,7 @@ export interface operations {
             };
         };
     };
-    records_api_table: {
+    export_table: {
         parameters: {
             query?: never;
             header?: never;
@@ -12642,7 +12642,7 @@ export interface operations {
             };
         };
     };
-    carrying_api_taken_in: {
+    import_helicopter: {
         parameters: {
             query?: never;
             header?: never;
@@ -12675,7 +12675,7 @@ export interface operations {
             };
         };
     };
-    carrying_api_whole: {
+    export_helicopter: {
         parameters: {
             query?: never;
             header?: never;
@@ -12706,7 +12706,7 @@ export interface operations {
             };
         };
     };
-    carrying_api_before_copy: {
+    check_copy: {
         parameters: {
             query?: never;
             header?: never;
@@ -12737,7 +12737,7 @@ export interface operations {
             };
         };
     };
-    carrying_api_copy: {
+    copy_helicopter: {
         parameters: {
             query?: never;
             header?: never;
@@ -12772,7 +12772,7 @@ export interface operations {
             };
         };
     };
-    lookup_api_every_word: {
+    list_words: {
         parameters: {
             query?: never;
             header?: never;
@@ -12801,7 +12801,7 @@ export interface operations {
             };
         };
     };
-    lookup_api_look_up: {
+    search_everywhere: {
         parameters: {
             query: {
                 text: string;
@@ -12832,7 +12832,7 @@ export interface operations {
             };
         };
     };
-    field_api_symptoms: {
+    list_symptoms: {
         parameters: {
             query?: never;
             header?: never;
@@ -12861,7 +12861,7 @@ export interface operations {
             };
         };
     };
-    field_api_packs: {
+    list_packs: {
         parameters: {
             query?: never;
             header?: never;
@@ -12890,7 +12890,7 @@ export interface operations {
             };
         };
     };
-    field_api_new_pack: {
+    create_pack: {
         parameters: {
             query?: never;
             header?: never;
@@ -12923,7 +12923,7 @@ export interface operations {
             };
         };
     };
-    field_api_pack_gone: {
+    remove_pack: {
         parameters: {
             query?: never;
             header?: never;
@@ -12954,7 +12954,7 @@ export interface operations {
             };
         };
     };
-    field_api_pack_changed: {
+    update_pack: {
         parameters: {
             query?: never;
             header?: never;
@@ -12989,7 +12989,7 @@ export interface operations {
             };
         };
     };
-    field_api_life: {
+    get_pack_life: {
         parameters: {
             query?: never;
             header?: never;
@@ -13020,7 +13020,7 @@ export interface operations {
             };
         };
     };
-    field_api_measured: {
+    add_pack_measure: {
         parameters: {
             query?: never;
             header?: never;
@@ -13055,7 +13055,7 @@ export interface operations {
             };
         };
     };
-    field_api_unmeasured: {
+    remove_pack_measure: {
         parameters: {
             query?: never;
             header?: never;
@@ -13087,7 +13087,7 @@ export interface operations {
             };
         };
     };
-    bench_api_standings: {
+    list_standings: {
         parameters: {
             query?: never;
             header?: never;
@@ -13116,7 +13116,7 @@ export interface operations {
             };
         };
     };
-    bench_api_pitch: {
+    convert_pitch_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -13149,7 +13149,7 @@ export interface operations {
             };
         };
     };
-    hangar_catalogue_every_setting: {
+    get_catalogue: {
         parameters: {
             query?: never;
             header?: never;
@@ -13178,7 +13178,7 @@ export interface operations {
             };
         };
     };
-    devices_api_every: {
+    list_devices: {
         parameters: {
             query?: never;
             header?: never;
@@ -13207,7 +13207,7 @@ export interface operations {
             };
         };
     };
-    devices_api_add: {
+    create_device: {
         parameters: {
             query?: never;
             header?: never;
@@ -13240,7 +13240,7 @@ export interface operations {
             };
         };
     };
-    devices_api_bring: {
+    import_device: {
         parameters: {
             query?: never;
             header?: never;
@@ -13273,7 +13273,7 @@ export interface operations {
             };
         };
     };
-    devices_api_change: {
+    replace_device: {
         parameters: {
             query: {
                 version: number;
@@ -13310,7 +13310,7 @@ export interface operations {
             };
         };
     };
-    devices_api_away: {
+    remove_device: {
         parameters: {
             query?: never;
             header?: never;
@@ -13339,7 +13339,7 @@ export interface operations {
             };
         };
     };
-    devices_api_file: {
+    export_device: {
         parameters: {
             query?: never;
             header?: never;
