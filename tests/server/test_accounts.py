@@ -76,6 +76,14 @@ def test_a_new_password_ends_every_other_session(pilot):
     assert there.get("/api/helicopters").status_code == 401
 
 
+def test_who_was_signed_in_before_the_server_became_one_package_stays_so(tab):
+    session = tab.session
+    session["_auth_user_backend"] = "accounts.sessions.PilotBackend"
+    session.save()
+    assert tab.get("/api/account").json()["pilot"] == "heron"
+    assert tab.get("/api/helicopters").status_code == 200
+
+
 def test_no_demo_hangar_opens_where_no_demo_data_is_loaded(db):
     browser = Browser()
     assert browser.get("/api/account").json() == {"pilot": None, "demo": False, "told": ""}

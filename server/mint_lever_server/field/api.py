@@ -155,7 +155,7 @@ class PackNamed(Schema):
 class PackChanged(Schema):
     """What is changed of a pack."""
 
-    name: str = Field("", min_length=1, max_length=60)
+    name: str = Field(default_factory=str, min_length=1, max_length=60)
     put_away: Yes = False
 
 

@@ -8771,11 +8771,8 @@ export interface components {
          * @description What is changed of a pack.
          */
         PackChanged: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
+            /** Name */
+            name?: string;
             /**
              * Put Away
              * @default false

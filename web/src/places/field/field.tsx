@@ -36,25 +36,23 @@ export function FieldPlace() {
   const now = field.data;
   const { newest } = now;
   return (
-    <>
-      <main className="mx-auto grid w-full max-w-6xl gap-x-8 gap-y-5 px-3 py-4 md:grid-cols-2 md:px-5 xl:min-h-0 xl:overflow-y-auto">
-        <div className="space-y-5">
-          {problem && <ProblemNote problem={problem} />}
-          {atHand === null ? (
-            <OnTheGround {...{ draft, editor, newest, hand }} field={now} />
-          ) : atHand.stage === "ready" ? (
-            <Ready id={draft.id} field={now} flight={atHand} hand={hand} />
-          ) : (
-            <InTheAir flight={atHand} hand={hand} />
-          )}
-        </div>
-        <div className="space-y-5">
-          <More draft={draft} editor={editor} field={now} hand={hand} />
-          {now.since_good && <SinceGood since={now.since_good} />}
-          <Timeline id={draft.id} packs={now.packs} hand={hand} />
-        </div>
-      </main>
-    </>
+    <main className="mx-auto grid w-full max-w-6xl gap-x-8 gap-y-5 px-3 py-4 md:grid-cols-2 md:px-5 xl:min-h-0 xl:overflow-y-auto">
+      <div className="space-y-5">
+        {problem && <ProblemNote problem={problem} />}
+        {atHand === null ? (
+          <OnTheGround {...{ draft, editor, newest, hand }} field={now} />
+        ) : atHand.stage === "ready" ? (
+          <Ready id={draft.id} field={now} flight={atHand} hand={hand} />
+        ) : (
+          <InTheAir flight={atHand} hand={hand} />
+        )}
+      </div>
+      <div className="space-y-5">
+        <More draft={draft} editor={editor} field={now} hand={hand} />
+        {now.since_good && <SinceGood since={now.since_good} />}
+        <Timeline id={draft.id} packs={now.packs} hand={hand} />
+      </div>
+    </main>
   );
 }
 
