@@ -95,4 +95,6 @@ class TestByTouch:
         page.goto(f"{address_of(page, 'Tansy 380')}/bench")
         page.locator("canvas").scroll_into_view_if_needed()
         page.get_by_text("This browser cannot draw in 3D here.").wait_for()
+        # Nothing is offered that would turn it.
+        expect(page.get_by_role("button", name="Usual view")).to_have_count(0)
         assert not [url for url in fetched if "/scene-" in url]

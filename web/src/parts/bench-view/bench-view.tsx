@@ -1,7 +1,7 @@
 /** The bench view: the drawing, how to turn it, which azimuth blade A stands at. */
 import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, LocateFixed } from "lucide-react";
 import { Slider, ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import type { Setup } from "@/api/client";
 import { Drawing, type Source } from "./drawing";
 import type { BenchScene } from "./scene";
@@ -26,6 +26,8 @@ const PLACES = [
 
 export function BenchView(props: Props) {
   const [scene, setScene] = useState<BenchScene | null>(null);
+  const [failed, setFailed] = useState(false);
+  const fail = useCallback(() => setFailed(true), []);
   const turn = (label: string, icon: React.ReactNode, go: () => void) => (
     <button type="button" className="key min-h-8 min-w-8 p-1" aria-label={label} onClick={go}>
       {icon}
@@ -34,8 +36,8 @@ export function BenchView(props: Props) {
   return (
     <section aria-label="Bench view" className="flex min-h-0 flex-col">
       <div className={`relative flex-1 overflow-hidden ${props.compact ? "min-h-40" : "min-h-60"}`}>
-        <Drawing setup={props.setup} source={props.source} onScene={setScene} />
-        <div className="absolute top-2 right-2 grid grid-cols-3 gap-1">
+        <Drawing setup={props.setup} source={props.source} onScene={setScene} onFailed={fail} />
+        <div className="absolute top-2 right-2 grid grid-cols-3 gap-1" hidden={failed}>
           <span />
           {turn("See from higher", <ArrowUp aria-hidden size={16} />, () => scene?.orbit(0, 10))}
           <span />

@@ -13,6 +13,8 @@ type Props = {
   source: Source;
   /** Told of the scene once it is there, for who turns it. */
   onScene?: (scene: BenchScene) => void;
+  /** Told when nothing can draw here. */
+  onFailed?: () => void;
 };
 
 declare global {
@@ -96,11 +98,14 @@ function useScene(setup: Setup, source: Source) {
   return { canvas, scene, failed };
 }
 
-export function Drawing({ setup, source, onScene }: Props) {
+export function Drawing({ setup, source, onScene, onFailed }: Props) {
   const { canvas, scene, failed } = useScene(setup, source);
   useEffect(() => {
     if (scene) onScene?.(scene);
   }, [scene, onScene]);
+  useEffect(() => {
+    if (failed) onFailed?.();
+  }, [failed, onFailed]);
   return (
     <InSight source={source}>
       <canvas
