@@ -3,6 +3,8 @@
 import csv
 import io
 import json
+import subprocess
+import sys
 
 import pytest
 
@@ -89,6 +91,22 @@ def test_bad_input_is_one_clear_line_and_exit_2(args, text, says):
     assert (code, out) == (2, "")
     assert says in err
     assert len(err.strip().splitlines()) == 1
+
+
+def test_the_core_alone_is_the_same_command():
+    alone = subprocess.run(
+        [sys.executable, "-m", "mint_lever", "schema"], capture_output=True, text=True, check=True
+    )
+    assert alone.stdout == run("schema")[1]
+
+
+def test_the_installed_command_says_what_the_server_adds():
+    code, out, _ = run_as_process("--help")
+    assert code == 0
+    for word in ("serve", "manage", "evaluate", "schema"):
+        assert word in out
+    code, out, _ = run_as_process("serve", "--help")
+    assert (code, "--processes" in out) == (0, True)
 
 
 def test_the_installed_command_ends_with_2_too():

@@ -1,5 +1,7 @@
 """What is kept of a setup is given again for the very same setup, and for that one only."""
 
+import pytest
+
 from builds import document
 from mint_lever.setup import read_setup
 from mint_lever.setup.identity_key import remember
@@ -22,6 +24,16 @@ def test_worked_out_once_for_a_setup_and_again_for_an_equal_one():
     assert speed(equal, 2.0) == 2 * speed(one, 1.0)
     speed(one, 1.0)
     assert len(asked) == 4
+
+
+def test_an_argument_with_a_name_is_refused_and_not_left_out():
+    @remember(2)
+    def times(number, factor=1.0):
+        return number * factor
+
+    assert times(3.0, 2.0) == 6.0
+    with pytest.raises(TypeError, match="factor"):
+        times(3.0, factor=2.0)
 
 
 def test_all_of_a_watched_setup_counts_as_read():

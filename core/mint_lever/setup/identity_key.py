@@ -31,8 +31,8 @@ class IdentityKey(Generic[P]):
 
 def remember(most: int) -> Callable[[Callable[Given, Found]], Callable[Given, Found]]:
     """Keep a function's last ``most`` results, for the same setups, or parts of them, and equal
-    other arguments. All of a setup that is given counts as read. Arguments stand in their order,
-    without names; a result is shared by all who ask, so nobody may change it."""
+    other arguments. All of a setup that is given counts as read. Arguments stand in their order;
+    one with a name raises TypeError. A result is shared by all who ask, so nobody may change it."""
 
     def keeping(work: Callable[Given, Found]) -> Callable[Given, Found]:
         @lru_cache(maxsize=most)
@@ -40,7 +40,9 @@ def remember(most: int) -> Callable[[Callable[Given, Found]], Callable[Given, Fo
             return work(*(key.part if type(key) is IdentityKey else key for key in keys))  # type: ignore[call-arg]
 
         @wraps(work)
-        def asked(*given: Given.args, **_: Given.kwargs) -> Found:
+        def asked(*given: Given.args, **named: Given.kwargs) -> Found:
+            if named:
+                raise TypeError(f"without a name: {', '.join(named)}")
             found: Found = kept(
                 *(IdentityKey(each) if isinstance(each, Part) else each for each in given)
             )

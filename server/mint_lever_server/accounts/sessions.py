@@ -48,7 +48,7 @@ class PilotSession(AbstractBaseSession):
         return SessionStore
 
 
-_BACKEND = f"{PilotBackend.__module__}.{PilotBackend.__qualname__}"
+BACKEND = f"{PilotBackend.__module__}.{PilotBackend.__qualname__}"
 _EARLIER_BACKEND = "accounts.sessions.PilotBackend"
 """As it is called in the sessions of before; whoever was signed in stays so."""
 _EXPIRES = PilotSession._meta.get_field("expire_date")
@@ -83,7 +83,7 @@ class SessionStore(InDatabase):
         _read_along.set(User.from_db(connection.alias, _PILOT_FIELDS, pilot) if signed_in else None)
         kept: dict[str, Any] = self.decode(data)
         if kept.get(BACKEND_SESSION_KEY) == _EARLIER_BACKEND:
-            kept[BACKEND_SESSION_KEY] = _BACKEND
+            kept[BACKEND_SESSION_KEY] = BACKEND
         return kept
 
     def create_model_instance(self, data: dict[str, Any]) -> PilotSession:

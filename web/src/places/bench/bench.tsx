@@ -16,6 +16,7 @@ import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
+import { useAwake } from "@/parts/use-awake";
 import { StateMark } from "@/parts/verdict";
 import { whenIdle } from "@/parts/when-idle";
 import { LargeView } from "./large-view";
@@ -24,7 +25,6 @@ import { RunBar } from "./run-bar";
 import { SignOff } from "./sign-off";
 import { Slip } from "./slip";
 import { StepAtHand } from "./step-at-hand";
-import { useAwake } from "./use-awake";
 
 const READ_STEP = (search: URLSearchParams) => ({ step: search.get("step") ?? "" });
 

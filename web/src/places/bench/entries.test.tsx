@@ -2,9 +2,9 @@ import { act, fireEvent, render, screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { BallsAsk, ChoiceAsk, NumberAsk, NumbersAsk } from "@/api/bench";
 import { putTyped } from "@/api/typed";
+import { ChoiceEntry } from "@/parts/choice-entry";
 import { switchSingleKeys } from "@/parts/shortcuts/registry";
 import { BallsEntry } from "./balls-entry";
-import { ChoiceEntry } from "./choice-entry";
 import { ListEntry } from "./list-entry";
 import { NumberEntry } from "./number-entry";
 

@@ -11,10 +11,10 @@ import {
 } from "@/api/bench";
 import { useHandProblem } from "@/api/hand";
 import { questionName } from "@/api/typed";
+import { ChoiceEntry } from "@/parts/choice-entry";
 import { ProblemNote } from "@/parts/problem-note";
 import { Actions } from "./actions";
 import { BallsEntry } from "./balls-entry";
-import { ChoiceEntry } from "./choice-entry";
 import { ConfirmAll } from "./confirm-all";
 import { Leveller } from "./leveller";
 import { ListEntry } from "./list-entry";

@@ -4,11 +4,11 @@ import { Link } from "react-router";
 import { type Answer, useBench, useHand } from "@/api/bench";
 import type { Field } from "@/api/field";
 import { useHandProblem } from "@/api/hand";
+import { ChoiceEntry } from "@/parts/choice-entry";
 import { dayOf } from "@/parts/dates";
 import { ProblemNote } from "@/parts/problem-note";
 import { StateMark } from "@/parts/verdict";
 import { addressOf } from "@/places";
-import { ChoiceEntry } from "@/places/bench/choice-entry";
 
 type Props = { id: string; field: Field };
 

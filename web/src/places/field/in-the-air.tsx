@@ -3,7 +3,7 @@ import { PlaneLanding } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { FieldHand, Flight } from "@/api/field";
 import { useShortcut } from "@/parts/shortcuts/registry";
-import { useAwake } from "@/places/bench/use-awake";
+import { useAwake } from "@/parts/use-awake";
 
 type Props = { flight: Flight; hand: FieldHand };
 
