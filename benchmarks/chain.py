@@ -13,7 +13,7 @@ import numpy as np
 from scipy.optimize import brentq, root
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, sweep
+from mint_lever.model.chain import Sticks, build_chain, sweep
 from mint_lever.setup import Setup, read_setup
 
 POSITIONS, SAMPLE = 100_000, 400

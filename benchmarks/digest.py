@@ -15,9 +15,9 @@ import json
 import sys
 from multiprocessing.pool import Pool
 
-from mint_lever.practise.evening import Evening, work_through
-from mint_lever.practise.habits import any_habits
-from mint_lever.simulate.builds import any_helicopter
+from mint_lever.bench.practise.evening import Evening, work_through
+from mint_lever.bench.practise.pilot_habits import any_habits
+from mint_lever.bench.simulate.random_builds import any_helicopter
 
 BUILDS = 200
 

@@ -15,11 +15,11 @@ from collections import Counter
 import judge_drive
 from drawing import arguments, drawn
 from drive_pilot import work_the_drive
-from mint_lever.chain.drive_report import drive_report
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.tail_report import full_collective_deg
-from mint_lever.measure.headroom import headroom_word
-from mint_lever.simulate.drive_builds import random_drive_build
+from mint_lever.bench.simulate.random_drives import random_drive_build
+from mint_lever.measure.throttle_headroom import headroom_word
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.model.chain.drive_report import drive_report
+from mint_lever.model.chain.tail_report import full_collective_deg
 
 FIRST_SEED = 300_000
 _TOLD = ("poles", "pinion", "cells", "stage")

@@ -14,11 +14,11 @@ from multiprocessing.pool import Pool
 
 import numpy as np
 
-from mint_lever.chain import Sticks
-from mint_lever.practise.evening import work_through
-from mint_lever.run import fitness_of
+from mint_lever.bench import fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.model.chain import Sticks
 from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.simulate.builds import random_helicopter
 
 BUILDS = 200
 LOOKS, SWAPPED = "directions, looks until settled", "the same where two leads were exchanged"

@@ -6,11 +6,11 @@ from __future__ import annotations
 import random
 
 from builds import described, document
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.steps import bench_run
 from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.records import compare, keying_list
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 from timed import median_ms
 
 ROUNDS, FLIGHTS, AIM_MS = 25, 300, 50

@@ -9,15 +9,15 @@ import json
 from timeit import repeat
 
 from builds import with_tail
-from mint_lever.chain.evaluate import evaluate
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.sticks import Sticks
-from mint_lever.modes.head_speeds import head_speeds
-from mint_lever.modes.hover_of import hover_of
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.stick_positions import Sticks
+from mint_lever.modes.head_speed_table import head_speeds
 from mint_lever.modes.hover_table import hover_table
-from mint_lever.modes.punched import punched
+from mint_lever.modes.mode_hover import hover_of
+from mint_lever.modes.punch_trial import punched
 from mint_lever.setup import read_setup
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.parts.flight_modes import ModeName
 
 _SPEEDS: dict[ModeName, float] = {
     "normal": 1500.0,

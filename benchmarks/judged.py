@@ -22,12 +22,12 @@ from typing import Any
 import judge
 import judge_tail
 from drawing import arguments, drawn
-from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import any_habits, random_habits
-from mint_lever.run import fitness_of
+from mint_lever.bench import fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.practise.pilot_habits import any_habits, random_habits
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.random_builds import any_helicopter, random_helicopter
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.simulate.builds import any_helicopter, random_helicopter
-from mint_lever.simulate.helicopter import SimulatedHelicopter
 
 FIRST_SEED = 40_000
 

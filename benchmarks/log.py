@@ -13,8 +13,8 @@ import time
 import tracemalloc
 
 from made_log import MAP, as_csv, flight
-from mint_lever.telemetry.recorded import read_log
-from mint_lever.telemetry.report import log_report
+from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.recorded_flight import read_log
 
 
 def main() -> None:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from live_server import FLEET
 from mint_lever.audit import audit
-from mint_lever.chain import build_chain
+from mint_lever.model.chain import build_chain
+from mint_lever.model.transmitter.curve_resampling import resample
 from mint_lever.modes.pitch_degrees import POINTS, pitch_curve
 from mint_lever.setup import read_setup
-from mint_lever.transmitter.resample import resample
 from timed import median_ms
 
 ROUNDS = 40

@@ -12,8 +12,8 @@ import time
 import numpy as np
 from scipy.optimize import brentq
 
-from mint_lever.rotor import many
-from mint_lever.rotor.hover import LIFT_SLOPE, tip_loss
+from mint_lever.model.rotor import rotor_batch
+from mint_lever.model.rotor.hover_power import LIFT_SLOPE, tip_loss
 
 COUNT, ALONE = 10_000, 100
 ACCURATE_DEG = 1e-4
@@ -21,7 +21,7 @@ ACCURATE_DEG = 1e-4
 
 def alone(wanted: float, solidity: float, root: float, blades: int) -> float:
     """The pitch (deg) of one rotor, its inflow iterated to rest at every try."""
-    u, weight = np.polynomial.legendre.leggauss(many.NODES)
+    u, weight = np.polynomial.legendre.leggauss(rotor_batch.NODES)
     u, weight = (u + 1) / 2, weight / 2
     way = 1 - root
     r, weight = 1 - way * u**2, 2 * way * u * weight
@@ -32,7 +32,7 @@ def alone(wanted: float, solidity: float, root: float, blades: int) -> float:
         loss, before = np.ones_like(r), np.zeros_like(r)
         for _ in range(200):
             inflow = 2 * asked / (np.sqrt(1 + 32 * loss * asked / lift) + 1)
-            if np.abs(inflow - before).max() < many.REST:
+            if np.abs(inflow - before).max() < rotor_batch.REST:
                 break
             before, loss = inflow, tip_loss(inflow, r, blades)
         return float((lift / 2 * (asked - inflow) * r * weight).sum()) - wanted
@@ -48,9 +48,11 @@ def main() -> None:
     blades = rng.integers(2, 7, COUNT)
     solidity = blades * rng.uniform(0.035, 0.13, COUNT) * radius / (np.pi * radius)
     wanted = rng.uniform(0.01, 0.95, COUNT) * solidity / 6
-    many.pitches_for(wanted, solidity, root, blades)
-    together = min(_timed(lambda: many.pitches_for(wanted, solidity, root, blades)) for _ in "123")
-    made = many.pitches_for(wanted, solidity, root, blades).pitch_deg
+    rotor_batch.pitches_for(wanted, solidity, root, blades)
+    together = min(
+        _timed(lambda: rotor_batch.pitches_for(wanted, solidity, root, blades)) for _ in "123"
+    )
+    made = rotor_batch.pitches_for(wanted, solidity, root, blades).pitch_deg
     start = time.process_time()
     one_by_one = [alone(wanted[i], solidity[i], root[i], int(blades[i])) for i in range(ALONE)]
     each = (time.process_time() - start) / ALONE

@@ -14,9 +14,9 @@ from time import process_time
 import numpy as np
 
 from builds import with_tail
-from mint_lever.chain import Chain, Sticks, build_chain, evaluate
-from mint_lever.chain.tail_path import tail_path
-from mint_lever.chain.tail_report import tail_report
+from mint_lever.model.chain import Chain, Sticks, build_chain, evaluate
+from mint_lever.model.chain.tail_path import tail_path
+from mint_lever.model.chain.tail_report import tail_report
 from mint_lever.setup import read_setup
 
 

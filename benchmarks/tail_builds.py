@@ -15,8 +15,8 @@ from collections import Counter
 import judge
 import judge_tail
 from drawing import arguments, drawn
+from mint_lever.bench.simulate.random_builds import random_helicopter
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import random_helicopter
 from tail_pilot import work_the_tail
 
 FIRST_SEED = 200_000

@@ -21,9 +21,9 @@ from timeit import repeat
 from builds import with_tail
 from http_pilot import Client
 from live_server import ROOT, live_server, prepare
-from mint_lever.chain.evaluate import evaluate
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.sticks import Sticks
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup import read_setup
 
 FRAMES, EDITS, FLEET = 400, 5, 300

@@ -7,11 +7,11 @@ from typing import Any
 
 import numpy as np
 
-from mint_lever.chain import Chain, build_chain
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain import Chain, build_chain
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.layouts import layout_balls
-from mint_lever.steps import bench_run
+from mint_lever.setup.parts.swash_layouts import layout_balls
 
 LAYOUTS = ("single", "three_120", "three_90", "three_135", "three_140", "four_90", "four_45")
 

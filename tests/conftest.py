@@ -9,8 +9,8 @@ import pytest
 from hypothesis import settings
 
 from live_server import live_server, prepare
-from mint_lever.practise.evening import work_through
-from mint_lever.simulate.builds import random_helicopter
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.simulate.random_builds import random_helicopter
 
 settings.register_profile("untimed", deadline=None)
 settings.load_profile("untimed")

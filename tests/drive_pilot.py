@@ -1,6 +1,6 @@
 """A literal pilot who works through the head speed's parts alone, in their order."""
 
-from mint_lever.steps.head_speed import PARTS
+from mint_lever.bench.steps.head_speed import PARTS
 from parts_pilot import work_through_parts
 
 _MOST = 150

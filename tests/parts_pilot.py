@@ -2,12 +2,12 @@
 
 from collections import Counter
 
-from mint_lever.practise.evening import next_move
-from mint_lever.practise.hands import do, take
-from mint_lever.run.advice import Action
-from mint_lever.run.entering import written_by
-from mint_lever.run.log import Entry, action_event
-from mint_lever.steps import bench_run
+from mint_lever.bench.engine.advice import Action
+from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.questions.answer_check import written_by
+from mint_lever.bench.steps import bench_run
 
 SAFE = [("make_safe", key, True) for key in ("motor", "hold", "blades")]
 

@@ -9,20 +9,20 @@ import sys
 from collections.abc import Sequence
 from typing import NoReturn
 
-from mint_lever.chain import Chain, Evaluation, Sticks, build_chain, evaluate
-from mint_lever.chain.display import without_display
-from mint_lever.chain.drive_report import drive_report
-from mint_lever.chain.head_speed import head_speed_of
-from mint_lever.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
-from mint_lever.chain.tail_report import tail_report
 from mint_lever.faults import Fault, InvalidRequest, MintLeverError
+from mint_lever.flight_logs.column_guess import HEAD_BYTES, guess_columns, scales_of
+from mint_lever.flight_logs.log_report import KINDS, log_report
+from mint_lever.flight_logs.recorded_flight import read_log
+from mint_lever.model.chain import Chain, Evaluation, Sticks, build_chain, evaluate
+from mint_lever.model.chain.asked_head_speed import head_speed_of
+from mint_lever.model.chain.display_removal import without_display
+from mint_lever.model.chain.drive_report import drive_report
+from mint_lever.model.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
+from mint_lever.model.chain.tail_report import tail_report
+from mint_lever.model.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.modes.hover_report import hover_report
-from mint_lever.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.setup import json_schema, read_setup
-from mint_lever.setup.modes import MODES
-from mint_lever.telemetry.guessing import HEAD_BYTES, guess_columns, scales_of
-from mint_lever.telemetry.recorded import read_log
-from mint_lever.telemetry.report import KINDS, log_report
+from mint_lever.setup.parts.flight_modes import MODES
 
 _STICKS = ("aileron", "elevator", "collective")
 _RUDDER = "rudder"

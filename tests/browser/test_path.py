@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 from builds import document, with_tail
 from few import few
 from hands import BY_THUMB, put_in_hangar, stand_at
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
 

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from scipy.interpolate import PchipInterpolator
 
-from mint_lever.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import curve
 
 
 @pytest.mark.parametrize("seed", range(40))

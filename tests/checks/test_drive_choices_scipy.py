@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 from scipy.optimize import brentq
 from scipy.stats import linregress
 
-from mint_lever.drive.governed import percent_line
-from mint_lever.drive.machine import Machine
-from mint_lever.drive.multiples import Own, Told, explain
-from mint_lever.drive.pinions import RotorLoad, pinion_rows, suits
 from mint_lever.faults import InvalidRequest
+from mint_lever.model.drive.drive_machine import Machine
+from mint_lever.model.drive.governor_scale import percent_line
+from mint_lever.model.drive.pinion_choice import RotorLoad, pinion_rows, suits
+from mint_lever.model.drive.speed_multiples import Own, Told, explain
 
 MACHINE = Machine(
     kv_rpm_per_v=1100.0,

@@ -14,7 +14,7 @@ from scipy.optimize import brentq
 
 from builds import with_tail
 from command_line import run
-from mint_lever.drive.machine import Machine, gear_ratio, minutes
+from mint_lever.model.drive.drive_machine import Machine, gear_ratio, minutes
 
 UNITS = pint.UnitRegistry()
 RPM = 2200.0

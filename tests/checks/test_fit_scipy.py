@@ -5,9 +5,9 @@ import pytest
 from scipy.optimize import curve_fit
 
 from builds import document
-from mint_lever.chain import build_chain
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.fit import Reading, fit_geometry, predict
+from mint_lever.measure.geometry_fit import Reading, fit_geometry, predict
+from mint_lever.model.chain import build_chain
 from mint_lever.setup import read_setup
 
 TRUE = {"grip_arm_mm": 24.1, "inner_ball_radius_mm": 14.3}

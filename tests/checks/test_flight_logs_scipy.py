@@ -12,15 +12,15 @@ from scipy.stats import linregress
 
 from builds import with_tail
 from made_log import as_csv, flight
-from mint_lever.chain.model import build_chain
+from mint_lever.bench.simulate.flight_log import COLUMNS, flown_log
 from mint_lever.faults import InvalidRequest
+from mint_lever.flight_logs.column_guess import guess_columns
+from mint_lever.flight_logs.log_picture import MOST_STEPS, stretch
+from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.log_units import UNITS, unit_named
+from mint_lever.flight_logs.recorded_flight import CHANNELS, read_log
+from mint_lever.model.chain.control_chain import build_chain
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.simulate.flight_log import COLUMNS, flown_log
-from mint_lever.telemetry.drawn import MOST_STEPS, stretch
-from mint_lever.telemetry.guessing import guess_columns
-from mint_lever.telemetry.recorded import CHANNELS, read_log
-from mint_lever.telemetry.report import log_report
-from mint_lever.telemetry.units import UNITS, unit_named
 
 DRIVE = {
     "motor": {"kv_rpm_per_v": 1100.0, "poles": 10, "resistance_mohm": 18.0, "no_load_a": 1.8},

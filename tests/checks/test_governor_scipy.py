@@ -10,9 +10,9 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from mint_lever.drive.machine import Machine
-from mint_lever.drive.punch import Governed
-from mint_lever.rotor.hover import Blades, TurningRotor
+from mint_lever.model.drive.drive_machine import Machine
+from mint_lever.model.drive.punch_response import Governed
+from mint_lever.model.rotor.hover_power import Blades, TurningRotor
 from other_rotor import other_coefficients
 
 BLADES = Blades(2, 0.600, 0.080, 0.055)

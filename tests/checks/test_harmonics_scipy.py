@@ -5,7 +5,7 @@ import pytest
 from scipy.integrate import quad
 
 from builds import random_document
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
 

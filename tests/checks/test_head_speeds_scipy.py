@@ -13,16 +13,16 @@ from scipy.optimize import brentq
 
 import judge_drive
 from builds import with_tail
-from mint_lever.chain.evaluate import evaluate
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.sticks import Sticks
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.headroom import headroom_word
-from mint_lever.modes.flown_hover import flown_hover
-from mint_lever.modes.head_speeds import head_speeds
-from mint_lever.modes.hover_of import hover_of
-from mint_lever.modes.punched import inertia_of, punched
-from mint_lever.rotor.calibration import calibration
+from mint_lever.measure.throttle_headroom import headroom_word
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.stick_positions import Sticks
+from mint_lever.model.rotor.hover_calibration import calibration
+from mint_lever.modes.head_speed_table import head_speeds
+from mint_lever.modes.hover_record import flown_hover
+from mint_lever.modes.mode_hover import hover_of
+from mint_lever.modes.punch_trial import inertia_of, punched
 from mint_lever.setup import Change, apply_changes, read_setup
 from other_rotor import other_coefficients
 

@@ -11,7 +11,7 @@ from scipy.optimize import brentq
 
 from builds import with_tail
 from command_line import run
-from mint_lever.rotor.hover import Blades
+from mint_lever.model.rotor.hover_power import Blades
 from other_rotor import other_coefficients
 
 UNITS = pint.UnitRegistry()

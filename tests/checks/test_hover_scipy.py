@@ -11,8 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.rotor.air import air_density
-from mint_lever.rotor.hover import Blades, TurningRotor
+from mint_lever.model.rotor.air import air_density
+from mint_lever.model.rotor.hover_power import Blades, TurningRotor
 from other_rotor import other_coefficients
 
 MAIN = Blades(2, 0.775, 0.093, 0.060)

@@ -7,9 +7,9 @@ import pytest
 from scipy.optimize import brentq
 
 from builds import with_tail
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.rotor.hover_power import Blades
 from mint_lever.modes.hover_table import WORDS, hover_table
-from mint_lever.rotor.hover import Blades
 from mint_lever.setup import read_setup
 from other_rotor import other_coefficients
 

@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.leveller import tilt_of_gaps
-from mint_lever.setup.layouts import layout_balls
+from mint_lever.measure.ring_leveller import tilt_of_gaps
+from mint_lever.setup.parts.swash_layouts import layout_balls
 
 # A ring on the plate's edge: gap under each arm, the first of which touches.
 AROUND = ["three_120", "three_140", "three_90", "four_90", "four_45"]

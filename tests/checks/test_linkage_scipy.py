@@ -11,7 +11,7 @@ from scipy.spatial.transform import Rotation
 
 from builds import LAYOUTS, random_document
 from mint_lever.axes import Pose
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
 CASES = [(layout, seed) for layout in LAYOUTS for seed in range(8)]

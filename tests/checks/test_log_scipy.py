@@ -9,9 +9,9 @@ from scipy.stats import linregress
 
 from command_line import run
 from made_log import MAP, as_csv, flight
-from mint_lever.telemetry.lines import line_in
-from mint_lever.telemetry.recorded import read_log
-from mint_lever.telemetry.report import KINDS, log_report
+from mint_lever.flight_logs.log_report import KINDS, log_report
+from mint_lever.flight_logs.recorded_flight import read_log
+from mint_lever.flight_logs.spectral_peaks import line_in
 
 
 def log(columns, mapped=MAP):

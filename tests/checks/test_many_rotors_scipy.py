@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 from scipy.optimize import brentq
 
-from mint_lever.rotor.hover import Blades
-from mint_lever.rotor.many import pitches_for
+from mint_lever.model.rotor.hover_power import Blades
+from mint_lever.model.rotor.rotor_batch import pitches_for
 
 
 def drawn(count, seed=7):

@@ -8,9 +8,9 @@ commands round the shaft. Exact numbers from SymPy, compared in floating point.
 import pytest
 import sympy as sp
 
-from mint_lever.setup.airframe import Ball, Swash
-from mint_lever.setup.layouts import layout_balls
-from mint_lever.swash.mixing import mixing_matrix
+from mint_lever.model.swash.swash_mixing import mixing_matrix
+from mint_lever.setup.parts.airframe import Ball, Swash
+from mint_lever.setup.parts.swash_layouts import layout_balls
 
 NAMES = ["three_120", "three_90", "three_135", "three_140", "four_90", "four_45"]
 

@@ -12,8 +12,8 @@ from scipy.interpolate import PchipInterpolator
 from scipy.optimize import linprog, lsq_linear
 
 from few import few
-from mint_lever.transmitter.curves import curve
-from mint_lever.transmitter.resample import resample
+from mint_lever.model.transmitter.curve_resampling import resample
+from mint_lever.model.transmitter.curves import curve
 
 DENSE = np.linspace(0, 100, 401)
 

@@ -7,11 +7,11 @@ import pint
 import pytest
 
 from builds import document
-from mint_lever.chain.model import build_chain
-from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.servo_power import servo_power
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue import row_of
+from mint_lever.setup.catalogue.setting_rows import row_of
 
 UNITS = pint.UnitRegistry()
 

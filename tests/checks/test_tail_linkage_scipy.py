@@ -10,11 +10,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
 
-from mint_lever.setup.tail import Slider, Tail, TailServo
-from mint_lever.setup.unit import UnitTail
-from mint_lever.tail.limits import just_clear
-from mint_lever.tail.linkage import TailLinkage, turn_of_rod_deg
-from mint_lever.tail.pulse import TailOutput
+from mint_lever.model.tail.rudder_pulse import TailOutput
+from mint_lever.model.tail.slider_limits import just_clear
+from mint_lever.model.tail.tail_linkage import TailLinkage, turn_of_rod_deg
+from mint_lever.setup.parts.tail import Slider, Tail, TailServo
+from mint_lever.setup.parts.unit import UnitTail
 
 
 def tail(arm=8.0, rod=180.0, ratio=1.0, offset=0.0, grip=9.0, contacts=(6.0, 6.0), **servo):

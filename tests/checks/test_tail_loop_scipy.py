@@ -5,9 +5,7 @@ import pytest
 from scipy.optimize import brentq
 from scipy.signal import freqs, zpk2tf
 
-from mint_lever.setup.tail import Tail, TailServo
-from mint_lever.setup.unit import UnitTail
-from mint_lever.tail.loop import (
+from mint_lever.model.tail.gyro_loop import (
     Lags,
     carried,
     horn_that_suits,
@@ -15,6 +13,8 @@ from mint_lever.tail.loop import (
     loop_metal,
     start_below,
 )
+from mint_lever.setup.parts.tail import Tail, TailServo
+from mint_lever.setup.parts.unit import UnitTail
 
 
 def margin_by_response(servo_s, inflow_s, dead_s):

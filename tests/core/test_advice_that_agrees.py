@@ -3,10 +3,10 @@
 import pytest
 
 from builds import document
-from mint_lever.run.log import Entry
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, fresh_setup, new_helicopter, read_setup
-from mint_lever.setup.edit import apply_changes
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def edited(setup, *changes):

@@ -9,13 +9,13 @@ import pytest
 
 from few import few
 from mint_lever.audit import audit
-from mint_lever.chain import Sticks, build_chain, evaluate, frame
+from mint_lever.bench import fitness_of
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import InvalidSetup
+from mint_lever.model.chain import Sticks, build_chain, evaluate, frame
+from mint_lever.modes.mode_switching import switching
 from mint_lever.modes.pitch_degrees import degree_marks, pitch_curve
-from mint_lever.modes.rates import RATED, rate_curve
-from mint_lever.modes.switching import switching
-from mint_lever.run import fitness_of
-from mint_lever.steps import bench_run
+from mint_lever.modes.rate_comparison import RATED, rate_curve
 from schema_inputs import draw_setup
 
 EACH = 8

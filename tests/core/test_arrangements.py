@@ -6,10 +6,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, evaluate, frame, response
-from mint_lever.run.touched import touched_by_difference
+from mint_lever.bench.engine.change_effects import touched_by_difference
+from mint_lever.bench.steps import bench_run, graph_of
+from mint_lever.model.chain import Sticks, build_chain, evaluate, frame, response
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.steps import bench_run, graph_of
 
 LAYOUTS = ("three_120", "three_90", "three_140", "four_90", "four_45", "single")
 

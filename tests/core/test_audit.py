@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from builds import document
 from mint_lever.audit import RULES, audit
-from mint_lever.chain import Sticks, build_chain, frame
+from mint_lever.bench.engine.change_effects import settings as settings_of
 from mint_lever.faults import InvalidSetup
-from mint_lever.run.touched import settings as settings_of
+from mint_lever.model.chain import Sticks, build_chain, frame
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.setup.fresh import fresh_setup
+from mint_lever.setup.new_setup import fresh_setup
 
 FLYING = {"tail_gain_pct": 44.0, "throttle_curve": [80.0, 80.0, 80.0, 80.0, 80.0]}
 CLEAN = {

@@ -3,11 +3,11 @@
 import pytest
 
 from builds import document
+from mint_lever.bench import fitness_of
+from mint_lever.bench.engine.log import Entry, Event
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import read_profile
-from mint_lever.run import fitness_of
-from mint_lever.run.log import Entry, Event
 from mint_lever.setup import Change, read_setup, with_arrangement
-from mint_lever.steps import bench_run
 
 MIXES, BEHIND, NONE = "unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"
 LOOK = ("shaft", "bolts", "belt", "leads", "supply")

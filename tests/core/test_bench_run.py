@@ -3,14 +3,14 @@
 import pytest
 
 from few import few
+from mint_lever.bench import WORKED_ON, Entry, Event, fitness_of
+from mint_lever.bench.engine.change_effects import HANDWORK
+from mint_lever.bench.engine.log import action_event
+from mint_lever.bench.questions.answer_check import entered
+from mint_lever.bench.run.length_learning import learn
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import InvalidRequest
-from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
-from mint_lever.run.entering import entered
-from mint_lever.run.learning import learn
-from mint_lever.run.log import action_event
-from mint_lever.run.touched import HANDWORK
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

@@ -6,14 +6,14 @@ Facts named F… are common practice, no source.
 import numpy as np
 import pytest
 
-from mint_lever.chain import Sticks, build_chain
+from mint_lever.bench import Entry, Event
+from mint_lever.bench.questions.answer_check import written_by
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.wording.number_text import degrees, turns, word_for
 from mint_lever.measure.verdict import Band
-from mint_lever.modes.on_the_bench import bench_mode
-from mint_lever.run import Entry, Event
-from mint_lever.run.entering import written_by
-from mint_lever.run.words import degrees, turns, word_for
+from mint_lever.model.chain import Sticks, build_chain
+from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

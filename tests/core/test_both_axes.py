@@ -7,11 +7,11 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import bench_run
 
 
 def edited(setup, *changes):

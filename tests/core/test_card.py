@@ -1,11 +1,11 @@
 """The field card: what is needed beside the model, and nothing made up."""
 
 from builds import described
+from mint_lever.bench.steps import bench_run
 from mint_lever.field import SYMPTOMS, Flight, Seen, advice_said, advise
-from mint_lever.field.likely import likely_first
+from mint_lever.field.flights.symptom_order import likely_first
 from mint_lever.records import Saved, field_card
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 
 NOT_FIT = Saved(None, None, fit=False, withheld=tuple(f"step {n}: open" for n in range(1, 6)))
 FIT = Saved(2, "26 November 2026", fit=True, withheld=())

@@ -4,20 +4,20 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.chain.model import build_chain
+from mint_lever.bench.engine.advice import Action
+from mint_lever.bench.engine.change_effects import WORKED_ON, settings
+from mint_lever.bench.engine.log import Entry, Event, action_event
+from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.practise.mishaps import happen
+from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.questions.answer_check import written_by
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.simulate.random_builds import any_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import MintLeverError
-from mint_lever.practise.evening import next_move
-from mint_lever.practise.hands import do, take
-from mint_lever.practise.mishaps import happen
-from mint_lever.run.advice import Action
-from mint_lever.run.audited import audit_of
-from mint_lever.run.entering import written_by
-from mint_lever.run.log import Entry, Event, action_event
-from mint_lever.run.touched import WORKED_ON, settings
-from mint_lever.setup.catalogue import row_of
-from mint_lever.setup.edit import Change
-from mint_lever.simulate.builds import any_helicopter
-from mint_lever.steps import bench_run
+from mint_lever.model.chain.control_chain import build_chain
+from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.edits.path_edit import Change
 
 
 class Log:

@@ -4,12 +4,19 @@ import re
 
 import pytest
 
+from mint_lever.bench.steps import STEPS
 from mint_lever.setup import apply_changes, fresh_setup, json_schema, read_setup
-from mint_lever.setup.about import About, Quantity
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.setup.catalogue import Row, catalogue, name_of, pattern_of, row_of, rows_under
-from mint_lever.setup.edit import Change
-from mint_lever.steps import STEPS
+from mint_lever.setup.catalogue.setting_rows import (
+    Row,
+    catalogue,
+    name_of,
+    pattern_of,
+    row_of,
+    rows_under,
+)
+from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.setting_description import About, Quantity
 
 SCHEMA = json_schema()
 FILLER = re.compile(r"\b(todo|tbd|fixme|xxx|lorem|description|setting of|n/a|same as)\b", re.I)
@@ -166,8 +173,8 @@ def test_what_only_records_is_what_was_meant_to():
 
 
 def test_a_field_that_says_nothing_of_itself_cannot_be_put_in():
-    from mint_lever.setup.catalogue import _Place, _walk
-    from mint_lever.setup.numbers import Length, Part
+    from mint_lever.setup.catalogue.setting_rows import _Place, _walk
+    from mint_lever.setup.parts.number_kinds import Length, Part
 
     class Nameless(Part):
         arm_mm: Length

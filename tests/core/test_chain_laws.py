@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 
 from builds import LAYOUTS, chain, document, random_document
 from mint_lever.axes import Pose, wrap_deg
-from mint_lever.chain import Sticks, build_chain, evaluate, reach, resolution, sweep
 from mint_lever.faults import InvalidRequest
+from mint_lever.model.chain import Sticks, build_chain, evaluate, reach, resolution, sweep
 from mint_lever.setup import read_setup
 
 stick = st.floats(-100, 100)

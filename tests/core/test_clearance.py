@@ -5,13 +5,13 @@ import pytest
 
 from builds import chain, document
 from mint_lever.audit import audit
-from mint_lever.chain import Sticks, build_chain, evaluate, reach
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.clearance import Limits, clearance
-from mint_lever.measure.throw import Holes, remedies, throw_for
-from mint_lever.run import Entry
+from mint_lever.measure.ring_clearance import Limits, clearance
+from mint_lever.measure.throw_figures import Holes, remedies, throw_for
+from mint_lever.model.chain import Sticks, build_chain, evaluate, reach
 from mint_lever.setup import read_setup, with_arrangement
-from mint_lever.steps import bench_run
 
 
 def with_ring(made, ring):

@@ -10,7 +10,7 @@ import pytest
 
 from builds import document
 from command_line import run, run_as_process
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 
 KEYS = {

@@ -7,12 +7,12 @@ import pytest
 
 from builds import described, document
 from judge import Metal
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.records import compare, lost_ground
-from mint_lever.records.compare import MOST_WORKED_OUT
-from mint_lever.run.log import Entry
+from mint_lever.records.setup_comparison import MOST_WORKED_OUT
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 
 GAIN = "transmitter.modes.normal.tail_gain_pct"
 

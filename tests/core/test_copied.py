@@ -9,11 +9,11 @@ import numpy as np
 import pytest
 
 from builds import LAYOUTS, described, random_document
+from mint_lever.bench.run.setting_differences import differences
 from mint_lever.records import never_carries, same_radio
-from mint_lever.records.copied import KINDS
-from mint_lever.run.differs import differences
+from mint_lever.records.copy_checklist import KINDS
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue import catalogue
+from mint_lever.setup.catalogue.setting_rows import catalogue
 
 TOUCHED = {
     "transmitter.channels.aileron.travel_high_pct": 93.0,

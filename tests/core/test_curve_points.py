@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 
 from mint_lever.faults import InvalidRequest
+from mint_lever.model.transmitter.curves import curve
 from mint_lever.modes.curve_points import add_point, remove_point
-from mint_lever.setup.modes import Mode
-from mint_lever.transmitter.curves import curve
+from mint_lever.setup.parts.flight_modes import Mode
 
 STICK = np.linspace(0.0, 100.0, 401)
 V = Mode(pitch_curve=[10.0, 40.0, 55.0, 70.0, 100.0])

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.devices import KINDS, kept_of, neutral_profile, read_profile, shown_by
-from mint_lever.devices.at_the_blade import cost_deg
+from mint_lever.devices.rounding_at_blade import cost_deg
 from mint_lever.faults import InvalidRequest, InvalidSetup
 from mint_lever.setup import Change, fresh_setup
 

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from mint_lever.chain import Sticks, build_chain, frame
+from mint_lever.model.chain import Sticks, build_chain, frame
 from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
 
 

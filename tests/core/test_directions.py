@@ -9,13 +9,13 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.diagnose.directions import Sight, diagnose
-from mint_lever.diagnose.sight import SWASH_WORDS, swash_words
+from mint_lever.diagnose.direction_solver import Sight, diagnose
+from mint_lever.diagnose.swash_sight import SWASH_WORDS, swash_words
 from mint_lever.faults import InvalidRequest
-from mint_lever.setup.airframe import Swash
+from mint_lever.model.swash.swash_mixing import mixing_matrix
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.setup.layouts import layout_balls
-from mint_lever.swash.mixing import mixing_matrix
+from mint_lever.setup.parts.airframe import Swash
+from mint_lever.setup.parts.swash_layouts import layout_balls
 
 LAYOUTS = ["three_120", "three_90", "three_140", "four_90", "four_45"]
 RIDING = "single"

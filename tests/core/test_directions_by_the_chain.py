@@ -8,14 +8,14 @@ import pytest
 
 from builds import turned_round
 from mint_lever.audit import audit
-from mint_lever.chain.display import without_display
-from mint_lever.practise.evening import work_through
-from mint_lever.run.audited import audit_of
-from mint_lever.run.log import Entry, Event
+from mint_lever.bench.engine.log import Entry, Event
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.simulate.random_builds import LAYOUTS, random_helicopter
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain.display_removal import without_display
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import LAYOUTS, random_helicopter
-from mint_lever.steps import bench_run
 
 WRONG = {
     "collective": "by the chain, collective up gives less pitch",

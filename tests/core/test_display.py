@@ -12,15 +12,17 @@ import pytest
 from command_line import run as run_command
 from few import few
 from judge import Metal
-from mint_lever.chain import Sticks, build_chain
-from mint_lever.modes.on_the_bench import bench_mode
-from mint_lever.practise.hands import take
-from mint_lever.run import Entry
-from mint_lever.run.audited import audit_of
-from mint_lever.setup.fresh import fresh_setup
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import arrival, bench_run, tilts, together
+from mint_lever.bench import Entry
+from mint_lever.bench.practise.pilot_hands import take
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.radio import arrival
+from mint_lever.bench.steps.swash import servo_directions, tilt_directions
+from mint_lever.model.chain import Sticks, build_chain
+from mint_lever.modes.bench_mode import bench_mode
+from mint_lever.setup.new_setup import fresh_setup
 from parts_pilot import work_through_parts
 
 FUNCTIONS = ("collective", "aileron", "elevator", "rudder")
@@ -51,7 +53,9 @@ def path_of(bench, **sticks):
 @pytest.mark.parametrize("seed", few(range(60)))
 def test_path_shows_what_the_unit_shows_and_the_blade_does(seed):
     bench = drawn(seed, 0.4)
-    entries, events, _ = work_through_parts(bench, [arrival.STEP, together.STEP, tilts.STEP], 120)
+    entries, events, _ = work_through_parts(
+        bench, [arrival.STEP, servo_directions.STEP, tilt_directions.STEP], 120
+    )
     for i, name in enumerate(FUNCTIONS):
         for stick in (-100.0, -40.0, 0.0, 70.0, 100.0):
             bench.move_sticks(**{name: stick})
@@ -82,7 +86,9 @@ def test_the_swash_has_the_last_word_over_the_display(seed):
         value = take(bench, step, ask)
         return -value if step.name == "arrival" and ask.key.startswith(odd) else value
 
-    work_through_parts(bench, [arrival.STEP, together.STEP, tilts.STEP, arrival.STEP], 160, shows)
+    work_through_parts(
+        bench, [arrival.STEP, servo_directions.STEP, tilt_directions.STEP, arrival.STEP], 160, shows
+    )
     pose = path_of(bench, aileron=[0.0, 60.0], collective=0.0).swash.pose
     assert pose.tilt_right_deg[1] > 1
     pose = path_of(bench, elevator=[0.0, 60.0], collective=0.0).swash.pose

@@ -6,10 +6,10 @@ import pytest
 
 from builds import with_tail
 from mint_lever.audit import audit
-from mint_lever.run import Entry
-from mint_lever.run.audited import audit_of
+from mint_lever.bench import Entry
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 DRIVE = {
     "motor": {"kv_rpm_per_v": 1100.0, "poles": 10, "resistance_mohm": 18.0, "no_load_a": 1.8},

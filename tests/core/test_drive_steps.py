@@ -6,16 +6,16 @@ import pytest
 import judge_drive
 from drive_pilot import work_the_drive
 from few import few
-from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
-from mint_lever.run.log import action_event
+from mint_lever.bench import WORKED_ON, Entry, Event, fitness_of
+from mint_lever.bench.engine.log import action_event
+from mint_lever.bench.simulate.drive_truth import DriveTruth, true_facts
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.simulate.random_builds import with_governor
+from mint_lever.bench.simulate.random_drives import FAULTS, random_drive_build
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.head_speed import PARTS
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import with_governor
-from mint_lever.simulate.drive import DriveTruth, true_facts
-from mint_lever.simulate.drive_builds import FAULTS, random_drive_build
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import bench_run
-from mint_lever.steps.head_speed import PARTS
 
 GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
 SAFE = ("motor", "blades", "hold")

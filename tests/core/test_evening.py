@@ -4,13 +4,13 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.chain import Sticks
-from mint_lever.dials import ring
-from mint_lever.practise.evening import work_through
-from mint_lever.run import fitness_of
-from mint_lever.run.learning import learn
+from mint_lever.bench import fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.run.length_learning import learn
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.devices.dials import ring
+from mint_lever.model.chain import Sticks
 from mint_lever.setup import Change
-from mint_lever.simulate.builds import random_helicopter
 
 BUILDS = [
     # Once ended wrong: exchanged leads, a function turned round, all three of them.

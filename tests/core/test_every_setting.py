@@ -8,7 +8,7 @@ import pytest
 from builds import document
 from mint_lever.faults import InvalidSetup
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue import catalogue
+from mint_lever.setup.catalogue.setting_rows import catalogue
 
 # Beyond their own bounds these are held to another setting's, which has tests of its own.
 BOUND_TO_OTHERS = {

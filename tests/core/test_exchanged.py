@@ -11,7 +11,7 @@ from functools import cache
 import numpy as np
 import pytest
 
-from mint_lever.diagnose.directions import Sight, diagnose
+from mint_lever.diagnose.direction_solver import Sight, diagnose
 from mint_lever.setup import fresh_setup
 
 COMMANDS = ("collective", "right", "back")

@@ -4,12 +4,12 @@ import pytest
 
 import judge_tail
 from few import few
-from mint_lever.practise.evening import work_through
-from mint_lever.run import Entry, Event, fitness_of
+from mint_lever.bench import Entry, Event, fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
 
 BY_HAND = ("tail_mechanics", "tail_delay", "throttle", "controller_ends")
 

@@ -7,16 +7,16 @@ import pytest
 import sympy as sp
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.faults import InvalidRequest, InvalidSetup
+from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.transmitter.curve_resampling import resample
+from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.throttle_shapes import ThrottleShape, throttle_points
+from mint_lever.modes.mode_switching import switching
 from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_curve, sticks_for
-from mint_lever.modes.rates import as_radio_shows, rate_curve, slope
-from mint_lever.modes.switching import switching
+from mint_lever.modes.rate_comparison import as_radio_shows, rate_curve, slope
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.setup.modes import Rate
-from mint_lever.transmitter.curves import curve
-from mint_lever.transmitter.resample import resample
-from mint_lever.transmitter.throttle_shapes import ThrottleShape, throttle_points
+from mint_lever.setup.parts.flight_modes import Rate
 
 DENSE = np.linspace(0, 100, 401)
 OLD = [

@@ -6,9 +6,9 @@ import pytest
 
 import judge_flying
 from builds import described, proved_run
-from mint_lever.field.advise import advise
-from mint_lever.field.flight import Changed, Flight, Looked
-from mint_lever.field.seen import Seen
+from mint_lever.field.advice.next_thing import advise
+from mint_lever.field.flights.flight import Changed, Flight, Looked
+from mint_lever.field.flights.observation import Seen
 from mint_lever.setup import Change, apply_changes, read_setup
 
 FLIGHTS = 8

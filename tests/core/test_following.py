@@ -1,18 +1,18 @@
 """After a change the reading must follow the prediction; where it does not, one look is asked.
 
-Without ``run/following.py`` the named tests of arrival, level, throw and links are red.
+Without ``bench/steps/shared/prediction_check.py`` the named tests of arrival, level, throw and links are red.
 """
 
 import pytest
 
 from builds import document
-from mint_lever.run import Entry, Event
-from mint_lever.run.advice import Choice
-from mint_lever.run.log import action_event
+from mint_lever.bench import Entry, Event
+from mint_lever.bench.engine.advice import Choice
+from mint_lever.bench.engine.log import action_event
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

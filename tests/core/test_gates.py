@@ -7,10 +7,10 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.practise.evening import next_move
-from mint_lever.run import Entry, Event
-from mint_lever.simulate.builds import any_helicopter
-from mint_lever.steps import bench_run
+from mint_lever.bench import Entry, Event
+from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.simulate.random_builds import any_helicopter
+from mint_lever.bench.steps import bench_run
 
 SAFE = ("motor", "hold", "blades")
 STANDS_IN = ("motor", "blades", "hold")

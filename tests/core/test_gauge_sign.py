@@ -7,14 +7,14 @@ import pytest
 
 from few import few
 from judge import wrong_with
+from mint_lever.bench import Entry, Event
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.practise.pilot_habits import Habits
+from mint_lever.bench.run.fitness import fitness_of
+from mint_lever.bench.simulate.random_builds import any_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import neutral_profile
-from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import Habits
-from mint_lever.run import Entry, Event
-from mint_lever.run.fitness import fitness_of
 from mint_lever.setup import fresh_setup
-from mint_lever.simulate.builds import any_helicopter
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

@@ -5,12 +5,12 @@ import pytest
 
 from few import few
 from mint_lever.audit import audit
-from mint_lever.drive.pinions import PinionRow
+from mint_lever.bench import Entry
+from mint_lever.bench.simulate.random_builds import with_governor
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.drive.pinion_choice import PinionRow
 from mint_lever.modes.pinion_text import pinion_advice
-from mint_lever.run import Entry
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import with_governor
-from mint_lever.steps import bench_run
 
 GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
 

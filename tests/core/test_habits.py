@@ -7,16 +7,16 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import Habits, random_habits
-from mint_lever.practise.hands import take
-from mint_lever.practise.mishaps import MISHAPS
-from mint_lever.run import WORKED_ON, Entry, Event, fitness_of
-from mint_lever.run.audited import audit_of
+from mint_lever.bench import WORKED_ON, Entry, Event, fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.practise.mishaps import MISHAPS
+from mint_lever.bench.practise.pilot_habits import Habits, random_habits
+from mint_lever.bench.practise.pilot_hands import take
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 SINGLE = fresh_setup("Lovage 480", "single")

@@ -4,7 +4,7 @@ import pytest
 
 import judge_tail
 from builds import with_tail
-from mint_lever.chain import Sticks, build_chain, frame
+from mint_lever.model.chain import Sticks, build_chain, frame
 from mint_lever.setup import Change, apply_changes, read_setup
 
 GAIN = "transmitter.modes.normal.tail_gain_pct"

@@ -5,7 +5,7 @@ import pytest
 from builds import document
 from mint_lever.setup import read_setup
 from mint_lever.setup.identity_key import remember
-from mint_lever.setup.watched import watched
+from mint_lever.setup.read_tracking import watched
 
 
 def test_worked_out_once_for_a_setup_and_again_for_an_equal_one():

@@ -9,11 +9,11 @@ import pytest
 import judge
 import judge_tail
 from few import few
-from mint_lever.practise.evening import work_through
-from mint_lever.practise.habits import any_habits, random_habits
-from mint_lever.run import fitness_of
+from mint_lever.bench import fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.practise.pilot_habits import any_habits, random_habits
+from mint_lever.bench.simulate.random_builds import any_helicopter, random_helicopter
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import any_helicopter, random_helicopter
 
 # Some of each; hundreds are in benchmarks/judged.py.
 SEEDS = [

@@ -3,9 +3,9 @@
 import pytest
 
 from builds import described
+from mint_lever.bench.engine.log import Held
 from mint_lever.devices import read_profile
 from mint_lever.records import NEVER_SAID, keying_list
-from mint_lever.run.log import Held
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.arrangement import device_of
 

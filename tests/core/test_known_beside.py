@@ -5,13 +5,13 @@ import pytest
 from builds import described, proved_run
 from made_log import MAP
 from made_log import flight as made_flight
+from mint_lever.bench.run.bench_audit import audit_of
 from mint_lever.field import Flight, Looked, Seen, advice_said, advise
-from mint_lever.field.likely import likely_first
-from mint_lever.field.logged import log_says
-from mint_lever.run.audited import audit_of
+from mint_lever.field.flights.log_evidence import log_says
+from mint_lever.field.flights.symptom_order import likely_first
+from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.recorded_flight import Recorded
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.telemetry.recorded import Recorded
-from mint_lever.telemetry.report import log_report
 
 WAGS, SURGES, FALLS = (Seen(key, "normal") for key in ("tail_wags", "speed_surges", "speed_falls"))
 

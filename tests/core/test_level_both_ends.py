@@ -10,12 +10,13 @@ import pytest
 
 import judge
 from few import few
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.swash import level
 from mint_lever.setup import Change
-from mint_lever.setup.fresh import fresh_setup
-from mint_lever.setup.rebuild import with_arrangement
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import bench_run, level
+from mint_lever.setup.edits.reshaping import with_arrangement
+from mint_lever.setup.new_setup import fresh_setup
 from parts_pilot import work_through_parts
 
 ARRANGEMENTS = ("transmitter_mixes", "transmitter_mixes_unit_behind", "unit_mixes")

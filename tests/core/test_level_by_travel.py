@@ -5,15 +5,15 @@ import pytest
 
 from builds import document
 from few import few
-from mint_lever.chain import Sticks, build_chain
-from mint_lever.modes.on_the_bench import bench_mode
-from mint_lever.practise.evening import work_through
-from mint_lever.run import Entry
-from mint_lever.run.touched import touched_by_difference
+from mint_lever.bench import Entry
+from mint_lever.bench.engine.change_effects import touched_by_difference
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.shared.level_by_travel import travel_side
+from mint_lever.model.chain import Sticks, build_chain
+from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
-from mint_lever.steps.level_by_travel import travel_side
 
 MIXES = "transmitter_mixes"
 

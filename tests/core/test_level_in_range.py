@@ -3,10 +3,10 @@ moves them."""
 
 import pytest
 
-from mint_lever.chain import Sticks, build_chain, evaluate
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 SERVOS = [
     Change(f"unit.servos.{i}.{end}", us)

@@ -3,11 +3,11 @@
 import pytest
 
 from builds import document
-from mint_lever.run.entering import entered, written_by
-from mint_lever.run.log import Entry
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.questions.answer_check import entered, written_by
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, read_setup
-from mint_lever.setup.edit import apply_changes
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def edited(*changes, setup=None):

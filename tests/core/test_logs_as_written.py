@@ -11,9 +11,9 @@ import pytest
 from command_line import run as run_cli
 from few import few
 from made_log import MAP, flight
-from mint_lever.telemetry.guessing import guess_columns, scales_of
-from mint_lever.telemetry.recorded import read_log
-from mint_lever.telemetry.report import log_report
+from mint_lever.flight_logs.column_guess import guess_columns, scales_of
+from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.recorded_flight import read_log
 
 MAPPED = MAP.replace("time=t_s", "time=t")
 NAMES = dict(each.split("=") for each in MAPPED.split(","))

@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mint_lever.look_up import (
+from mint_lever.bench.steps import bench_run
+from mint_lever.search import (
     MOST_FOUND,
     WORDS,
     Item,
@@ -16,7 +17,6 @@ from mint_lever.look_up import (
 )
 from mint_lever.setup import fresh_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.steps import bench_run
 
 SETUP = fresh_setup("Lovage 480")
 RUN = bench_run(SETUP)

@@ -8,15 +8,15 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.practise.evening import next_move
-from mint_lever.practise.hands import do, take
-from mint_lever.practise.in_words import word
-from mint_lever.run.advice import Action
-from mint_lever.run.log import Entry, action_event
+from mint_lever.bench.engine.advice import Action
+from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.practise.spoken_looks import word
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.shared.horn_movement import leads_followed
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
-from mint_lever.steps.horn_follows import leads_followed
 
 LOOKS = ("look", "balls", "lead", "layout")
 

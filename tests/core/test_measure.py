@@ -8,17 +8,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
+from mint_lever.bench.steps.swash.cyclic_throw import throw_band
 from mint_lever.faults import InvalidRequest
-from mint_lever.measure.level import level_turns
-from mint_lever.measure.next_value import Control, next_figure, next_value
-from mint_lever.measure.spline import best_horn_places, spline_step_deg, sub_trim_us
-from mint_lever.measure.tracking import (
+from mint_lever.measure.blade_tracking import (
     degrees_per_turn,
     from_chord_edges,
     from_picture,
     from_tip_gap,
     tracking_turns,
 )
+from mint_lever.measure.horn_spline import best_horn_places, spline_step_deg, sub_trim_us
+from mint_lever.measure.next_value import Control, next_figure, next_value
+from mint_lever.measure.swash_level import level_turns
 from mint_lever.measure.verdict import (
     REFERENCE_TILT,
     SUB_TRIM_US,
@@ -26,9 +27,8 @@ from mint_lever.measure.verdict import (
     Band,
     judge,
 )
-from mint_lever.setup.layouts import layout_balls
-from mint_lever.setup.targets import Targets
-from mint_lever.steps.cyclic_throw import throw_band
+from mint_lever.setup.parts.swash_layouts import layout_balls
+from mint_lever.setup.parts.targets import Targets
 
 
 @pytest.mark.parametrize(

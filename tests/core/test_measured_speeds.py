@@ -9,13 +9,13 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.chain import build_chain
+from mint_lever.bench.simulate.random_builds import with_governor
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain import build_chain
 from mint_lever.modes.measured_speeds import measured, measured_speeds, unagreed_modes
-from mint_lever.records.card import field_card
+from mint_lever.records.field_card import field_card
 from mint_lever.records.paper import Saved
 from mint_lever.setup import apply_changes, fresh_setup, read_setup
-from mint_lever.simulate.builds import with_governor
-from mint_lever.steps import bench_run
 
 DAY = date(2026, 10, 3)
 INDEPENDENT = ("tachometer", "optical", "logger")

@@ -4,9 +4,9 @@ from threading import Thread
 
 import pytest
 
-from mint_lever.run.memo import Memo
+from mint_lever.bench.engine.memo import Memo
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.setup.watched import plain, value_at, watched
+from mint_lever.setup.read_tracking import plain, value_at, watched
 
 
 class Sums:
@@ -71,7 +71,7 @@ def test_what_was_read_is_read_again():
 
 def test_of_too_many_answers_none_is_carried_over(monkeypatch):
     first, was = asked("total")
-    monkeypatch.setattr("mint_lever.run.memo._MOST", 0)
+    monkeypatch.setattr("mint_lever.bench.engine.memo._MOST", 0)
     second, value = asked("total", first)
     assert (was, value, second.worked_out) == (3, 3, ["total"])
 

@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import InvalidSetup
-from mint_lever.run import Entry
+from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement, with_layout
-from mint_lever.steps import bench_run
 
 MIXES = "transmitter_mixes"
 

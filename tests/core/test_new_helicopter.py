@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from mint_lever.audit import audit
-from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.faults import InvalidRequest
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
-from mint_lever.setup.alike import same_for_all
-from mint_lever.setup.layouts import LAYOUT_NAMES
+from mint_lever.setup.edits.part_copies import same_for_all
+from mint_lever.setup.parts.swash_layouts import LAYOUT_NAMES
 
 SIZES = ("micro", "up_to_450", "to_550", "to_600", "larger")
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")

@@ -7,10 +7,10 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.setup.fresh import fresh_setup
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import zero_pitch
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps.swash import zero_pitch
+from mint_lever.setup.new_setup import fresh_setup
 from parts_pilot import work_through_parts
 
 

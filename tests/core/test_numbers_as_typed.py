@@ -3,11 +3,11 @@
 import pytest
 
 from builds import document
+from mint_lever.bench.engine.advice import Number
+from mint_lever.bench.questions.answer_check import entered
 from mint_lever.faults import InvalidRequest, InvalidSetup
-from mint_lever.run.advice import Number
-from mint_lever.run.entering import entered
 from mint_lever.setup import Change, read_setup
-from mint_lever.setup.edit import apply_changes
+from mint_lever.setup.edits.path_edit import apply_changes
 
 GAUGE = Number(key="pitch", label="Pitch", unit="°", low=-30.0, high=30.0)
 SPEED = Number(key="rpm", label="Head speed", unit="rpm", low=0.0, high=4000.0)

@@ -7,8 +7,8 @@ import numpy as np
 import pytest
 
 from builds import LAYOUTS, document, random_document
-from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.faults import InvalidSetup
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_document, read_setup
 from mint_lever.setup.upgrade import upgraded
 

@@ -4,12 +4,12 @@ import numpy as np
 import pytest
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import as_held, neutral_profile, on_devices, read_profile
-from mint_lever.run.log import Entry
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, fresh_setup, read_setup
-from mint_lever.setup.edit import apply_changes
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 FIGURE = "unit.cyclic_pct"
 

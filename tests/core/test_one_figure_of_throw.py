@@ -7,9 +7,9 @@ import pytest
 
 from few import few
 from mint_lever.audit import audit
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 SWEEPS = [("clearance", f"sweep.{place}", "clear") for place in ("low", "mid", "high")]
 

@@ -2,10 +2,10 @@
 
 import pytest
 
-from mint_lever.field.move import Move
-from mint_lever.field.opened import opened_by
+from mint_lever.bench.steps import bench_run
+from mint_lever.field.advice.reopened_steps import opened_by
+from mint_lever.field.advice.setting_move import Move
 from mint_lever.setup import new_helicopter
-from mint_lever.steps import bench_run
 
 GAIN = "transmitter.modes.normal.tail_gain_pct"
 

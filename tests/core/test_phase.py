@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, evaluate
-from mint_lever.run.log import Entry
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, read_setup
-from mint_lever.setup.edit import apply_changes
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def head_of(blades=3, lead=90.0, phase=0.0, rotation="clockwise"):

@@ -4,10 +4,11 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.swash import servo_directions, tilt_directions
 from mint_lever.setup import Change
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run, tilts, together
 from parts_pilot import work_through_parts
 
 LAYOUTS = ("three_120", "three_140", "three_90", "four_90", "four_45")
@@ -18,7 +19,9 @@ def looked(seed):
     bench = random_helicopter(seed, "unit_mixes", LAYOUTS[seed % 5])
     before = float(np.random.default_rng([seed, 12]).choice([0.0, 0.0, -10.0, 18.0]))
     bench.change([Change("unit.phase_deg", before)])
-    entries, events, _ = work_through_parts(bench, [together.STEP, tilts.STEP], 60)
+    entries, events, _ = work_through_parts(
+        bench, [servo_directions.STEP, tilt_directions.STEP], 60
+    )
     return bench, entries, events
 
 

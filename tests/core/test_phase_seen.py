@@ -7,11 +7,11 @@ import numpy as np
 import pytest
 
 from builds import described
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.field import Flight, Looked, Seen, advice_said, advise
-from mint_lever.run.log import Entry
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import bench_run
 
 PHASE = "unit.phase_deg"
 RIGHT, LEFT = (Seen("skewed", "normal", toward=toward) for toward in ("right", "left"))

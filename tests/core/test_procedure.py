@@ -5,12 +5,12 @@ from graphlib import TopologicalSorter
 import pytest
 
 from builds import document, turned_round
-from mint_lever.run import WORKED_ON
-from mint_lever.run.touched import HANDWORK, touched_by_difference, touches_of_work
+from mint_lever.bench import WORKED_ON
+from mint_lever.bench.engine.change_effects import HANDWORK, touched_by_difference, touches_of_work
+from mint_lever.bench.steps import STEPS, bench_run, graph_of
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.setup.catalogue import catalogue
-from mint_lever.steps import STEPS, bench_run, graph_of
+from mint_lever.setup.catalogue.setting_rows import catalogue
 
 
 def numbers(touches, arrangement="unit_mixes"):

@@ -5,14 +5,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mint_lever.chain import Sticks, build_chain
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.faults import InvalidRequest
-from mint_lever.modes.rates import rate_curve
-from mint_lever.run import Entry
+from mint_lever.model.chain import Sticks, build_chain
+from mint_lever.model.transmitter.stick_shaping import rate_and_expo
+from mint_lever.modes.rate_comparison import rate_curve
 from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
-from mint_lever.setup.modes import Rate
-from mint_lever.steps import bench_run
-from mint_lever.transmitter.shaping import rate_and_expo
+from mint_lever.setup.parts.flight_modes import Rate
 
 SETS = "transmitter.rate_sets"
 NORMAL = "transmitter.modes.normal.rates"

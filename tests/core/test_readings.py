@@ -4,11 +4,11 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from mint_lever.run import Entry
-from mint_lever.run.advice import Action, Work
-from mint_lever.run.log import action_event
+from mint_lever.bench import Entry
+from mint_lever.bench.engine.advice import Action, Work
+from mint_lever.bench.engine.log import action_event
+from mint_lever.bench.steps import STEPS, bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import STEPS, bench_run
 
 SETUP = fresh_setup("Lovage 480")
 REPEATS = {step.name: step.repeats for step in STEPS}

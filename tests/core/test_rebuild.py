@@ -3,8 +3,8 @@
 import pytest
 
 from builds import LAYOUTS, document
-from mint_lever.chain import build_chain, reach
 from mint_lever.faults import InvalidSetup
+from mint_lever.model.chain import build_chain, reach
 from mint_lever.setup import read_setup, with_blades, with_layout
 
 

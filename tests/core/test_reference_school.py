@@ -6,15 +6,15 @@ import pytest
 
 from few import few
 from judge import wrong_with
+from mint_lever.bench import fitness_of
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import read_profile
-from mint_lever.practise.evening import work_through
-from mint_lever.run import fitness_of
-from mint_lever.run.log import Entry
 from mint_lever.setup import Change, fresh_setup, read_setup
-from mint_lever.setup.edit import apply_changes
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def school(rule="at_least", **more):

@@ -6,9 +6,9 @@ Common practice, no source (F5, F7).
 import pytest
 
 from mint_lever.audit import audit
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 
 def edited(*changes):

@@ -3,13 +3,13 @@
 import pytest
 
 from builds import document
-from mint_lever.chain import Sticks, build_chain, evaluate
-from mint_lever.measure.from_geometry import figure_from_geometry
-from mint_lever.run.entering import written_by
-from mint_lever.run.log import Entry
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.questions.answer_check import written_by
+from mint_lever.bench.steps import bench_run
+from mint_lever.measure.starting_figures import figure_from_geometry
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, fresh_setup, read_setup, with_arrangement
-from mint_lever.setup.edit import apply_changes
-from mint_lever.steps import bench_run
+from mint_lever.setup.edits.path_edit import apply_changes
 
 BEHIND = "transmitter_mixes_unit_behind"
 

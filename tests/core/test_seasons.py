@@ -10,9 +10,9 @@ import pytest
 import judge_flying
 from builds import described, proved_run
 from few import few
+from mint_lever.bench.steps import bench_run
 from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
-from mint_lever.field.history import confirmed_gone, still_open, verdict_on
-from mint_lever.steps import bench_run
+from mint_lever.field.flights.flight_history import confirmed_gone, still_open, verdict_on
 from season_pilot import Habits, Season, hopeless
 
 SEED = 20_261_201

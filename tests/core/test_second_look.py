@@ -9,11 +9,13 @@ import pytest
 
 import judge
 from few import few
-from mint_lever.run import Entry
-from mint_lever.setup.fresh import fresh_setup
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import random_truth
-from mint_lever.steps import bench_run, level, second_look, zero_pitch
+from mint_lever.bench import Entry
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import random_truth
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps.safety import second_look
+from mint_lever.bench.steps.swash import level, zero_pitch
+from mint_lever.setup.new_setup import fresh_setup
 from parts_pilot import work_through_parts
 
 FAULTS = ("gauge", "bent", "slipped")

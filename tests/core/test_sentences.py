@@ -2,15 +2,15 @@
 
 import pytest
 
+from mint_lever.bench import answer_said
+from mint_lever.bench.engine.advice import Action, Advice, Balls, Choice, Number, Option, Ruler
+from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
+from mint_lever.bench.wording.typography import written
 from mint_lever.measure.verdict import Band
-from mint_lever.practise.evening import next_move
-from mint_lever.practise.hands import do, take
-from mint_lever.run import answer_said
-from mint_lever.run.advice import Action, Advice, Balls, Choice, Number, Option, Ruler
-from mint_lever.run.log import Entry, action_event
-from mint_lever.run.written import written
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
 
 HYPHEN = "Set -3 %, not (-4): one-sided, 3-blade, 2-4"
 MINUS = "Set −3 %, not (−4): one-sided, 3-blade, 2-4"

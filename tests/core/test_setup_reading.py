@@ -6,8 +6,8 @@ import json
 import pytest
 
 from builds import LAYOUTS, document
-from mint_lever.chain import build_chain
 from mint_lever.faults import InvalidSetup
+from mint_lever.model.chain import build_chain
 from mint_lever.setup import (
     Change,
     apply_changes,
@@ -16,7 +16,7 @@ from mint_lever.setup import (
     read_setup,
     with_arrangement,
 )
-from mint_lever.setup.reading import MAX_BYTES
+from mint_lever.setup.document_reader import MAX_BYTES
 
 
 def put(path, value):

@@ -4,7 +4,7 @@ import pytest
 
 from builds import document
 from mint_lever.setup import read_setup
-from mint_lever.setup.shared import sharing
+from mint_lever.setup.shared_memory import sharing
 
 
 def changed(path, value):

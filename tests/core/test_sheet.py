@@ -5,13 +5,13 @@ import math
 import pytest
 
 from builds import described
+from mint_lever.bench import fitness_of
+from mint_lever.bench.engine.log import Entry, Event, Held, setting_at
+from mint_lever.bench.steps import bench_run
 from mint_lever.records import Saved, bench_sheet, device_lines
 from mint_lever.records.paper import Figure, by_holder
-from mint_lever.run import fitness_of
-from mint_lever.run.log import Entry, Event, Held, setting_at
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.by_default import by_default
-from mint_lever.steps import bench_run
+from mint_lever.setup.catalogue.default_values import by_default
 
 DRAFT = Saved(None, None, fit=False, withheld=("zero pitch: open",))
 

@@ -1,8 +1,8 @@
 """The end of an evening: what was set and what is open, from the log and the setup alone."""
 
-from mint_lever.run.signed_off import sign_off, was_set
+from mint_lever.bench.run.sign_off import sign_off, was_set
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

@@ -5,12 +5,12 @@ The amounts are those of common practice (F10, F11, F26; no source).
 
 import pytest
 
-from mint_lever.run import Entry, Event
-from mint_lever.run.advice import Number
-from mint_lever.run.signs import as_meant
+from mint_lever.bench import Entry, Event
+from mint_lever.bench.engine.advice import Number
+from mint_lever.bench.engine.typed_signs import as_meant
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.steps import bench_run
 
 FRESH = fresh_setup("Lovage 480")
 

@@ -8,9 +8,9 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 ROTATIONS = ("clockwise", "counter_clockwise")
 LAYOUTS = ("three_120", "three_140", "four_90", "single")

@@ -2,10 +2,10 @@
 
 import pytest
 
+from mint_lever.bench.engine.advice import Balls, Choice, Confirm, Number, Numbers
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import STEPS
 from mint_lever.faults import NotSimulated
-from mint_lever.run.advice import Balls, Choice, Confirm, Number, Numbers
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import STEPS
 
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
 INVENTED = (

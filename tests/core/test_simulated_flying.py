@@ -5,7 +5,14 @@ import pytest
 
 from builds import described, document, proved_run
 from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, advise
-from mint_lever.field.simulated import MISSED, Flaw, benched, looked_at, random_flaws, seen_of
+from mint_lever.field.flights.simulated_flying import (
+    MISSED,
+    Flaw,
+    benched,
+    looked_at,
+    random_flaws,
+    seen_of,
+)
 from mint_lever.setup import Change, apply_changes, read_setup
 
 SURE = range(40)

@@ -8,10 +8,10 @@ import pytest
 
 import judge_tail
 from few import few
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, fresh_setup
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import bench_run
 from tail_pilot import work_the_tail
 
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")

@@ -7,18 +7,18 @@ import pytest
 
 from builds import described, proved_run
 from live_server import FLEET
-from mint_lever.field.advise import advise
-from mint_lever.field.every import SYMPTOMS
-from mint_lever.field.evidence import headroom
-from mint_lever.field.flatter import flatter_round_hover
-from mint_lever.field.flight import Changed, Flight, Looked
-from mint_lever.field.move import path_of, row_at
-from mint_lever.field.said import advice_said
-from mint_lever.field.seen import Seen
-from mint_lever.field.symptom import RUNGS
-from mint_lever.run.log import Entry
+from mint_lever.bench.engine.log import Entry
+from mint_lever.bench.steps import STEPS, bench_run
+from mint_lever.field.advice.advice_text import advice_said
+from mint_lever.field.advice.flight_evidence import headroom
+from mint_lever.field.advice.hover_slope import flatter_round_hover
+from mint_lever.field.advice.next_thing import advise
+from mint_lever.field.advice.setting_move import path_of, row_at
+from mint_lever.field.flights.flight import Changed, Flight, Looked
+from mint_lever.field.flights.observation import Seen
+from mint_lever.field.symptoms.symptom import RUNGS
+from mint_lever.field.symptoms.symptom_registry import SYMPTOMS
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.steps import STEPS, bench_run
 
 STEP_NAMES = {step.name for step in STEPS}
 
@@ -175,7 +175,9 @@ class TestWhatIsKnown:
         looked = [Looked("speed_falls", 1, found=False)]
         flight = Flight(1, (Seen("speed_falls", "normal"),))
         assert after(flight, looked=looked).move.path == "drive.governor.gain"
-        monkeypatch.setattr("mint_lever.field.move.headroom", lambda run, mode: "out")
+        monkeypatch.setattr(
+            "mint_lever.field.advice.setting_move.headroom", lambda run, mode: "out"
+        )
         slower = after(flight, looked=looked).move
         assert (slower.path, slower.new) == ("transmitter.modes.normal.head_speed_rpm", 1800.0)
 

@@ -9,11 +9,11 @@ import pytest
 
 from builds import document, with_tail
 from few import few
+from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.steps import bench_run
 from mint_lever.diagnose.tail_directions import fewest_turns
-from mint_lever.run.log import Entry, action_event
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.steps import bench_run
 
 FAULTS = ("servo", "channel", "gyro", "linkage", "box", "told")
 

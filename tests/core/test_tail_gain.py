@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.tail.gain import (
+from mint_lever.model.tail.gain_scales import (
     by_head_speed,
     in_change_over,
     mode_of,

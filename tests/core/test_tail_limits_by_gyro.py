@@ -8,8 +8,8 @@ import pytest
 
 import judge_tail
 from few import few
+from mint_lever.bench.simulate.random_builds import random_helicopter
 from mint_lever.setup import Change
-from mint_lever.simulate.builds import random_helicopter
 from tail_pilot import work_the_tail
 
 ARRANGEMENTS = ("transmitter_mixes_unit_behind", "transmitter_mixes")

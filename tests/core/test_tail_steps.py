@@ -7,17 +7,17 @@ import pytest
 import judge_tail
 from builds import document, with_tail
 from few import few
-from mint_lever.chain import build_chain
-from mint_lever.chain.tail_report import tail_report
+from mint_lever.bench.engine.advice import Choice
+from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import STEPS, bench_run
+from mint_lever.bench.steps.tail import PARTS
 from mint_lever.faults import NotSimulated
-from mint_lever.rotor.air import air_density
-from mint_lever.run.advice import Choice
-from mint_lever.run.log import Entry, action_event
+from mint_lever.model.chain import build_chain
+from mint_lever.model.chain.tail_report import tail_report
+from mint_lever.model.rotor.air import air_density
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.steps import STEPS, bench_run
-from mint_lever.steps.tail import PARTS
 from tail_pilot import work_the_tail
 
 

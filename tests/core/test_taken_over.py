@@ -5,7 +5,7 @@ import pytest
 from builds import document
 from mint_lever.audit import audit
 from mint_lever.faults import InvalidRequest
-from mint_lever.modes.taken_over import leave_out, take_over
+from mint_lever.modes.mode_copying import leave_out, take_over
 from mint_lever.setup import Change, apply_changes, read_setup
 
 NORMAL = {

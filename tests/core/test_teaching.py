@@ -8,17 +8,17 @@ from hypothesis import strategies as st
 from builds import document
 from few import few
 from judge import wrong_with
-from mint_lever.chain import Sticks, build_chain
-from mint_lever.chain.full_stick_reads import full_stick_reads, throws_shown_by
+from mint_lever.bench import Entry, fitness_of
+from mint_lever.bench.practise.evening import work_through
+from mint_lever.bench.practise.pilot_hands import take
+from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import read_profile
-from mint_lever.practise.evening import work_through
-from mint_lever.practise.hands import take
-from mint_lever.run import Entry, fitness_of
-from mint_lever.run.audited import audit_of
+from mint_lever.model.chain import Sticks, build_chain
+from mint_lever.model.chain.full_stick_arrival import full_stick_reads, throws_shown_by
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.steps import bench_run
 
 BEHIND = "transmitter_mixes_unit_behind"
 FUNCTIONS = ("collective", "aileron", "elevator")

@@ -5,13 +5,13 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from mint_lever.setup.channels import Channel
-from mint_lever.setup.modes import Rate
-from mint_lever.transmitter.channel import ChannelBank
-from mint_lever.transmitter.curves import curve
-from mint_lever.transmitter.shaping import rate_and_expo
-from mint_lever.unit.arrival import arrive
-from mint_lever.unit.ring import through_ring
+from mint_lever.model.transmitter.channel_pulses import ChannelBank
+from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.stick_shaping import rate_and_expo
+from mint_lever.model.unit.cyclic_ring import through_ring
+from mint_lever.model.unit.unit_arrival import arrive
+from mint_lever.setup.parts.channels import Channel
+from mint_lever.setup.parts.flight_modes import Rate
 
 
 def send(value, centre=1520.0, **settings):

@@ -6,9 +6,9 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from builds import LAYOUTS, described, random_document
-from mint_lever.chain import Sticks, build_chain, evaluate
 from mint_lever.faults import InvalidRequest
 from mint_lever.field import into_the_centre, not_ready
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 
 GAINS = "transmitter.modes.normal.cyclic_gains"

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mint_lever.field.packs import PackMeasured, life_of, unlike
-from mint_lever.field.wear import AFTER_A_CRASH, PARTS, flights_since
-from mint_lever.run.touched import HANDWORK
+from mint_lever.bench.engine.change_effects import HANDWORK
+from mint_lever.field.flights.pack_life import PackMeasured, life_of, unlike
+from mint_lever.field.flights.part_wear import AFTER_A_CRASH, PARTS, flights_since
 
 
 def measured(*values, by="log"):

@@ -9,9 +9,9 @@ import itertools
 import numpy as np
 import pytest
 
-from mint_lever.run import Entry
+from mint_lever.bench import Entry
+from mint_lever.bench.steps import bench_run
 from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
-from mint_lever.steps import bench_run
 
 TOLD = 0.1
 """What a gauge can tell (F23)."""

@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.simulate.builds import random_helicopter
-from mint_lever.simulate.yaw import begins_to_wag, wags
-from mint_lever.tail.loop import carried, loop_metal
+from mint_lever.bench.simulate.random_builds import random_helicopter
+from mint_lever.bench.simulate.yaw_motion import begins_to_wag, wags
+from mint_lever.model.tail.gyro_loop import carried, loop_metal
 
 
 def metal_of(seed, rpm, **servo):

@@ -4,7 +4,7 @@ import re
 
 import pytest
 
-from mint_lever.setup.catalogue import catalogue
+from mint_lever.setup.catalogue.setting_rows import catalogue
 
 ROW = {"path", "label", "help", "device", "stage", "unit", "steps", "record", "arrangements"}
 

@@ -6,7 +6,7 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
-from mint_lever.run.log import MOST_OF_A_QUESTION
+from mint_lever.bench.engine.log import MOST_OF_A_QUESTION
 from mint_lever_server.bench import entries as kept
 from mint_lever_server.bench.entries import log_up_to
 from mint_lever_server.bench.logged import Log, Logged

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from builds import document, with_tail
-from mint_lever.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate
 from mint_lever.setup import read_setup
 from mint_lever_server.config.api import api
 from mint_lever_server.hangar.models import DraftVersion

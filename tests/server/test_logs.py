@@ -7,7 +7,7 @@ from django.conf import settings
 
 from builds import with_tail
 from made_log import as_csv, flight
-from mint_lever.telemetry.recorded import MOST_BYTES
+from mint_lever.flight_logs.recorded_flight import MOST_BYTES
 from mint_lever_server.flight_logs.models import FlightLog
 
 pytestmark = pytest.mark.django_db

@@ -6,7 +6,7 @@ import pytest
 
 from http_pilot import Client
 from mint_lever.audit import audit
-from mint_lever.rotor.hover import Blades
+from mint_lever.model.rotor.hover_power import Blades
 from mint_lever.setup import read_setup
 from mint_lever_server.demo.hangar import FLEET
 from other_rotor import other_coefficients

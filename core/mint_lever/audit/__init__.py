@@ -1,8 +1,8 @@
 """The audit: do transmitter, unit, helicopter and speed controller agree?"""
 
 from mint_lever.audit.finding import Audited, Finding, Severity
-from mint_lever.audit.joined import once_each
-from mint_lever.audit.judge import RULES, audit, audit_modes, findings, with_sound_fixes
+from mint_lever.audit.finding_groups import once_each
+from mint_lever.audit.rule_registry import RULES, audit, audit_modes, findings, with_sound_fixes
 
 __all__ = [
     "RULES",

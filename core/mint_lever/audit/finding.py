@@ -11,15 +11,15 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import SENT, Array, Mask, Sent
-from mint_lever.chain.model import Chain, chain_of
-from mint_lever.chain.sticks import Sticks
-from mint_lever.chain.ways import Direction
+from mint_lever.model.chain.control_chain import Chain, chain_of
+from mint_lever.model.chain.motion_directions import Direction
+from mint_lever.model.chain.stick_positions import Sticks
+from mint_lever.model.transmitter.free_mixes import add_mixes
+from mint_lever.model.transmitter.stick_shaping import curve_of
 from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
 from mint_lever.setup.document import Setup
-from mint_lever.setup.edit import Change
-from mint_lever.setup.modes import MODE_WORDS, MODES, Mode, ModeName
-from mint_lever.transmitter.mixes import add_mixes
-from mint_lever.transmitter.shaping import curve_of
+from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.flight_modes import MODE_WORDS, MODES, Mode, ModeName
 
 AT_STICK = np.array([-100.0, *np.linspace(0.0, 100.0, 11)])
 """Collective sticks (percent): full down, and those at which the switch is moved in flight, from

@@ -11,10 +11,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.chain.model import Chain
-from mint_lever.chain.sticks import Sticks
 from mint_lever.measure.verdict import Word
-from mint_lever.setup.modes import ModeName
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.chain.stick_positions import Sticks
+from mint_lever.setup.parts.flight_modes import ModeName
 
 _GOOD_S, _MOST_S = 0.10, 0.15
 """A full throw from centre in so long is good, and the longest that is workable. From memory."""

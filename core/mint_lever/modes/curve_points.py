@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.modes.drawn import Which, curve_in
-from mint_lever.setup.edit import Change
-from mint_lever.setup.modes import Mode, ModeName
-from mint_lever.transmitter.curves import curve, evenly
+from mint_lever.model.transmitter.curves import curve, evenly
+from mint_lever.modes.drawn_curve import Which, curve_in
+from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.flight_modes import Mode, ModeName
 
 _MOST = 17
 

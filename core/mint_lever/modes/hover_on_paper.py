@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from mint_lever.chain.model import Chain
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.rotor.air import air_density
+from mint_lever.model.rotor.main_rotor import MAIN, MASS, main_rotor, weight_n
 from mint_lever.modes.pitch_degrees import sticks_for
-from mint_lever.rotor.air import air_density
-from mint_lever.rotor.described import MAIN, MASS, main_rotor, weight_n
-from mint_lever.setup.catalogue import name_of
-from mint_lever.setup.missing import missing
-from mint_lever.setup.modes import Mode, ModeName
+from mint_lever.setup.catalogue.missing_settings import missing
+from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.parts.flight_modes import Mode, ModeName
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,16 +7,16 @@ from typing import Any
 
 import numpy as np
 
-from mint_lever.chain.loads import loads
-from mint_lever.chain.model import Chain
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.chain.load_cases import loads
+from mint_lever.model.rotor.air import air_density
+from mint_lever.model.rotor.hover_power import TurningRotor
+from mint_lever.model.rotor.main_rotor import BLADE_MASS, MAIN, MASS, main_rotor, no_blade
+from mint_lever.model.rotor.rotor_figures import mean_lift, speed_of_sound_m_s, stored_energy_j
 from mint_lever.modes.pitch_degrees import sticks_for
-from mint_lever.rotor.air import air_density
-from mint_lever.rotor.described import BLADE_MASS, MAIN, MASS, main_rotor, no_blade
-from mint_lever.rotor.hover import TurningRotor
-from mint_lever.rotor.turning import mean_lift, speed_of_sound_m_s, stored_energy_j
-from mint_lever.setup.catalogue import name_of
-from mint_lever.setup.missing import missing
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.catalogue.missing_settings import missing
+from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.parts.flight_modes import ModeName
 
 _HOVER = (
     "collective_deg",

@@ -9,16 +9,16 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.chain.model import Chain
-from mint_lever.drive.described import machine_of
-from mint_lever.drive.machine import VOLTS, Machine, minutes
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.drive.drive_description import machine_of
+from mint_lever.model.drive.drive_machine import VOLTS, Machine, minutes
+from mint_lever.model.rotor.air import GRAVITY, SEA_LEVEL_C, air_density
+from mint_lever.model.rotor.hover_power import Blades, least_power
+from mint_lever.model.rotor.main_rotor import main_rotor
+from mint_lever.model.rotor.rotor_batch import pitches_for
+from mint_lever.model.rotor.rotor_figures import RAD_S
 from mint_lever.modes.pitch_degrees import sticks_for
-from mint_lever.rotor.air import GRAVITY, SEA_LEVEL_C, air_density
-from mint_lever.rotor.described import main_rotor
-from mint_lever.rotor.hover import Blades, least_power
-from mint_lever.rotor.many import pitches_for
-from mint_lever.rotor.turning import RAD_S
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.parts.flight_modes import ModeName
 
 What = Literal[
     "as it is", "lighter", "heavier", "slower", "faster", "fewer cells", "more cells", "high up"

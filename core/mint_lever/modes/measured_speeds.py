@@ -6,17 +6,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
-from mint_lever.chain.model import Chain
-from mint_lever.drive.described import own_figures
-from mint_lever.drive.governed import PercentLine, percent_line
-from mint_lever.drive.governing import governed_modes
-from mint_lever.drive.multiples import explained_by
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.verdict import Word
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.drive.drive_description import own_figures
+from mint_lever.model.drive.governor_device import governed_modes
+from mint_lever.model.drive.governor_scale import PercentLine, percent_line
+from mint_lever.model.drive.speed_multiples import explained_by
 from mint_lever.setup.document import Setup
-from mint_lever.setup.edit import Change
-from mint_lever.setup.flown import INDEPENDENT, FlownSpeed, MeasuredBy
-from mint_lever.setup.modes import MODE_WORDS, ModeName
+from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.flight_findings import INDEPENDENT, FlownSpeed, MeasuredBy
+from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
 
 _AGREED = 0.03
 """How far (as a share) a measured speed may lie from the one asked for: a pole pair or a tooth of a

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from mint_lever.drive.pinions import PinionRow
+from mint_lever.model.drive.pinion_choice import PinionRow
 
 
 def pinion_advice(

@@ -9,14 +9,14 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import SENT, Array, Mask
-from mint_lever.chain.model import Chain, chain_of
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.rotor.harmonics import ROUND_DEG
+from mint_lever.model.chain.control_chain import Chain, chain_of
+from mint_lever.model.rotor.harmonics import ROUND_DEG
+from mint_lever.model.transmitter.stick_shaping import curve_of
 from mint_lever.setup.document import Setup
-from mint_lever.setup.edit import Change
+from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.identity_key import remember
-from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName
-from mint_lever.transmitter.shaping import curve_of
+from mint_lever.setup.parts.flight_modes import MODE_WORDS, Mode, ModeName
 
 POINTS = 201
 _FINER = 33

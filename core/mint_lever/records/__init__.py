@@ -1,18 +1,18 @@
 """Records: what is to be keyed in, what differs, what goes on a sheet."""
 
-from mint_lever.records.card import field_card
-from mint_lever.records.compare import (
+from mint_lever.records.bench_sheet import bench_sheet
+from mint_lever.records.copy_checklist import NeverCarries, never_carries, same_radio
+from mint_lever.records.field_card import field_card
+from mint_lever.records.keying_list import NEVER_SAID, KeyingLine, device_lines, keying_list
+from mint_lever.records.paper import Figure, Paper, Saved, Section
+from mint_lever.records.pitch_difference import Effect
+from mint_lever.records.setup_comparison import (
     Comparison,
     Difference,
     LostGround,
     compare,
     lost_ground,
 )
-from mint_lever.records.copied import NeverCarries, never_carries, same_radio
-from mint_lever.records.keying import NEVER_SAID, KeyingLine, device_lines, keying_list
-from mint_lever.records.moved import Effect
-from mint_lever.records.paper import Figure, Paper, Saved, Section
-from mint_lever.records.sheet import bench_sheet
 
 __all__ = [
     "NEVER_SAID",

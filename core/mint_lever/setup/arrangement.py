@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from mint_lever.setup.about import Device, Play
+from mint_lever.setup.setting_description import Device, Play
 
 ArrangementName = Literal["unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes"]
 

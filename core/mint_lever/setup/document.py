@@ -6,16 +6,16 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field
 
-from mint_lever.setup.about import About, Holder
-from mint_lever.setup.airframe import Airframe
 from mint_lever.setup.arrangement import ARRANGEMENTS, Arrangement, ArrangementName
-from mint_lever.setup.drive import Drive
-from mint_lever.setup.flown import Flown
-from mint_lever.setup.numbers import Part
-from mint_lever.setup.speed_controller import SpeedController
-from mint_lever.setup.targets import Targets
-from mint_lever.setup.transmitter import Transmitter
-from mint_lever.setup.unit import Unit, UnitTail
+from mint_lever.setup.parts.airframe import Airframe
+from mint_lever.setup.parts.drive import Drive
+from mint_lever.setup.parts.flight_findings import Flown
+from mint_lever.setup.parts.number_kinds import Part
+from mint_lever.setup.parts.speed_controller import SpeedController
+from mint_lever.setup.parts.targets import Targets
+from mint_lever.setup.parts.transmitter import Transmitter
+from mint_lever.setup.parts.unit import Unit, UnitTail
+from mint_lever.setup.setting_description import About, Holder
 
 FORMAT: Final = "mint-lever/setup"
 VERSION: Final = 3

@@ -6,8 +6,8 @@ from collections.abc import Callable
 from functools import lru_cache, wraps
 from typing import Any, Generic, ParamSpec, TypeVar
 
-from mint_lever.setup.numbers import Part
-from mint_lever.setup.watched import plain
+from mint_lever.setup.parts.number_kinds import Part
+from mint_lever.setup.read_tracking import plain
 
 P = TypeVar("P", bound=Part)
 Given = ParamSpec("Given")

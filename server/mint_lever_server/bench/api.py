@@ -8,13 +8,13 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 from pydantic import Strict
 
+from mint_lever.bench.engine.advice import Answer
+from mint_lever.bench.run.length_learning import MEASURED_SD_MM, learn
+from mint_lever.bench.steps.shared.level_by_sight import bring_down
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.fit import FINEST_SD_MM, Parameter
-from mint_lever.measure.leveller import tilt_to_record
-from mint_lever.measure.tracking import from_chord_edges, from_picture, from_tip_gap
-from mint_lever.run.advice import Answer
-from mint_lever.run.learning import MEASURED_SD_MM, learn
-from mint_lever.steps.level_by_sight import bring_down
+from mint_lever.measure.blade_tracking import from_chord_edges, from_picture, from_tip_gap
+from mint_lever.measure.geometry_fit import FINEST_SD_MM, Parameter
+from mint_lever.measure.ring_leveller import tilt_to_record
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.evening_over import EveningOver, evening_over
 from mint_lever_server.bench.fitness import Standings, standings_of

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 
 from ninja import Schema
 
-from mint_lever.run import BenchRun, fitness_of
+from mint_lever.bench import BenchRun, fitness_of
 from mint_lever.setup import Setup
 from mint_lever_server.bench.keying import names_to_key_in
 from mint_lever_server.bench.models import Bench

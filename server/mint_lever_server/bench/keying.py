@@ -5,9 +5,9 @@ from __future__ import annotations
 from django.http import Http404
 from pydantic import BaseModel
 
+from mint_lever.bench import BenchRun
 from mint_lever.records import KeyingLine, keying_list
-from mint_lever.run import BenchRun
-from mint_lever.setup.about import Device
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at
 

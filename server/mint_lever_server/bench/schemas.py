@@ -9,9 +9,8 @@ from datetime import datetime
 from django.utils import timezone
 from pydantic import BaseModel, computed_field
 
-from mint_lever.devices import OnDevice
-from mint_lever.run import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
-from mint_lever.run.advice import (
+from mint_lever.bench import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
+from mint_lever.bench.engine.advice import (
     Action,
     Answer,
     Ask,
@@ -24,9 +23,10 @@ from mint_lever.run.advice import (
     TailSketch,
     Wheel,
 )
-from mint_lever.run.run import State
-from mint_lever.setup.about import Device
-from mint_lever.setup.modes import ModeName
+from mint_lever.bench.run.bench_run import State
+from mint_lever.devices import OnDevice
+from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.logged import Log
 from mint_lever_server.bench.models import Bench, LogEntry

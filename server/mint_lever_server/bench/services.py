@@ -14,19 +14,19 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
+from mint_lever.bench import WORKED_ON, Action, Ask, BenchRun, StepName
+from mint_lever.bench.engine.advice import Answer
+from mint_lever.bench.engine.log import action_event, setting_at
+from mint_lever.bench.practise.pilot_hands import by_hand, take
+from mint_lever.bench.questions.answer_check import entered, written_by
+from mint_lever.bench.run.length_learning import learn
+from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
+from mint_lever.bench.simulate.hidden_truth import Truth, random_truth
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.fit import Parameter
-from mint_lever.practise.hands import by_hand, take
-from mint_lever.run import WORKED_ON, Action, Ask, BenchRun, StepName
-from mint_lever.run.advice import Answer
-from mint_lever.run.entering import entered, written_by
-from mint_lever.run.learning import learn
-from mint_lever.run.log import action_event, setting_at
+from mint_lever.measure.geometry_fit import Parameter
 from mint_lever.setup import Change
-from mint_lever.setup.catalogue import name_of, row_of
-from mint_lever.setup.held_by import held_by
-from mint_lever.simulate.helicopter import SimulatedHelicopter
-from mint_lever.simulate.truth import Truth, random_truth
+from mint_lever.setup.catalogue.setting_rows import name_of, row_of
+from mint_lever.setup.device_of_setting import held_by
 from mint_lever_server.accounts.quotas import anybodys, full, quota_of
 from mint_lever_server.bench.logged import CLOCK
 from mint_lever_server.bench.models import Bench, LogEntry

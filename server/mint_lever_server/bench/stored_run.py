@@ -5,16 +5,16 @@ from collections.abc import Sequence
 from functools import lru_cache
 from typing import Any
 
+from mint_lever.bench import WORKED_ON, BenchRun, Entry, Event
+from mint_lever.bench.engine.advice import Prediction, Work
+from mint_lever.bench.engine.change_effects import settings
+from mint_lever.bench.engine.log import Held
+from mint_lever.bench.steps import bench_run
 from mint_lever.devices import DeviceProfile
-from mint_lever.run import WORKED_ON, BenchRun, Entry, Event
-from mint_lever.run.advice import Prediction, Work
-from mint_lever.run.log import Held
-from mint_lever.run.touched import settings
 from mint_lever.setup import Setup
-from mint_lever.setup.about import Device
-from mint_lever.setup.catalogue import row_of
-from mint_lever.setup.held_by import held_by
-from mint_lever.steps import bench_run
+from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.device_of_setting import held_by
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.bench.entries import log_up_to
 from mint_lever_server.bench.logged import Log, Logged
 from mint_lever_server.bench.models import Bench, LogEntry

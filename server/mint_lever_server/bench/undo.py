@@ -13,11 +13,11 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
-from mint_lever.practise.hands import by_hand
-from mint_lever.run.advice import Work
-from mint_lever.run.said import answer_said
-from mint_lever.run.taken_back import inverse, question
-from mint_lever.setup.catalogue import row_of
+from mint_lever.bench.engine.advice import Work
+from mint_lever.bench.practise.pilot_hands import by_hand
+from mint_lever.bench.questions.handwork_undo import inverse, question
+from mint_lever.bench.wording.answer_text import answer_said
+from mint_lever.setup.catalogue.setting_rows import row_of
 from mint_lever_server.bench.logged import Logged
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import NOBODY, Sender, bench_of, claim, simulated_on

@@ -6,7 +6,7 @@ from django.conf import settings
 from django.http import HttpRequest
 from ninja.parser import Parser
 
-from mint_lever.setup.json_text import parse
+from mint_lever.setup.json_reader import parse
 
 
 class BoundedParser(Parser):

@@ -12,7 +12,7 @@ from ninja.openapi.schema import OpenAPISchema
 from ninja.operation import Operation
 
 from mint_lever.faults import Fault, MintLeverError
-from mint_lever.setup.plain_faults import fault_of
+from mint_lever.setup.validation_faults import fault_of
 
 
 class FaultOut(Schema):

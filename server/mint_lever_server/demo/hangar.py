@@ -6,8 +6,8 @@ from pathlib import Path
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from mint_lever.practise.evening import next_move
-from mint_lever.run import Action, StepName
+from mint_lever.bench import Action, StepName
+from mint_lever.bench.practise.evening import next_move
 from mint_lever.setup import Change, read_document
 from mint_lever_server.bench.services import (
     act,

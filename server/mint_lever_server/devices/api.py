@@ -18,7 +18,7 @@ from mint_lever.devices import (
     read_profile,
 )
 from mint_lever.setup import read_document
-from mint_lever.setup.leaves import leaves
+from mint_lever.setup.plain_values import leaves
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import CountAsked, FigureAsked
 from mint_lever_server.devices.models import Device

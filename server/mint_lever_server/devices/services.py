@@ -10,7 +10,7 @@ from django.db import transaction
 from django.http import Http404
 
 from mint_lever.devices import DeviceProfile, Kind, read_profile
-from mint_lever.setup.letters import check_name
+from mint_lever.setup.readable_letters import check_name
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.devices.models import Device, Fitted
 from mint_lever_server.hangar.names import free_name

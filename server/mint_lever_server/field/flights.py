@@ -14,7 +14,7 @@ from django.utils import timezone
 
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.field import SYMPTOMS, Changed, Seen, advice_said
-from mint_lever.field.between import changed_between
+from mint_lever.field.flights.changes_between_flights import changed_between
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench

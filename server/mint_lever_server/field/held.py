@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from django.contrib.auth.models import User
 
-from mint_lever.run.log import setting_at
-from mint_lever.setup.held_by import held_by
+from mint_lever.bench.engine.log import setting_at
+from mint_lever.setup.device_of_setting import held_by
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import Sender, device_holds
 from mint_lever_server.bench.stored_run import setup_at

@@ -9,12 +9,12 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from mint_lever.bench.run.fitness import only_the_last_is_stale
+from mint_lever.bench.run.setting_differences import said
 from mint_lever.field import Changed, FieldAdvice, seen_said
-from mint_lever.field.move import row_at
-from mint_lever.run.differs import said
-from mint_lever.run.fitness import only_the_last_is_stale
+from mint_lever.field.advice.setting_move import row_at
 from mint_lever.setup import Change
-from mint_lever.setup.catalogue import name_of
+from mint_lever.setup.catalogue.setting_rows import name_of
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import run_at

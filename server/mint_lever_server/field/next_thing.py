@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from mint_lever.bench.run.setting_differences import said
 from mint_lever.field import Changed, FieldWords, advice_said, made_said
-from mint_lever.field.move import row_at
-from mint_lever.run.differs import said
-from mint_lever.setup.catalogue import name_of
+from mint_lever.field.advice.setting_move import row_at
+from mint_lever.setup.catalogue.setting_rows import name_of
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.field.stored import FieldNow, changed_of, last_flown, open_flight
 

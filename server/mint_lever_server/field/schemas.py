@@ -10,23 +10,23 @@ from django.contrib.auth.models import User
 from ninja import Field, Schema
 from pydantic import BaseModel, Strict
 
+from mint_lever.bench import StepName
+from mint_lever.bench.run.bench_run import State
+from mint_lever.bench.run.setting_differences import said
 from mint_lever.devices import OnDevice
 from mint_lever.field import SYMPTOMS, Changed, advice_said, seen_said
-from mint_lever.field.advise import Kind
-from mint_lever.field.between import changed_between
-from mint_lever.field.history import looked_for
-from mint_lever.field.likely import likely_first
-from mint_lever.field.logged import LogSays
-from mint_lever.field.move import row_at
-from mint_lever.field.symptom import Axis, Part, Toward
+from mint_lever.field.advice.next_thing import Kind
+from mint_lever.field.advice.setting_move import row_at
+from mint_lever.field.flights.changes_between_flights import changed_between
+from mint_lever.field.flights.flight_history import looked_for
+from mint_lever.field.flights.log_evidence import LogSays
+from mint_lever.field.flights.symptom_order import likely_first
+from mint_lever.field.symptoms.symptom import Axis, Part, Toward
 from mint_lever.modes.measured_speeds import open_speeds_text
-from mint_lever.run import StepName
-from mint_lever.run.differs import said
-from mint_lever.run.run import State
-from mint_lever.setup.about import Device
-from mint_lever.setup.catalogue import name_of
-from mint_lever.setup.held_by import held_by
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.device_of_setting import held_by
+from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.stored_run import log_of

@@ -13,9 +13,15 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from mint_lever.field.simulated import Flaw, benched, looked_at, random_flaws, seen_of
-from mint_lever.field.symptom import SymptomKey
-from mint_lever.setup.modes import ModeName
+from mint_lever.field.flights.simulated_flying import (
+    Flaw,
+    benched,
+    looked_at,
+    random_flaws,
+    seen_of,
+)
+from mint_lever.field.symptoms.symptom import SymptomKey
+from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, setup_at

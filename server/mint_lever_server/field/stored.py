@@ -9,10 +9,10 @@ from typing import Any
 
 from django.db.models import QuerySet
 
+from mint_lever.bench import BenchRun
 from mint_lever.faults import MintLeverError
 from mint_lever.field import SYMPTOMS, Changed, FieldAdvice, Flight, Looked, Seen, advise
-from mint_lever.field.logged import LogSays, log_says
-from mint_lever.run import BenchRun
+from mint_lever.field.flights.log_evidence import LogSays, log_says
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at
 from mint_lever_server.field.models import Flight as Row

@@ -9,10 +9,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
+from mint_lever.bench.engine.log import setting_at
 from mint_lever.field import Changed, Seen, into_the_centre, not_ready
-from mint_lever.run.log import setting_at
 from mint_lever.setup import Change
-from mint_lever.setup.modes import ModeName
+from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import setup_at

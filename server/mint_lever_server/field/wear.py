@@ -12,8 +12,8 @@ from django.db import transaction
 from pydantic import BaseModel
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.field.packs import PackMeasured, life_of
-from mint_lever.field.wear import AFTER_A_CRASH, PARTS, flights_since
+from mint_lever.field.flights.pack_life import PackMeasured, life_of
+from mint_lever.field.flights.part_wear import AFTER_A_CRASH, PARTS, flights_since
 from mint_lever_server.accounts.quotas import full
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of

@@ -10,15 +10,15 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 from pydantic import BaseModel
 
+from mint_lever.bench.simulate.flight_log import flown_log
 from mint_lever.faults import InvalidRequest
-from mint_lever.setup.letters import check_name
-from mint_lever.setup.modes import ModeName
-from mint_lever.simulate.flight_log import flown_log
-from mint_lever.telemetry.drawn import MOST_STEPS, stretch
-from mint_lever.telemetry.kept import kept
-from mint_lever.telemetry.recorded import CHANNELS, Channel
-from mint_lever.telemetry.report import LogFinding
-from mint_lever.telemetry.units import UNITS
+from mint_lever.flight_logs.log_picture import MOST_STEPS, stretch
+from mint_lever.flight_logs.log_report import LogFinding
+from mint_lever.flight_logs.log_units import UNITS
+from mint_lever.flight_logs.measured_settings import kept
+from mint_lever.flight_logs.recorded_flight import CHANNELS, Channel
+from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.setup.readable_letters import check_name
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, SecondsAsked, bytes_of
 from mint_lever_server.flight_logs.models import FlightLog

@@ -13,10 +13,10 @@ from django.db import transaction
 from django.http import Http404
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.telemetry.guessing import HEAD_BYTES, guess_columns
-from mint_lever.telemetry.recorded import CHANNELS, MOST_BYTES, Channel, Recorded, read_log
-from mint_lever.telemetry.report import log_report
-from mint_lever.telemetry.units import UNITS, unit_named
+from mint_lever.flight_logs.column_guess import HEAD_BYTES, guess_columns
+from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.log_units import UNITS, unit_named
+from mint_lever.flight_logs.recorded_flight import CHANNELS, MOST_BYTES, Channel, Recorded, read_log
 from mint_lever_server.config.keeping import on_disk
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor

@@ -7,10 +7,10 @@ from ninja import Router
 from pydantic import BaseModel
 from pydantic_core import to_json
 
-from mint_lever.setup.about import Device, Stage
+from mint_lever.bench.steps import STEPS
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.setup.catalogue import Kind, Row, catalogue
-from mint_lever.steps import STEPS
+from mint_lever.setup.catalogue.setting_rows import Kind, Row, catalogue
+from mint_lever.setup.setting_description import Device, Stage
 
 router = Router(tags=["catalogue"])
 

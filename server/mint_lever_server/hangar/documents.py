@@ -9,7 +9,7 @@ from typing import Any
 from django.db.models import ManyToOneRel, OuterRef, Subquery
 
 from mint_lever.setup import Setup, read_setup
-from mint_lever.setup.shared import sharing
+from mint_lever.setup.shared_memory import sharing
 from mint_lever_server.hangar.models import Document, DraftState, Helicopter, Revision
 
 

@@ -8,8 +8,8 @@ from ninja import Field, Schema
 from pydantic import Strict
 
 from mint_lever.setup import Setup
-from mint_lever.setup.airframe import LayoutName, SizeClass
 from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.parts.airframe import LayoutName, SizeClass
 from mint_lever_server.config.given import Count
 from mint_lever_server.hangar.summaries import Look
 

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from mint_lever.chain import build_chain
+from mint_lever.model.chain import build_chain
 from mint_lever.setup import (
     Change,
     Setup,
@@ -19,11 +19,11 @@ from mint_lever.setup import (
     with_blades,
     with_layout,
 )
-from mint_lever.setup.airframe import LayoutName
-from mint_lever.setup.alike import same_for_all
 from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.setup.catalogue import name_of
-from mint_lever.setup.letters import check_name
+from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.edits.part_copies import same_for_all
+from mint_lever.setup.parts.airframe import LayoutName
+from mint_lever.setup.readable_letters import check_name
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.documents import keep, present_state, setup_of, setup_of_text, sweep

@@ -2,9 +2,9 @@
 
 from pydantic import BaseModel
 
-from mint_lever.chain import build_chain, reach
-from mint_lever.setup.airframe import LayoutName
+from mint_lever.model.chain import build_chain, reach
 from mint_lever.setup.arrangement import ArrangementName
+from mint_lever.setup.parts.airframe import LayoutName
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import Document
 

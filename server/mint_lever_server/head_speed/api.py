@@ -8,11 +8,11 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 from pydantic import Strict
 
-from mint_lever.modes.flown_hover import flown_hover, no_hover
+from mint_lever.modes.hover_record import flown_hover, no_hover
 from mint_lever.modes.measured_speeds import measured
-from mint_lever.modes.punched import PackState, punched
-from mint_lever.setup.flown import MeasuredBy
-from mint_lever.setup.modes import ModeName
+from mint_lever.modes.punch_trial import PackState, punched
+from mint_lever.setup.parts.flight_findings import MeasuredBy
+from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, CountAsked, HeadRoomAsked
 from mint_lever_server.hangar.api import draft_out

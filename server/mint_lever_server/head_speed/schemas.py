@@ -5,17 +5,17 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from mint_lever.chain.model import Chain
-from mint_lever.drive.punch import Punch
 from mint_lever.measure.servo_power import servo_power
 from mint_lever.measure.verdict import Word
-from mint_lever.modes.head_speeds import ModeSpeed, head_speeds
-from mint_lever.modes.hover_of import HoverOf
+from mint_lever.model.chain.control_chain import Chain
+from mint_lever.model.drive.punch_response import Punch
+from mint_lever.model.rotor.hover_calibration import calibration
+from mint_lever.modes.head_speed_table import ModeSpeed, head_speeds
 from mint_lever.modes.hover_table import WORDS
 from mint_lever.modes.measured_speeds import measured_speeds
-from mint_lever.rotor.calibration import calibration
-from mint_lever.setup.flown import FlownHover, MeasuredBy
-from mint_lever.setup.modes import ModeName
+from mint_lever.modes.mode_hover import HoverOf
+from mint_lever.setup.parts.flight_findings import FlownHover, MeasuredBy
+from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever_server.modes.schemas import HoverOut, show_hover
 
 _POINTS = 401

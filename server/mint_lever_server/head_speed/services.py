@@ -5,7 +5,7 @@ from datetime import datetime
 
 from django.contrib.auth.models import User
 
-from mint_lever.steps.head_speed.controller_card import confirmed
+from mint_lever.bench.steps.head_speed.controller_card import confirmed
 from mint_lever_server.bench.fitness import fitness_at
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of, setup_at

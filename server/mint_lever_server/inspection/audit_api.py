@@ -7,9 +7,9 @@ from ninja import Field, Router
 from pydantic import BaseModel
 
 from mint_lever.audit import Severity, once_each
+from mint_lever.bench.run.bench_audit import audit_of, on_devices_of
 from mint_lever.devices import OnDevice, as_held
-from mint_lever.run.audited import audit_of, on_devices_of
-from mint_lever.setup.about import Device
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import run_at

@@ -7,7 +7,8 @@ from django.http import HttpRequest
 from ninja import Query, Router
 from pydantic import BaseModel, Field
 
-from mint_lever.look_up import (
+from mint_lever.bench import BenchRun, answer_said
+from mint_lever.search import (
     WORDS,
     Item,
     Kind,
@@ -17,7 +18,6 @@ from mint_lever.look_up import (
     steps_of,
     words,
 )
-from mint_lever.run import BenchRun, answer_said
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of

@@ -8,8 +8,8 @@ from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
 from mint_lever.axes import Function
-from mint_lever.chain import Sticks, frame, response
-from mint_lever.setup.modes import ModeName
+from mint_lever.model.chain import Sticks, frame, response
+from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever_server.accounts.pilot import pilot_id
 from mint_lever_server.config.given import AngleAsked, CountAsked, LeverAsked, TimesAsked
 from mint_lever_server.levers.chains import chain_of

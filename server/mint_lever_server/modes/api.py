@@ -9,13 +9,13 @@ from pydantic import BaseModel, Strict
 from pydantic_core import to_json
 
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.model.transmitter.curve_resampling import resample
+from mint_lever.model.transmitter.throttle_shapes import ShapeName, ThrottleShape, throttle_points
 from mint_lever.modes.curve_points import add_point, remove_point
-from mint_lever.modes.drawn import Which, curve_in, drawn_mode
+from mint_lever.modes.drawn_curve import Which, curve_in, drawn_mode
+from mint_lever.modes.mode_copying import What, leave_out, take_over
 from mint_lever.modes.pitch_degrees import changes_to
-from mint_lever.modes.taken_over import What, leave_out, take_over
-from mint_lever.setup.modes import CurveShape, ModeName, Rates
-from mint_lever.transmitter.resample import resample
-from mint_lever.transmitter.throttle_shapes import ShapeName, ThrottleShape, throttle_points
+from mint_lever.setup.parts.flight_modes import CurveShape, ModeName, Rates
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, CountAsked, Degrees, LeverAsked, Percent, Yes
 from mint_lever_server.devices.services import expo_softer

@@ -5,22 +5,22 @@ from typing import Any, Literal
 from pydantic import BaseModel
 
 from mint_lever.axes import Array, Mask
-from mint_lever.chain import Chain
-from mint_lever.modes.drawn import Which, curve_in
-from mint_lever.modes.hover_of import By, HoverOf, hover_of
-from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
-from mint_lever.modes.rates import RATED, RateCurve, Softer, rate_curve
-from mint_lever.modes.switching import switching
-from mint_lever.setup.catalogue import row_of
-from mint_lever.setup.modes import MODE_WORDS, Mode, ModeName, Rates
-from mint_lever.tail.gain import (
+from mint_lever.model.chain import Chain
+from mint_lever.model.tail.gain_scales import (
     MODE_MEANS,
     by_head_speed,
     mode_of,
     one_channel_of,
     same_everywhere,
 )
-from mint_lever.transmitter.curves import curve, evenly
+from mint_lever.model.transmitter.curves import curve, evenly
+from mint_lever.modes.drawn_curve import Which, curve_in
+from mint_lever.modes.mode_hover import By, HoverOf, hover_of
+from mint_lever.modes.mode_switching import switching
+from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
+from mint_lever.modes.rate_comparison import RATED, RateCurve, Softer, rate_curve
+from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.parts.flight_modes import MODE_WORDS, Mode, ModeName, Rates
 
 
 class DegreeMark(BaseModel):

@@ -10,11 +10,11 @@ from django.contrib.auth.models import User
 from django.http import Http404
 from pydantic import BaseModel
 
+from mint_lever.bench import BenchRun
+from mint_lever.bench.engine.log import setting_at
 from mint_lever.records import Effect, compare, lost_ground
-from mint_lever.run import BenchRun
-from mint_lever.run.log import setting_at
 from mint_lever.setup import Setup
-from mint_lever.setup.about import Device
+from mint_lever.setup.setting_description import Device
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of

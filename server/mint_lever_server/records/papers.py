@@ -11,9 +11,9 @@ from django.http import Http404
 from django.utils import timezone
 from pydantic import BaseModel
 
-from mint_lever.field.likely import likely_first
+from mint_lever.bench import BenchRun, fitness_of
+from mint_lever.field.flights.symptom_order import likely_first
 from mint_lever.records import Paper, Saved, Section, bench_sheet, field_card
-from mint_lever.run import BenchRun, fitness_of
 from mint_lever_server.bench.fitness import fitness_at
 from mint_lever_server.bench.keying import open_lines
 from mint_lever_server.bench.models import Bench

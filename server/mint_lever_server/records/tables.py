@@ -8,10 +8,10 @@ from collections.abc import Iterable, Iterator, Sequence
 from itertools import pairwise
 from typing import Any
 
+from mint_lever.bench import answer_said
+from mint_lever.bench.run.setting_differences import differences
 from mint_lever.field import seen_said
-from mint_lever.run import answer_said
-from mint_lever.run.differs import differences
-from mint_lever.setup.modes import MODE_WORDS
+from mint_lever.setup.parts.flight_modes import MODE_WORDS
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_of
 from mint_lever_server.field.models import Flight

@@ -9,7 +9,7 @@ from zipfile import BadZipFile, ZipFile, ZipInfo
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
-from mint_lever.setup.json_text import parse
+from mint_lever.setup.json_reader import parse
 
 MOST_FILES = 20_000
 MOST_LINE = 128 * 1024

@@ -1,0 +1,1 @@
+"""Questions that several steps ask in the same way."""

@@ -1,0 +1,1 @@
+"""A bench run as a whole: its standing, its audit, its fitness, its end."""

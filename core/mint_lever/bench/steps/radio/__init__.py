@@ -1,0 +1,1 @@
+"""Steps about the transmitter, and what arrives from it at the unit."""

@@ -1,0 +1,1 @@
+"""Steps about servos, swashplate and rotor head."""

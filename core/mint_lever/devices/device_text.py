@@ -1,0 +1,134 @@
+"""What to set, in the words and on the scale of the devices that hold it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from mint_lever.devices.device_profile import DeviceProfile, mode_in
+from mint_lever.devices.device_scale import Shown, shown_by
+from mint_lever.devices.rounding_at_blade import cost_deg
+from mint_lever.faults import InvalidSetup
+from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.document import Setup
+from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.flight_modes import MODES, ModeName
+
+
+@dataclass(frozen=True)
+class OnDevice:
+    """One setting as its device shows it once it is set.
+
+    ``ours`` is our name of it. ``text`` is what then stands on the display, ``unit`` beside it.
+    ``rounded``: the device cannot hold what was wanted; ``kept`` is then what the setup means by
+    the nearest, and ``cost_deg`` how far that leaves a blade off at most, None where it does not
+    reach the blades or nobody can tell. ``own``: the words or the scale are the device's.
+    ``figure``: it is a number.
+    """
+
+    device: str
+    path: str
+    ours: str
+    called: str
+    menu: str
+    text: str
+    unit: str
+    rounded: bool
+    kept: float | None
+    cost_deg: float | None
+    own: bool
+    figure: bool
+
+
+def on_devices(
+    profiles: Sequence[DeviceProfile],
+    setup: Setup,
+    changes: Sequence[Change],
+    mode: ModeName = "normal",
+) -> tuple[OnDevice, ...]:
+    """Say changes of a setup as the devices show them, in the order of each device's own work.
+
+    Settings that no device's profile speaks of are left out.
+    """
+    found = [
+        (n, shown.order, change, profile, shown)
+        for change in _single(changes)
+        for n, profile in enumerate(profiles)
+        if (shown := _shown(profile, change)) is not None
+    ]
+    return tuple(
+        OnDevice(
+            device=profile.name,
+            path=change.path,
+            ours=_ours(change.path),
+            called=shown.called,
+            menu=shown.menu,
+            text=shown.text,
+            unit=shown.unit,
+            rounded=shown.rounded,
+            kept=shown.kept if shown.rounded else None,
+            cost_deg=_cost(setup, change, shown, mode),
+            own=shown.own,
+            figure=shown.held is not None,
+        )
+        for *_, change, profile, shown in sorted(found, key=lambda each: each[:2])
+    )
+
+
+def as_held(profiles: Sequence[DeviceProfile], changes: Sequence[Change]) -> tuple[Change, ...]:
+    """Give changes with every figure as the device that holds it can hold it.
+
+    A figure is left as it is where the device's nearest is none the setup document takes: then the
+    profile says something of the device that cannot be so.
+    """
+    return tuple(_held(profiles, change) for change in changes)
+
+
+def _ours(path: str) -> str:
+    row = row_of(path)
+    return path if row is None else row.name(path)
+
+
+def _cost(setup: Setup, change: Change, shown: Shown, mode: ModeName) -> float | None:
+    if not shown.rounded:
+        return None
+    # A flight mode's own setting does something in that mode alone.
+    mode = next((name for name in MODES if name == mode_in(change.path)), mode)
+    try:
+        cost = cost_deg(setup, [change], [Change(change.path, shown.kept)], mode)
+    except InvalidSetup:
+        return None
+    return cost or None
+
+
+def _single(changes: Sequence[Change]) -> Iterator[Change]:
+    """Take lists (a curve's points) apart: a device shows each figure by itself."""
+    for change in changes:
+        if isinstance(change.value, list | tuple):
+            yield from (Change(f"{change.path}.{i}", each) for i, each in enumerate(change.value))
+        else:
+            yield change
+
+
+def _shown(profile: DeviceProfile, change: Change) -> Shown | None:
+    if isinstance(change.value, dict):
+        return None
+    return shown_by(profile, change.path, change.value)
+
+
+def _held(profiles: Sequence[DeviceProfile], change: Change) -> Change:
+    if isinstance(change.value, list | tuple):
+        parts = [_held(profiles, each) for each in _single([change])]
+        return Change(change.path, [part.value for part in parts])
+    shown = next((s for p in profiles if (s := _shown(p, change)) is not None), None)
+    if shown is None or not shown.rounded or not _allowed(change.path, shown.kept):
+        return change
+    return Change(change.path, shown.kept)
+
+
+def _allowed(path: str, value: float) -> bool:
+    row = row_of(path)
+    if row is None:
+        return False
+    low = row.least is None or value >= row.least
+    return low and (row.most is None or value <= row.most)

@@ -1,0 +1,1 @@
+"""From what was seen to the one next thing."""

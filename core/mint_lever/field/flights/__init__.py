@@ -1,0 +1,1 @@
+"""Flights as they are recorded, and what they teach."""

@@ -1,0 +1,1 @@
+"""What a pilot sees in the air, and what is done about it."""

@@ -1,0 +1,1 @@
+"""The model from stick to blade."""

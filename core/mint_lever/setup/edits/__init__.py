@@ -1,0 +1,1 @@
+"""Changes of a setup: by path, of its shape, of several parts at once."""

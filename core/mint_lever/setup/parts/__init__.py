@@ -1,0 +1,1 @@
+"""The parts of the setup document: each declares its settings once."""
