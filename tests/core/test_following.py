@@ -1,6 +1,6 @@
 """After a change the reading must follow the prediction; where it does not, one look is asked.
 
-Without ``bench/steps/shared/prediction_check.py`` the named tests of arrival, level, throw and links are red.
+Without ``prediction_check`` the named tests of arrival, level, throw and links are red.
 """
 
 import pytest
