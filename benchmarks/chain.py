@@ -13,7 +13,7 @@ import numpy as np
 from scipy.optimize import brentq, root
 
 from builds import document
-from mint_lever.model.chain import Sticks, build_chain, sweep
+from mint_lever.model.chain import Sticks, build_chain, sweep_sticks
 from mint_lever.setup import Setup, read_setup
 
 POSITIONS, SAMPLE = 100_000, 400
@@ -88,11 +88,11 @@ def main() -> None:
     chain = build_chain(setup)
     rng = np.random.default_rng(7)
     sticks = Sticks.at(*(rng.uniform(-100, 100, POSITIONS) for _ in range(3)))
-    sweep(chain, sticks.part(slice(0, 8192)), AZIMUTHS)
+    sweep_sticks(chain, sticks.part(slice(0, 8192)), AZIMUTHS)
     ours = []
     for _ in range(7):
         start = time.perf_counter()
-        found = sweep(chain, sticks, AZIMUTHS)
+        found = sweep_sticks(chain, sticks, AZIMUTHS)
         ours.append(time.perf_counter() - start)
     memory = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     horns = chain.run(sticks.part(slice(0, SAMPLE))).horn_deg

@@ -14,7 +14,7 @@ from multiprocessing.pool import Pool
 
 import numpy as np
 
-from mint_lever.bench import fitness_of
+from mint_lever.bench import judge_fitness
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.simulate.random_builds import random_helicopter
 from mint_lever.model.chain import Sticks
@@ -49,7 +49,7 @@ def evening(seed: int, arrangement: ArrangementName) -> tuple[bool, dict[str, in
         right &= all(bench.tip(axis) for axis in ("roll", "pitch", "pirouette"))
     right &= all(bench.sweep(place) for place in ("low", "mid", "high"))
     run = done.run(bench)
-    return bool(right and fitness_of(run, [bench.setup]).fit), counts
+    return bool(right and judge_fitness(run, [bench.setup]).fit), counts
 
 
 def main() -> None:

@@ -6,10 +6,10 @@ from __future__ import annotations
 import random
 
 from builds import described, document
-from mint_lever.bench.steps import bench_run
-from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
-from mint_lever.model.chain import Sticks, build_chain, evaluate
-from mint_lever.records import compare, keying_list
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.field import SYMPTOMS, Flight, MechanicalLook, Observation, SettingChange, advise
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
+from mint_lever.records import compare_setups, list_to_key_in
 from mint_lever.setup import Change, apply_changes, read_setup
 from timed import median_ms
 
@@ -29,8 +29,8 @@ FEW = (
 def main() -> None:
     """Measure."""
     setup = described()
-    run = bench_run(setup, [], [])
-    look = median_ms(lambda: evaluate(build_chain(setup), Sticks.at(10.0)), ROUNDS)
+    run = make_bench_run(setup, [], [])
+    look = median_ms(lambda: evaluate_pose(build_chain(setup), Sticks.at(10.0)), ROUNDS)
     near = read_setup(apply_changes(setup.as_document(), [Change(*each) for each in FEW]))
     far = read_setup(document("four_90", radius=25.0, rotation="counter_clockwise"))
     flights, looked = _season()
@@ -39,21 +39,21 @@ def main() -> None:
             f"advice after {FLIGHTS} flights",
             median_ms(lambda: advise(run, flights, looked), ROUNDS),
         ),
-        (f"compare, {len(FEW)} differences", median_ms(lambda: compare(run, near), ROUNDS)),
-        ("compare, two helicopters", median_ms(lambda: compare(run, far), ROUNDS)),
-        ("keying list, nothing said yet", median_ms(lambda: keying_list(setup, []), ROUNDS)),
+        (f"compare, {len(FEW)} differences", median_ms(lambda: compare_setups(run, near), ROUNDS)),
+        ("compare, two helicopters", median_ms(lambda: compare_setups(run, far), ROUNDS)),
+        ("keying list, nothing said yet", median_ms(lambda: list_to_key_in(setup, []), ROUNDS)),
     ):
         print(f"{what}: {took:.1f} ms (aim {AIM_MS}), {took / look:.1f} looks at the chain")
 
 
-def _season() -> tuple[list[Flight], list[Looked]]:
+def _season() -> tuple[list[Flight], list[MechanicalLook]]:
     draw = random.Random(300)
     gain = "transmitter.modes.normal.tail_gain_pct"
     flights, looked = [], []
     for number in range(1, FLIGHTS + 1):
         keys = draw.sample(list(SYMPTOMS), draw.choice([0, 1, 1, 2, 3]))
         seen = tuple(
-            Seen(
+            Observation(
                 key,
                 "normal",
                 draw.choice(SYMPTOMS[key].toward) if "toward" in SYMPTOMS[key].asks else None,
@@ -62,9 +62,13 @@ def _season() -> tuple[list[Flight], list[Looked]]:
             for key in keys
         )
         old = draw.choice([36.0, 40.0, 44.0])
-        changed = (Changed(gain, old, old + draw.choice([-8.0, 8.0]), Seen("tail_wags", "normal")),)
+        changed = (
+            SettingChange(
+                gain, old, old + draw.choice([-8.0, 8.0]), Observation("tail_wags", "normal")
+            ),
+        )
         flights.append(Flight(number, seen, changed, draw.choice(["better", "same", None])))
-        looked += [Looked(key, number, found=False) for key in keys]
+        looked += [MechanicalLook(key, number, found=False) for key in keys]
     return flights, looked
 
 

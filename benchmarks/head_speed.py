@@ -10,12 +10,12 @@ from timeit import repeat
 
 from builds import with_tail
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
-from mint_lever.modes.head_speed_table import head_speeds
+from mint_lever.modes.head_speed_table import compare_head_speeds
 from mint_lever.modes.hover_table import hover_table
-from mint_lever.modes.mode_hover import hover_of
-from mint_lever.modes.punch_trial import punched
+from mint_lever.modes.mode_hover import find_hover
+from mint_lever.modes.punch_trial import simulate_punch
 from mint_lever.setup import read_setup
 from mint_lever.setup.parts.flight_modes import ModeName
 
@@ -39,13 +39,13 @@ def main() -> None:
     modes = {name: {"head_speed_rpm": rpm} for name, rpm in _SPEEDS.items()}
     setup = read_setup(json.loads(json.dumps({**document, "transmitter": {"modes": modes}})))
     chain = build_chain(setup)
-    pose = _ms(lambda: evaluate(chain, Sticks.at(collective=40.0), mode="normal"))
+    pose = _ms(lambda: evaluate_pose(chain, Sticks.at(collective=40.0), mode="normal"))
     print(f"one pose: {pose:.2f} ms")
     for words, run in (
         ("hover of 4 modes with the table, at most 20 ms", lambda: hover_table(chain, _SPEEDS)),
-        ("a punch of 4 s, at most 30 ms", lambda: punched(chain, "normal", 6.0, "resting")),
-        ("a mode's hover while its curve is drawn", lambda: hover_of(chain, "normal")),
-        ("the whole place, 4 modes", lambda: head_speeds(chain)),
+        ("a punch of 4 s, at most 30 ms", lambda: simulate_punch(chain, "normal", 6.0, "resting")),
+        ("a mode's hover while its curve is drawn", lambda: find_hover(chain, "normal")),
+        ("the whole place, 4 modes", lambda: compare_head_speeds(chain)),
     ):
         took = _ms(run)
         print(f"{words}: {took:.1f} ms, {took / pose:.1f} poses")

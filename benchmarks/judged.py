@@ -22,7 +22,7 @@ from typing import Any
 import judge
 import judge_tail
 from drawing import arguments, drawn
-from mint_lever.bench import fitness_of
+from mint_lever.bench import judge_fitness
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.practise.pilot_habits import any_habits, random_habits
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
@@ -61,7 +61,7 @@ def evening(of: Job) -> tuple[ArrangementName, int, list[str], int]:
         met = {id(entry.setup): entry.setup for entry in done.entries}
         for setup in met.values():
             found += judge.far_from_usual(setup.model_dump(mode="json"))
-        if not fitness_of(run, [bench.setup]).fit:
+        if not judge_fitness(run, [bench.setup]).fit:
             found.append("not called fit")
     except RuntimeError as stopped:
         cannot = CANNOT.get(str(stopped).split()[0])

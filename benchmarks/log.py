@@ -13,7 +13,7 @@ import time
 import tracemalloc
 
 from made_log import MAP, as_csv, flight
-from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.log_report import judge_log
 from mint_lever.flight_logs.recorded_flight import read_log
 
 
@@ -29,14 +29,14 @@ def main() -> None:
     log = read_log(raw, names)
     read = time.process_time() - start
     start = time.process_time()
-    log_report(log)
+    judge_log(log)
     judged = time.process_time() - start
     print(
         f"log of {rows} rows: read in {read:.2f} s, {read / plain:.2f} times the csv module alone"
     )
     print(f"judged in {judged:.2f} s, both together {read + judged:.2f} s")
     tracemalloc.start()
-    log_report(read_log(raw, names))
+    judge_log(read_log(raw, names))
     most = tracemalloc.get_traced_memory()[1] / 1e6
     print(f"memory at most {most:.0f} MB, {1e6 * most / len(raw):.1f} times the file")
 

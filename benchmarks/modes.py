@@ -6,7 +6,7 @@ from live_server import FLEET
 from mint_lever.audit import audit
 from mint_lever.model.chain import build_chain
 from mint_lever.model.transmitter.curve_resampling import resample
-from mint_lever.modes.pitch_degrees import POINTS, pitch_curve
+from mint_lever.modes.pitch_degrees import POINTS, compute_pitch_curve
 from mint_lever.setup import read_setup
 from timed import median_ms
 
@@ -21,7 +21,7 @@ def main() -> None:
         names = setup.transmitter.modes.names()
         whole = median_ms(lambda setup=setup: audit(setup), ROUNDS)
         curves = median_ms(
-            lambda chain=chain, names=names: [pitch_curve(chain, n) for n in names], ROUNDS
+            lambda chain=chain, names=names: [compute_pitch_curve(chain, n) for n in names], ROUNDS
         )
         print(
             f"{setup.name}: audit {whole:.1f} ms (aim: 20), pitch of {len(names)} modes at "

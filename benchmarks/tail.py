@@ -14,7 +14,7 @@ from time import process_time
 import numpy as np
 
 from builds import with_tail
-from mint_lever.model.chain import Chain, Sticks, build_chain, evaluate
+from mint_lever.model.chain import Chain, Sticks, build_chain, evaluate_pose
 from mint_lever.model.chain.tail_path import tail_path
 from mint_lever.model.chain.tail_report import tail_report
 from mint_lever.setup import read_setup
@@ -30,10 +30,10 @@ def main() -> None:
     rng = np.random.default_rng(11)
     for poses, times in ((1, 300), (2048, 20)):
         sticks = Sticks.at(*rng.uniform(-100, 100, (4, poses)))
-        plain = _ms(lambda at=sticks: evaluate(chain, at), times)
-        tail = _ms(lambda at=sticks: tail_path(chain, evaluate(chain, at).run), times)
+        plain = _ms(lambda at=sticks: evaluate_pose(chain, at), times)
+        tail = _ms(lambda at=sticks: tail_path(chain, evaluate_pose(chain, at).run), times)
         print(f"tail, {poses} poses: {plain:.2f} ms without, {tail / plain:.2f} times that with it")
-    result = evaluate(chain, Sticks.at(*rng.uniform(-100, 100, (4, 500))))
+    result = evaluate_pose(chain, Sticks.at(*rng.uniform(-100, 100, (4, 500))))
     tail_run = tail_path(chain, result.run)
     assert tail_run is not None
     rows = _ms(lambda: [result.as_row(i) for i in range(500)], 5)

@@ -22,7 +22,7 @@ from builds import with_tail
 from http_pilot import Client
 from live_server import ROOT, live_server, prepare
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup import read_setup
 
@@ -73,7 +73,7 @@ def measured() -> dict[str, float]:
 def _pose_ms() -> float:
     chain = build_chain(read_setup(with_tail()))
     sticks = Sticks.at(collective=40.0)
-    return 1e3 * min(repeat(lambda: evaluate(chain, sticks), number=20, repeat=7)) / 20
+    return 1e3 * min(repeat(lambda: evaluate_pose(chain, sticks), number=20, repeat=7)) / 20
 
 
 def _of_one(client: Client, helicopter: str) -> Iterator[tuple[str, float]]:

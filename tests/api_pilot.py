@@ -17,7 +17,7 @@ from PIL import Image
 
 from builds import document
 from live_server import FLEET
-from mint_lever.devices import neutral_profile
+from mint_lever.devices import make_starting_profile
 
 PASSWORD = "salt-works-7"
 DAY = "2026-03-01"
@@ -485,7 +485,7 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ),
     ("POST", "/api/devices"): lambda _: Call(body={"kind": "gauge"}),
     ("POST", "/api/devices/import"): lambda _: Call(
-        body=neutral_profile("transmitter").model_dump(mode="json")
+        body=make_starting_profile("transmitter").model_dump(mode="json")
     ),
     ("PUT", "/api/devices/{device_id}"): _changed,
     ("DELETE", "/api/devices/{device_id}"): lambda pilot: Call({"device_id": pilot.device()["id"]}),

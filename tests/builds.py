@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.model.chain import Chain, build_chain
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.parts.swash_layouts import layout_balls
@@ -180,4 +180,4 @@ def described():
 def proved_run(setup, entries=()):
     """A bench on which the tail was seen to answer a push of the nose the right way."""
     hand = Entry(0, "tail_correction", "hand", "edge_right", setup)
-    return bench_run(setup, [hand, *entries])
+    return make_bench_run(setup, [hand, *entries])

@@ -7,9 +7,9 @@ from random import Random
 from typing import Any
 
 import live_server
-from mint_lever.setup import Setup, json_schema, read_setup, with_arrangement
+from mint_lever.setup import Setup, make_json_schema, read_setup, with_arrangement
 
-SCHEMA = json_schema()
+SCHEMA = make_json_schema()
 FLEET = [json.loads(file.read_text()) for file in sorted(live_server.FLEET.iterdir())]
 EVEN = [0.0, 25.0, 50.0, 75.0, 100.0]
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")

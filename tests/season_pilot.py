@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from builds import described, proved_run
 from judge_flying import Hidden, Mechanical
-from mint_lever.field import Changed, Flight, Looked, Seen, advise
+from mint_lever.field import Flight, MechanicalLook, Observation, SettingChange, advise
 from mint_lever.setup import Change, apply_changes, read_setup
 
 CONFIRMED = 2
@@ -35,8 +35,8 @@ class Season:
         self.draw = random.Random(seed)
         self.setup = described()
         self.flights: list[Flight] = []
-        self.looked: list[Looked] = []
-        self.made: tuple[Changed, ...] = ()
+        self.looked: list[MechanicalLook] = []
+        self.made: tuple[SettingChange, ...] = ()
         self.flown = None
         self.ended = ""
 
@@ -97,16 +97,16 @@ class Season:
                 self.ended = "hands"
         elif advice.kind == "bench":
             self.hidden.at_the_bench(advice.bench)
-            self.looked.append(Looked(advice.seen.symptom, len(self.flights), True))
+            self.looked.append(MechanicalLook(advice.seen.symptom, len(self.flights), True))
         elif advice.kind in ("move", "put back"):
             move = advice.move
-            self.made = (Changed(move.path, move.old, move.new, advice.seen),)
+            self.made = (SettingChange(move.path, move.old, move.new, advice.seen),)
             change = Change(move.path, move.new)
             self.setup = read_setup(apply_changes(self.setup.as_document(), [change]))
 
     def _look(self, symptom: str, *, hands: bool = False) -> bool:
         found = self.hidden.look(symptom)
-        self.looked.append(Looked(symptom, len(self.flights), found))
+        self.looked.append(MechanicalLook(symptom, len(self.flights), found))
         return found
 
     @property
@@ -115,8 +115,8 @@ class Season:
         return not self.hidden.to_be_seen(self.setup.as_document())
 
 
-def _seen(each: dict[str, str]) -> Seen:
-    return Seen(each["symptom"], "normal", each.get("toward"), each.get("axis"))
+def _seen(each: dict[str, str]) -> Observation:
+    return Observation(each["symptom"], "normal", each.get("toward"), each.get("axis"))
 
 
 def hopeless(draw: random.Random) -> Mechanical:

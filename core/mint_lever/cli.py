@@ -11,9 +11,9 @@ from typing import NoReturn
 
 from mint_lever.faults import Fault, InvalidRequest, MintLeverError
 from mint_lever.flight_logs.column_guess import HEAD_BYTES, guess_columns, scales_of
-from mint_lever.flight_logs.log_report import KINDS, log_report
+from mint_lever.flight_logs.log_report import KINDS, judge_log
 from mint_lever.flight_logs.recorded_flight import read_log
-from mint_lever.model.chain import Chain, Evaluation, Sticks, build_chain, evaluate
+from mint_lever.model.chain import Chain, Evaluation, Sticks, build_chain, evaluate_pose
 from mint_lever.model.chain.asked_head_speed import head_speed_of
 from mint_lever.model.chain.display_removal import without_display
 from mint_lever.model.chain.drive_report import drive_report
@@ -21,7 +21,7 @@ from mint_lever.model.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_p
 from mint_lever.model.chain.tail_report import tail_report
 from mint_lever.model.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.modes.hover_report import hover_report
-from mint_lever.setup import json_schema, read_setup
+from mint_lever.setup import make_json_schema, read_setup
 from mint_lever.setup.parts.flight_modes import MODES
 
 _STICKS = ("aileron", "elevator", "collective")
@@ -45,7 +45,7 @@ def main(argv: Sequence[str] | None = None) -> int:
     args = _parser().parse_args(argv)
     try:
         if args.command == "schema":
-            print(json.dumps(json_schema(), indent=2))
+            print(json.dumps(make_json_schema(), indent=2))
         elif args.command == "tail":
             _tail(args)
         elif args.command == "hover":
@@ -129,7 +129,7 @@ def _log(args: argparse.Namespace) -> None:
         names[channel.strip()] = column.strip()
     raw = _read(args.log)
     scales = scales_of(guess_columns(raw[:HEAD_BYTES]), names)
-    print(json.dumps(log_report(read_log(raw, names, scales)), allow_nan=False))
+    print(json.dumps(judge_log(read_log(raw, names, scales)), allow_nan=False))
 
 
 def _evaluate(args: argparse.Namespace) -> None:
@@ -139,7 +139,7 @@ def _evaluate(args: argparse.Namespace) -> None:
     chain = _chain(args.setup)
     if args.batch is None:
         sticks = Sticks.at(args.collective, args.aileron, args.elevator, args.rudder or 0.0)
-        result = evaluate(chain, sticks, args.azimuth, args.mode, args.blade - 1)
+        result = evaluate_pose(chain, sticks, args.azimuth, args.mode, args.blade - 1)
         row = result.as_row(0)
         if args.rudder is not None:
             row["tail"], more = _tail_of(tail_path(chain, result.run), 0)
@@ -153,7 +153,7 @@ def _evaluate(args: argparse.Namespace) -> None:
     writer = csv.writer(sys.stdout, lineterminator="\n")
     for start in range(0, max(len(sticks), 1), _PIECE):
         part = sticks.part(slice(start, start + _PIECE))
-        result = evaluate(chain, part, args.azimuth, args.mode, args.blade - 1)
+        result = evaluate_pose(chain, part, args.azimuth, args.mode, args.blade - 1)
         if start == 0:
             writer.writerow(_header(chain, result, with_tail))
         tail = tail_path(chain, result.run) if with_tail else None

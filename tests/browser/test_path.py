@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 from builds import document, with_tail
 from few import few
 from hands import BY_THUMB, put_in_hangar, stand_at
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_setup
 
 
@@ -27,7 +27,7 @@ def shown(page):
 
 def expect_core(page, made, *sticks, azimuth=180.0):
     """Wait until the page shows the core's numbers for these sticks."""
-    result = evaluate(build_chain(read_setup(made)), Sticks.at(*sticks), [azimuth])
+    result = evaluate_pose(build_chain(read_setup(made)), Sticks.at(*sticks), [azimuth])
     wanted = (
         pytest.approx(result.pitch_deg.item(), abs=0.051),
         pytest.approx(result.run.servo.sent_us[:, 0].tolist(), abs=0.51),
@@ -177,7 +177,7 @@ def test_levers_by_mouse_slider_keys_and_modes(page, new_pilot):
     page.get_by_role("button", name="Centre levers").click()
     collective.press("End")
     sticks = Sticks.at(100)
-    top = evaluate(build_chain(read_setup(made)), sticks, [180], mode="idle_up_1")
+    top = evaluate_pose(build_chain(read_setup(made)), sticks, [180], mode="idle_up_1")
     page.get_by_test_id("pitch").get_by_text(f"+{top.pitch_deg.item():.1f}").wait_for()
 
 

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from scipy.interpolate import PchipInterpolator
 
-from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import read_curve
 
 
 @pytest.mark.parametrize("seed", range(40))
@@ -19,9 +19,9 @@ def test_smooth_is_pchip_and_straight_is_linear(seed):
         inside = np.sort(rng.choice(np.arange(1, 100), len(points) - 2, replace=False))
         at = places = np.concatenate([[0.0], inside, [100.0]])
     dense = np.linspace(0, 100, 777)
-    assert curve(points, dense, "smooth", places) == pytest.approx(
+    assert read_curve(points, dense, "smooth", places) == pytest.approx(
         PchipInterpolator(at, points)(dense), abs=1e-9
     )
-    assert curve(points, dense, places=places) == pytest.approx(
+    assert read_curve(points, dense, places=places) == pytest.approx(
         np.interp(dense, at, points), abs=1e-9
     )

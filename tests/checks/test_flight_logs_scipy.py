@@ -15,9 +15,9 @@ from made_log import as_csv, flight
 from mint_lever.bench.simulate.flight_log import COLUMNS, flown_log
 from mint_lever.faults import InvalidRequest
 from mint_lever.flight_logs.column_guess import guess_columns
-from mint_lever.flight_logs.log_picture import MOST_STEPS, stretch
-from mint_lever.flight_logs.log_report import log_report
-from mint_lever.flight_logs.log_units import UNITS, unit_named
+from mint_lever.flight_logs.log_picture import MOST_STEPS, sample_stretch
+from mint_lever.flight_logs.log_report import judge_log
+from mint_lever.flight_logs.log_units import UNITS, find_unit
 from mint_lever.flight_logs.recorded_flight import CHANNELS, read_log
 from mint_lever.model.chain.control_chain import build_chain
 from mint_lever.setup import Change, apply_changes, read_setup
@@ -34,7 +34,7 @@ def by_guess(text):
     """The channels, names and scales a log is read with when nobody puts a guess right."""
     columns = guess_columns(text.encode())
     names = {c.channel: c.name for c in columns if c.channel}
-    units = {c.channel: unit_named(c.channel, c.unit) for c in columns if c.channel}
+    units = {c.channel: find_unit(c.channel, c.unit) for c in columns if c.channel}
     return names, {channel: (unit.zero, unit.factor) for channel, unit in units.items()}
 
 
@@ -114,7 +114,7 @@ class TestStretch:
     @pytest.mark.parametrize(("start", "end"), [(0, 60), (10, 20), (59.99, 60), (-5, 5), (80, 90)])
     @pytest.mark.parametrize("steps", [10, 600, 10_000])
     def test_the_least_and_the_most_of_every_step_is_kept(self, start, end, steps):
-        found = stretch(self.LOG, start, end, steps)
+        found = sample_stretch(self.LOG, start, end, steps)
         low, high = found.channels["head_rpm"]
         assert len(found.time_s) == len(low) == len(high) <= MOST_STEPS
         assert (low <= high).all()
@@ -139,7 +139,7 @@ class TestSimulatedFlight:
         flown = flown_log(chain, "normal", np.random.default_rng(7), weak_pack=weak, wag_hz=wag_hz)
         names, scales = by_guess(flown.csv)
         log = read_log(flown.csv.encode(), names, scales)
-        found = log_report(log)
+        found = judge_log(log)
         assert found["pack_resistance_mohm"] == pytest.approx(flown.pack_mohm, rel=0.1)
         assert found["droop_pct"] == pytest.approx(flown.droop_pct, abs=0.5)
         places = [f["at_s"] for f in found["findings"] if f["kind"] == "droop"]

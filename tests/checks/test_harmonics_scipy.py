@@ -5,14 +5,14 @@ import pytest
 from scipy.integrate import quad
 
 from builds import random_document
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_setup
 
 
 @pytest.mark.parametrize("seed", range(4))
 def test_mean_and_first_harmonic_are_the_integrals(seed):
     chain = build_chain(read_setup(random_document(np.random.default_rng(seed), "three_120")))
-    result = evaluate(chain, Sticks.at(40.0, -70.0, 55.0))
+    result = evaluate_pose(chain, Sticks.at(40.0, -70.0, 55.0))
     pose = result.run.swash.pose
 
     def part(weight):

@@ -16,13 +16,13 @@ from builds import with_tail
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.throttle_headroom import headroom_word
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
-from mint_lever.model.rotor.hover_calibration import calibration
-from mint_lever.modes.head_speed_table import head_speeds
-from mint_lever.modes.hover_record import flown_hover
-from mint_lever.modes.mode_hover import hover_of
-from mint_lever.modes.punch_trial import inertia_of, punched
+from mint_lever.model.rotor.hover_calibration import calibrate_hover
+from mint_lever.modes.head_speed_table import compare_head_speeds
+from mint_lever.modes.hover_record import record_hover
+from mint_lever.modes.mode_hover import find_hover
+from mint_lever.modes.punch_trial import inertia_of, simulate_punch
 from mint_lever.setup import Change, apply_changes, read_setup
 from other_rotor import other_coefficients
 
@@ -56,14 +56,14 @@ def pitch_by_other_code(of, rpm):
 
 
 def collective_at(chain, mode, stick_pct):
-    row = evaluate(chain, Sticks.at(collective=2 * stick_pct - 100), mode=mode).as_row(0)
+    row = evaluate_pose(chain, Sticks.at(collective=2 * stick_pct - 100), mode=mode).as_row(0)
     return row["collective_deg"]
 
 
 class TestHover:
     def test_without_data_the_typed_pitch_stands(self):
         of = setup(("airframe.mass_g", None))
-        found = hover_of(build_chain(of), "normal")
+        found = find_hover(build_chain(of), "normal")
         assert (found.by, found.pitch_deg) == ("typed", of.targets.hover_deg)
         assert found.band_pct is None
 
@@ -71,7 +71,7 @@ class TestHover:
     def test_theory_takes_its_place_and_the_curve_gives_it_at_that_stick(self, mode):
         of = setup()
         chain = build_chain(of)
-        found = hover_of(chain, mode)
+        found = find_hover(chain, mode)
         assert found.by == "paper"
         assert found.pitch_deg == pytest.approx(pitch_by_other_code(of, RPM[mode]), abs=2e-3)
         assert collective_at(chain, mode, found.stick_pct) == pytest.approx(
@@ -81,51 +81,51 @@ class TestHover:
 
     def test_a_hover_that_was_flown_calibrates_every_mode_and_paper_stays_beside_it(self):
         plain = setup()
-        change = flown_hover(build_chain(plain), "normal", 72.0, date(2026, 10, 3))
+        change = record_hover(build_chain(plain), "normal", 72.0, date(2026, 10, 3))
         of = read_setup(apply_changes(plain.as_document(), change))
         kept = of.flown.hover
         assert kept.pitch_deg == pytest.approx(
             collective_at(build_chain(plain), "normal", 72.0), abs=0.02
         )
         factor = kept.pitch_deg / pitch_by_other_code(of, RPM["normal"])
-        assert calibration(of).factor == pytest.approx(factor, rel=1e-3)
+        assert calibrate_hover(of).factor == pytest.approx(factor, rel=1e-3)
         for mode, rpm in RPM.items():
-            found = hover_of(build_chain(of), mode)
+            found = find_hover(build_chain(of), mode)
             assert found.by == "air"
             paper = pitch_by_other_code(of, rpm)
             assert found.paper.pitch_deg == pytest.approx(paper, abs=2e-3)
             assert found.pitch_deg == pytest.approx(factor * paper, rel=2e-3)
-        assert hover_of(build_chain(of), "normal").stick_pct == pytest.approx(72.0, abs=0.1)
+        assert find_hover(build_chain(of), "normal").stick_pct == pytest.approx(72.0, abs=0.1)
 
     def test_another_curve_later_does_not_change_what_was_seen(self):
         plain = setup()
-        change = flown_hover(build_chain(plain), "normal", 72.0, date(2026, 10, 3))
+        change = record_hover(build_chain(plain), "normal", 72.0, date(2026, 10, 3))
         of = read_setup(apply_changes(plain.as_document(), change))
         steeper = apply_changes(
             of.as_document(), [Change("transmitter.modes.normal.pitch_curve", [0.0, 60.0, 100.0])]
         )
-        assert calibration(read_setup(steeper)).factor == calibration(of).factor
+        assert calibrate_hover(read_setup(steeper)).factor == calibrate_hover(of).factor
 
     @pytest.mark.parametrize("stick", [52.0, 100.0])
     def test_a_factor_beyond_belief_is_not_used_and_says_so(self, stick):
         plain = setup()
-        change = flown_hover(build_chain(plain), "normal", stick, date(2026, 10, 3))
+        change = record_hover(build_chain(plain), "normal", stick, date(2026, 10, 3))
         of = read_setup(apply_changes(plain.as_document(), change))
-        found = calibration(of)
+        found = calibrate_hover(of)
         assert found.factor is None
         assert "0.8 to 2.2" in found.why
-        assert hover_of(build_chain(of), "normal").by == "paper"
+        assert find_hover(build_chain(of), "normal").by == "paper"
 
     def test_what_is_no_hover_is_refused(self):
         chain = build_chain(setup())
         with pytest.raises(InvalidRequest, match="more than 0°"):
-            flown_hover(chain, "normal", 5.0, date(2026, 10, 3))
+            record_hover(chain, "normal", 5.0, date(2026, 10, 3))
         unset = build_chain(setup(("transmitter.modes.normal.head_speed_rpm", None)))
         with pytest.raises(InvalidRequest, match="head speed"):
-            flown_hover(unset, "normal", 70.0, date(2026, 10, 3))
+            record_hover(unset, "normal", 70.0, date(2026, 10, 3))
 
     def test_a_stick_too_high_says_what_is_missing(self):
-        heavy = hover_of(build_chain(setup(("airframe.mass_g", 7500.0))), "normal")
+        heavy = find_hover(build_chain(setup(("airframe.mass_g", 7500.0))), "normal")
         assert heavy.stick_pct > 80
         assert "too little pitch or head speed" in heavy.said
 
@@ -133,7 +133,7 @@ class TestHover:
 class TestSpeeds:
     def test_each_mode_with_a_head_speed_is_there_with_its_verdict(self):
         of = setup()
-        found = {each.mode: each for each in head_speeds(build_chain(of)).modes}
+        found = {each.mode: each for each in compare_head_speeds(build_chain(of)).modes}
         assert found.keys() == RPM.keys()
         facts = {
             "kv": 1100.0, "no_load": 1.8, "motor_mohm": 18.0, "pinion": 12, "main": 112,
@@ -153,7 +153,7 @@ class TestSpeeds:
     @pytest.mark.parametrize("pack", ["full", "resting", "empty"])
     def test_the_highest_speed_a_pack_holds_has_no_throttle_left(self, pack, monkeypatch):
         of = setup()
-        held = head_speeds(build_chain(of)).modes[0].held[pack]
+        held = compare_head_speeds(build_chain(of)).modes[0].held[pack]
         assert held.roomy_rpm < held.most_rpm < held.hover_rpm < held.unloaded_rpm
         facts = {
             "kv": 1100.0, "no_load": 1.8, "motor_mohm": 18.0, "pinion": 12, "main": 112,
@@ -172,7 +172,7 @@ class TestSpeeds:
     @pytest.mark.parametrize("wanted", [5.0, 10.0, 25.0])
     def test_another_head_room_is_left_by_what_suits_and_by_the_highest_target(self, wanted):
         of = setup()
-        mode = head_speeds(build_chain(of), wanted).modes[0]
+        mode = compare_head_speeds(build_chain(of), wanted).modes[0]
         facts = {
             "kv": 1100.0, "no_load": 1.8, "motor_mohm": 18.0, "main": 112, "cells": 6,
             "pack_mohm": 20.0,
@@ -189,7 +189,7 @@ class TestSpeeds:
 
     def test_nothing_is_guessed_where_nothing_is_described(self):
         bare = setup(("drive", None), ("airframe.rotor", None))
-        found = head_speeds(build_chain(bare))
+        found = compare_head_speeds(build_chain(bare))
         assert {path for path, _ in found.lacks} >= {
             "drive.gear.pinion",
             "airframe.rotor.radius_mm",
@@ -202,7 +202,7 @@ class TestSpeeds:
 
     def test_a_blade_that_begins_beyond_the_radius_is_said_and_not_computed(self):
         wrong = setup(("airframe.rotor.root_mm", 900.0))
-        found = head_speeds(build_chain(wrong)).modes[0]
+        found = compare_head_speeds(build_chain(wrong)).modes[0]
         assert any("beyond the radius" in text for text in found.paper["warnings"])
         assert found.paper["power_w"] is None
         assert found.hover.by == "typed"
@@ -212,18 +212,18 @@ class TestPunched:
     def test_a_punch_of_the_setup_needs_the_blades_weight_or_an_inertia(self):
         light = setup(("airframe.rotor.blade_mass_g", None))
         with pytest.raises(InvalidRequest, match="blade"):
-            punched(build_chain(light), "normal", 6.0, "resting")
+            simulate_punch(build_chain(light), "normal", 6.0, "resting")
         given = setup(("airframe.rotor.blade_mass_g", None), ("drive.head_inertia_kg_m2", 0.03))
         assert inertia_of(given) == 0.03
-        assert punched(build_chain(given), "normal", 6.0, "resting").droop_pct > 0
+        assert simulate_punch(build_chain(given), "normal", 6.0, "resting").droop_pct > 0
 
     def test_a_mode_without_a_head_speed_is_named(self):
         unset = build_chain(setup(("transmitter.modes.normal.head_speed_rpm", None)))
         with pytest.raises(InvalidRequest, match="head speed"):
-            punched(unset, "normal", 6.0, "resting")
+            simulate_punch(unset, "normal", 6.0, "resting")
 
     def test_a_larger_pinion_is_another_gear(self):
         of = setup(("airframe.rotor.blade_mass_g", 60.0))
         chain = build_chain(of)
-        small, large = (punched(chain, "normal", 6.0, "empty", pinion=p) for p in (10, 15))
+        small, large = (simulate_punch(chain, "normal", 6.0, "empty", pinion=p) for p in (10, 15))
         assert small.duty[-1] > large.duty[-1]

@@ -7,7 +7,7 @@ import pytest
 from scipy.optimize import brentq
 
 from builds import with_tail
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.model.rotor.hover_power import Blades
 from mint_lever.modes.hover_table import WORDS, hover_table
 from mint_lever.setup import read_setup
@@ -88,7 +88,7 @@ def test_every_stick_makes_its_pitch_on_the_modes_own_curve(table):
     for mode, rows in table.items():
         assert [row.what for row in rows] == list(WORDS)
         for row in rows:
-            at = evaluate(here, Sticks.at(collective=2 * row.stick_pct - 100), mode=mode)
+            at = evaluate_pose(here, Sticks.at(collective=2 * row.stick_pct - 100), mode=mode)
             assert at.as_row(0)["collective_deg"] == pytest.approx(row.collective_deg, abs=3e-3)
 
 

@@ -11,7 +11,7 @@ from scipy.spatial.transform import Rotation
 
 from builds import LAYOUTS, random_document
 from mint_lever.axes import Pose
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_setup
 
 CASES = [(layout, seed) for layout in LAYOUTS for seed in range(8)]
@@ -105,7 +105,7 @@ def test_pose_and_pitch_agree_with_scipy(layout, seed):
     sticks = Sticks.at(*(rng.uniform(-100, 100, 4) for _ in range(3)))
     azimuths = rng.uniform(0, 360, 3)
     blade = int(rng.integers(setup.airframe.head.blades))
-    result = evaluate(chain, sticks, azimuths, blade=blade)
+    result = evaluate_pose(chain, sticks, azimuths, blade=blade)
     assert result.reachable.all()
     pose = result.run.swash.pose
     for row in range(4):

@@ -9,14 +9,14 @@ from scipy.stats import linregress
 
 from command_line import run
 from made_log import MAP, as_csv, flight
-from mint_lever.flight_logs.log_report import KINDS, log_report
+from mint_lever.flight_logs.log_report import KINDS, judge_log
 from mint_lever.flight_logs.recorded_flight import read_log
 from mint_lever.flight_logs.spectral_peaks import line_in
 
 
 def log(columns, mapped=MAP):
     names = dict(pair.split("=") for pair in mapped.split(","))
-    return log_report(read_log(as_csv(columns).encode(), names))
+    return judge_log(read_log(as_csv(columns).encode(), names))
 
 
 def test_the_command_line_prints_the_report():

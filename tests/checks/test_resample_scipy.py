@@ -13,7 +13,7 @@ from scipy.optimize import linprog, lsq_linear
 
 from few import few
 from mint_lever.model.transmitter.curve_resampling import resample
-from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import read_curve
 
 DENSE = np.linspace(0, 100, 401)
 
@@ -30,7 +30,7 @@ def test_no_straight_curve_does_better(seed):
     count = int(rng.integers(3, 12))
     places = np.linspace(0, 100, count)
     fine = np.union1d(DENSE, places)
-    old = curve(points, fine, "smooth" if seed % 3 == 0 else "straight")
+    old = read_curve(points, fine, "smooth" if seed % 3 == 0 else "straight")
     step = 0.1
     found = resample(points, "smooth" if seed % 3 == 0 else "straight", None, count, step=step)
     basis = hats(places, fine)
@@ -67,7 +67,7 @@ def test_no_smooth_curve_does_better(points, shape, at, new, step):
     found = resample(points, shape, at, new, "smooth", step)
     assert found.proven
     fine = np.union1d(DENSE, new)
-    old = curve(points, fine, shape, at)
+    old = read_curve(points, fine, shape, at)
     values = np.arange(0.0, 100.0 + step / 2, step)
     every = np.array(list(product(values, repeat=len(new)))).T
     least, squares = np.inf, np.inf

@@ -4,8 +4,8 @@ import pytest
 
 from builds import document
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, fresh_setup, new_helicopter, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, make_fresh_setup, make_helicopter, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
 
 
@@ -30,9 +30,9 @@ def log(setup, step, said, times=1):
 def test_the_cyclic_figure_that_will_be_needed_is_judged_not_the_one_that_is_left(
     figure, gauge, said
 ):
-    setup = edited(fresh_setup("Savory 500"), ("unit.cyclic_pct", figure))
+    setup = edited(make_fresh_setup("Savory 500"), ("unit.cyclic_pct", figure))
     ends = {"right": gauge, "left": -gauge}
-    advice = bench_run(setup, log(setup, "cyclic_throw", ends, 2)).advice("cyclic_throw")
+    advice = make_bench_run(setup, log(setup, "cyclic_throw", ends, 2)).advice("cyclic_throw")
     assert f"{figure:g} % is" not in advice.summary
     assert (said is None) == ("comfortable" not in advice.summary)
     assert said is None or said in advice.summary
@@ -47,7 +47,7 @@ def test_a_square_horn_with_a_large_sub_trim_is_never_asked_to_be_pressed_off_sq
         *((f"airframe.servos.{i}.spline_teeth", 25) for i in range(3)),
     )
     read = {f"horn.{i}": 0.0 for i in range(3)}
-    advice = bench_run(setup, log(setup, "horns", read)).advice("horns")
+    advice = make_bench_run(setup, log(setup, "horns", read)).advice("horns")
     assert advice.outcome in ("good", "workable")
     assert not [act.text for act in advice.actions if act.needed]
 
@@ -55,11 +55,11 @@ def test_a_square_horn_with_a_large_sub_trim_is_never_asked_to_be_pressed_off_sq
 def test_the_middle_of_an_arrival_comes_before_its_ends():
     setup = edited(read_setup(document()), ("transmitter.channels.aileron.trim_pct", 4.0))
     read = {"aileron.low": -96.0, "aileron.centre": 4.0, "aileron.high": 104.0}
-    acts = bench_run(setup, log(setup, "arrival", read)).advice("arrival").actions
+    acts = make_bench_run(setup, log(setup, "arrival", read)).advice("arrival").actions
     assert [act.key for act in acts] == ["centre.aileron"]
     # Another function's ends are its own.
     read |= {"elevator.high": 95.0, "elevator.low": -95.0}
-    acts = bench_run(setup, log(setup, "arrival", read)).advice("arrival").actions
+    acts = make_bench_run(setup, log(setup, "arrival", read)).advice("arrival").actions
     keys = [act.key for act in acts if not act.parts]
     assert keys == ["centre.aileron", "end.elevator.low", "end.elevator.high"]
 
@@ -67,9 +67,9 @@ def test_the_middle_of_an_arrival_comes_before_its_ends():
 def test_after_a_no_it_is_said_what_to_do_and_asked_again():
     setup = read_setup(document())
     said = {"new": True, "ends": False, "trims": True, "curves": True, "swash_type": True}
-    advice = bench_run(setup, log(setup, "model_memory", said)).advice("model_memory")
+    advice = make_bench_run(setup, log(setup, "model_memory", said)).advice("model_memory")
     assert advice.next_key == "channels"
-    advice = bench_run(setup, log(setup, "model_memory", said | {"channels": True})).advice(
+    advice = make_bench_run(setup, log(setup, "model_memory", said | {"channels": True})).advice(
         "model_memory"
     )
     assert advice.outcome == "out"
@@ -81,7 +81,7 @@ def test_after_a_no_it_is_said_what_to_do_and_asked_again():
 def test_what_touches_is_not_answered_by_a_geometry_that_clears():
     setup = read_setup(document())
     heard = {"sweep.low": "clear", "sweep.mid": "clear", "sweep.high": "touches"}
-    advice = bench_run(setup, log(setup, "clearance", heard)).advice("clearance")
+    advice = make_bench_run(setup, log(setup, "clearance", heard)).advice("clearance")
     assert advice.outcome == "out"
     assert "nothing touches" not in advice.summary
     assert "go by the model" in advice.summary
@@ -92,7 +92,7 @@ def test_a_swash_that_would_be_better_is_not_called_level_and_done():
     read = {
         f"{place}.{axis}": 0.0 for place in ("mid", "low", "high") for axis in ("right", "forward")
     }
-    advice = bench_run(setup, log(setup, "level", read | {"high.right": 0.4})).advice("level")
+    advice = make_bench_run(setup, log(setup, "level", read | {"high.right": 0.4})).advice("level")
     assert advice.outcome == "workable"
     assert advice.actions
     assert "better" in advice.summary
@@ -104,11 +104,11 @@ class TestAllBallsWrongTogether:
     """Step 6: they agree, so one look at them is enough (common practice, no source)."""
 
     def run(self, arrangement, *answers):
-        setup = new_helicopter("Lovage", arrangement=arrangement)
+        setup = make_helicopter("Lovage", arrangement=arrangement)
         entries = [
             Entry(n, "together", key, value, setup) for n, (key, value) in enumerate(answers)
         ]
-        return bench_run(setup, entries)
+        return make_bench_run(setup, entries)
 
     @pytest.mark.parametrize("look", [[-1, -1, -1], "down"])
     def test_after_one_look_only_the_pitch_is_asked(self, arrangement, look):
@@ -150,14 +150,14 @@ class TestAllBallsWrongTogether:
     ],
 )
 def test_what_opens_step_6_again_says_so_in_step_7(right, back, text, opens):
-    setup = new_helicopter("Lovage")
+    setup = make_helicopter("Lovage")
     looks = [
         ("together", "look.collective", [1, 1, 1]),
         ("together", "pitch", "up"),
         ("tilts", "look.right", right),
         ("tilts", "look.back", back),
     ]
-    run = bench_run(setup, [Entry(n, *each, setup) for n, each in enumerate(looks)])
+    run = make_bench_run(setup, [Entry(n, *each, setup) for n, each in enumerate(looks)])
     (action,) = run.advice("tilts").actions
     assert action.text.startswith(text)
     assert ("opens step 6 again" in action.expect) == opens

@@ -9,13 +9,13 @@ import pytest
 
 from few import few
 from mint_lever.audit import audit
-from mint_lever.bench import fitness_of
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench import judge_fitness
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.faults import InvalidSetup
-from mint_lever.model.chain import Sticks, build_chain, evaluate, frame
-from mint_lever.modes.mode_switching import switching
-from mint_lever.modes.pitch_degrees import degree_marks, pitch_curve
-from mint_lever.modes.rate_comparison import RATED, rate_curve
+from mint_lever.model.chain import Sticks, build_chain, compute_frame, evaluate_pose
+from mint_lever.modes.mode_switching import compare_modes
+from mint_lever.modes.pitch_degrees import compute_pitch_curve, mark_degrees
+from mint_lever.modes.rate_comparison import RATED, compute_rate_curve
 from schema_inputs import draw_setup
 
 EACH = 8
@@ -43,9 +43,9 @@ def test_audit_and_monitor_never_raise_and_say_only_what_can_be_sent(seed):
                 assert finding.found
                 assert finding.fix
             sticks = Sticks.at(*(random.choice([0, 100, -100, 37.3]) for _ in range(4)))
-            evaluate(chain, sticks)
+            evaluate_pose(chain, sticks)
             for mode in setup.transmitter.modes.names():
-                shown = frame(chain, sticks, 90.0, mode)
+                shown = compute_frame(chain, sticks, 90.0, mode)
                 json.dumps(shown, allow_nan=False)
                 for name, stages in shown["functions"].items():
                     channel = getattr(setup.transmitter.channels, name)
@@ -63,19 +63,19 @@ def test_curves_rates_and_the_switch_are_finite_or_said_to_be_out_of_reach(seed)
     for setup, chain in found:
         names = setup.transmitter.modes.names()
         for name in names:
-            pitch = pitch_curve(chain, name)
+            pitch = compute_pitch_curve(chain, name)
             assert np.isfinite(pitch.pitch_deg[pitch.reachable]).all()
-            assert all(np.isfinite(mark).all() for mark in degree_marks(chain, name))
+            assert all(np.isfinite(mark).all() for mark in mark_degrees(chain, name))
             for function in RATED:
-                rate = rate_curve(chain, name, function)
+                rate = compute_rate_curve(chain, name, function)
                 assert np.isfinite(rate.value_pct).all()
                 own = getattr(chain.mode(name).rates, function)
                 low = own.rate_pct if own.rate_low_pct is None else own.rate_low_pct
                 assert np.abs(rate.value_pct[[0, -1]]) == pytest.approx([low, own.rate_pct])
             for other in names:
                 if other != name:
-                    jump = switching(chain, name, other)
-                    back = switching(chain, other, name)
+                    jump = compare_modes(chain, name, other)
+                    back = compare_modes(chain, other, name)
                     assert jump.throttle_jump_pct == pytest.approx(-back.throttle_jump_pct)
 
 
@@ -83,9 +83,9 @@ def test_curves_rates_and_the_switch_are_finite_or_said_to_be_out_of_reach(seed)
 def test_no_step_of_the_bench_is_at_a_loss_for_advice(seed):
     _, found = setups(seed)
     for setup, _ in found[:4]:
-        run = bench_run(setup)
+        run = make_bench_run(setup)
         for step in run.steps:
             advice = run.advice(step.name)
             assert advice.do
             assert len({ask.key for ask in advice.asks}) == len(advice.asks)
-        assert not fitness_of(run, [run.setup]).fit
+        assert not judge_fitness(run, [run.setup]).fit

@@ -7,8 +7,14 @@ from hypothesis import strategies as st
 
 from builds import document
 from mint_lever.bench.engine.change_effects import touched_by_difference
-from mint_lever.bench.steps import bench_run, graph_of
-from mint_lever.model.chain import Sticks, build_chain, evaluate, frame, response
+from mint_lever.bench.steps import graph_of, make_bench_run
+from mint_lever.model.chain import (
+    Sticks,
+    build_chain,
+    compute_frame,
+    compute_response,
+    evaluate_pose,
+)
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 
 LAYOUTS = ("three_120", "three_90", "three_140", "four_90", "four_45", "single")
@@ -26,8 +32,8 @@ def test_the_transmitter_moves_the_swash_as_the_unit_did(layout):
     """Carried over, the throws are the same: 400 µs of a channel are 400 of the unit's 500 µs."""
     unit = read_setup(document(layout, unit={"full_throw_us": 400.0}))
     sticks = Sticks.at([0, 60, -100, 30], [0, 50, 0, -70], [0, 0, 80, 40])
-    before = evaluate(build_chain(unit), sticks)
-    after = evaluate(build_chain(with_arrangement(unit, "transmitter_mixes")), sticks)
+    before = evaluate_pose(build_chain(unit), sticks)
+    after = evaluate_pose(build_chain(with_arrangement(unit, "transmitter_mixes")), sticks)
     # The unit's figures carry over to a tenth of a percent.
     assert after.run.horn_deg == pytest.approx(before.run.horn_deg, abs=0.03)
     assert after.pitch_deg == pytest.approx(before.pitch_deg, abs=0.03)
@@ -66,13 +72,13 @@ def test_a_servo_channel_goes_through_reversing_travel_sub_trim_and_limit():
     )
     # Hand arithmetic: collective up at a 40 % mix is −40 reversed, half travel −20, sub-trim −15,
     # held at −12: 1520 − 48 µs.
-    shown = frame(chain, Sticks.at(100), 180.0)["servos"][1]
+    shown = compute_frame(chain, Sticks.at(100), 180.0)["servos"][1]
     stages = shown["channel"]
     names = ("directed_pct", "travelled_pct", "trimmed_pct", "limited_pct", "pulse_us")
     assert [stages[name] for name in names] == pytest.approx([-40, -20, -15, -12, 1472])
     assert stages["limit_acts"]
     assert shown["held"]
-    texts = [notice["text"] for notice in frame(chain, Sticks.at(100), 180.0)["warnings"]]
+    texts = [notice["text"] for notice in compute_frame(chain, Sticks.at(100), 180.0)["warnings"]]
     assert any("held at 1472" in text for text in texts)
 
 
@@ -89,7 +95,9 @@ def test_f3_a_free_mix_at_100_percent_drives_the_rudder_to_200():
                 ],
             )
         )
-        shown = frame(build_chain(setup), Sticks.at(0, 100, 0, 100), 180.0)["functions"]["rudder"]
+        shown = compute_frame(build_chain(setup), Sticks.at(0, 100, 0, 100), 180.0)["functions"][
+            "rudder"
+        ]
         assert (shown["shaped_pct"], shown["mixed_pct"]) == (100.0, 200.0)
         assert shown["limited_pct"] == limit
         assert shown["limit_acts"]
@@ -115,12 +123,12 @@ def test_a_trim_lever_tilts_the_whole_swash_before_the_mixing():
 
 
 def test_what_has_no_channel_shows_none():
-    shown = frame(build_chain(mixing()), Sticks.at(50, 20, 10), 180.0)["functions"]
+    shown = compute_frame(build_chain(mixing()), Sticks.at(50, 20, 10), 180.0)["functions"]
     assert shown["aileron"]["pulse_us"] is None
     assert shown["aileron"]["seen_pct"] is None
     assert shown["rudder"]["pulse_us"] == 1520.0
     assert shown["throttle"]["shaped_pct"] == pytest.approx(50.0)
-    found = response(build_chain(mixing()), "collective", Sticks.at(), 180.0)
+    found = compute_response(build_chain(mixing()), "collective", Sticks.at(), 180.0)
     assert found.arrives_pct[[0, -1]] == pytest.approx([-100, 100])
 
 
@@ -148,7 +156,7 @@ def test_each_arrangement_has_its_own_steps():
 
 def test_teaching_says_what_pulses_the_unit_is_shown():
     setup = with_arrangement(read_setup(document()), "transmitter_mixes_unit_behind")
-    advice = bench_run(setup).advice("teach_throws")
+    advice = make_bench_run(setup).advice("teach_throws")
     # 40 % of 4 µs a percent either way of 1520.
     assert advice.asks[0].hint.startswith("Servo by servo: 1360 to 1680;")
 

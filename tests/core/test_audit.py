@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from builds import document
 from mint_lever.audit import RULES, audit
-from mint_lever.bench.engine.change_effects import settings as settings_of
+from mint_lever.bench.engine.change_effects import list_values as settings_of
 from mint_lever.faults import InvalidSetup
-from mint_lever.model.chain import Sticks, build_chain, frame
+from mint_lever.model.chain import Sticks, build_chain, compute_frame
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 
 FLYING = {"tail_gain_pct": 44.0, "throttle_curve": [80.0, 80.0, 80.0, 80.0, 80.0]}
 CLEAN = {
@@ -361,7 +361,7 @@ def audit_and_monitor_hold(data):
         assert (finding.rule, finding.path) not in left
         assert left < there
     for mode in setup.transmitter.modes.names():
-        shown = frame(chain, Sticks.at(100, -100, 100, 100), 90.0, mode)
+        shown = compute_frame(chain, Sticks.at(100, -100, 100, 100), 90.0, mode)
         for name, stages in shown["functions"].items():
             if stages["limited_pct"] is not None:
                 channel = getattr(setup.transmitter.channels, name)
@@ -392,7 +392,7 @@ def test_an_idle_up_that_stops_is_said_only_where_no_governor_is_on():
 
 def test_a_new_helicopters_idle_ups_do_not_stop():
     for governor in (False, True):
-        setup = with_changes(fresh_setup("Dill 500"), ("unit.governor", governor))
+        setup = with_changes(make_fresh_setup("Dill 500"), ("unit.governor", governor))
         rules = {finding.rule for finding in audit(setup)}
         assert not rules & {"idle_up_that_stops", "governor_starved"}
 

@@ -7,15 +7,15 @@ import numpy as np
 import pytest
 
 from mint_lever.bench import Entry, Event
-from mint_lever.bench.questions.answer_check import written_by
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.questions.answer_check import make_answer_changes
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.wording.number_text import degrees, turns, word_for
 from mint_lever.measure.verdict import Band
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.modes.bench_mode import bench_mode
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
-FRESH = fresh_setup("Lovage 480")
+FRESH = make_fresh_setup("Lovage 480")
 
 
 def edited(*changes, setup=FRESH):
@@ -30,7 +30,7 @@ def advice(step, reads, setup=FRESH, events=()):
     for sequence, (key, value) in enumerate(reads.items()):
         of, key = key if isinstance(key, tuple) else (step, key)
         entries.append(Entry(sequence, of, key, value, setup))
-    return bench_run(setup, entries, events).advice(step)
+    return make_bench_run(setup, entries, events).advice(step)
 
 
 def texts(found):
@@ -106,7 +106,7 @@ class TestHorns:
         assert found.actions == ()
         assert found.next_key == "arms"
         (arms, teeth) = (ask for ask in found.asks if ask.writes)
-        assert written_by(arms, 6.0) == tuple(
+        assert make_answer_changes(arms, 6.0) == tuple(
             Change(f"airframe.servos.{i}.wheel_arms", 6) for i in range(3)
         )
         assert not teeth.optional
@@ -126,7 +126,7 @@ class TestHorns:
         trimmed = edited(("unit.servos.0.subtrim_us", -15.0))
         now = Entry(3, "horns", "horn.0", 3.0, trimmed)
         event = Event(2, (), "horns", ("horn.0",))
-        (action,) = bench_run(trimmed, [before, now], [event]).advice("horns").actions
+        (action,) = make_bench_run(trimmed, [before, now], [event]).advice("horns").actions
         assert action.changes[0].value == 15.0
 
     def test_a_horn_that_sub_trim_does_not_move_asks_for_its_lead(self):
@@ -136,9 +136,11 @@ class TestHorns:
             Entry(3, "horns", "horn.0", 1.6, trimmed),
         ]
         event = Event(2, (), "horns", ("horn.0",))
-        assert "lead.0" in {a.key for a in bench_run(trimmed, reads, [event]).advice("horns").asks}
+        assert "lead.0" in {
+            a.key for a in make_bench_run(trimmed, reads, [event]).advice("horns").asks
+        }
         reads.append(Entry(4, "horns", "lead.0", "2", trimmed))
-        (action,) = bench_run(trimmed, reads, [event]).advice("horns").actions
+        (action,) = make_bench_run(trimmed, reads, [event]).advice("horns").actions
         assert action.text.startswith("Exchange the leads of servos 1 and 3")
         assert action.changes == (Change("unit.servos.0.subtrim_us", 0.0),)
 
@@ -233,7 +235,7 @@ class TestZeroPitch:
         assert found.actions[0].work[0].amount == 1.0
 
     def test_three_blades_on_turnbuckles_go_by_tenths(self):
-        setup = fresh_setup("Lovage 480", blades=3)
+        setup = make_fresh_setup("Lovage 480", blades=3)
         setup = edited(("airframe.head.link_ends", 2), setup=setup)
         found = advice("zero_pitch", {"blade.0": 0.0, "blade.1": 0.9, "blade.2": -0.8}, setup)
         assert "blade B 0.4 turns shorter, blade C 0.4 turns longer" in found.actions[0].text
@@ -346,19 +348,19 @@ def test_read_again_only_where_it_decides():
 
 
 def test_flight_modes_are_gone_through_with_their_numbers_and_faults_first():
-    setup = fresh_setup("Chervil 450")
-    run = bench_run(setup)
+    setup = make_fresh_setup("Chervil 450")
+    run = make_bench_run(setup)
     advice = run.advice("flight_modes")
     assert [ask.key for ask in advice.asks] == ["normal", "idle_up_1", "idle_up_2", "hold"]
     assert "throttle 0 %" in advice.asks[3].hint
     entries = [Entry(i, "flight_modes", ask.key, True, setup) for i, ask in enumerate(advice.asks)]
-    assert bench_run(setup, entries).advice("flight_modes").outcome == "good"
+    assert make_bench_run(setup, entries).advice("flight_modes").outcome == "good"
     change = [Change("transmitter.power_up_mode", "idle_up_1")]
     wrong = read_setup(apply_changes(setup.as_document(), change))
-    touched = bench_run(wrong, entries)
+    touched = make_bench_run(wrong, entries)
     assert next(s.state for s in touched.standings if s.step.name == "flight_modes") == "stale"
     again = [Entry(9 + i, "flight_modes", e.key, True, wrong) for i, e in enumerate(entries)]
-    found = bench_run(wrong, again).advice("flight_modes")
+    found = make_bench_run(wrong, again).advice("flight_modes")
     assert found.outcome == "out"
     assert found.actions[0].changes == (Change("transmitter.power_up_mode", "normal"),)
 
@@ -396,7 +398,7 @@ class TestCoarseLinks:
             for n in (0, 1)
             for i, value in enumerate(read)
         ]
-        found = bench_run(setup, entries).advice("zero_pitch")
+        found = make_bench_run(setup, entries).advice("zero_pitch")
         assert found.outcome == outcome
         assert found.actions == ()
         assert "the best they give" in found.summary

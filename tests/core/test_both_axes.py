@@ -10,8 +10,8 @@ from few import few
 from mint_lever.bench import Entry
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 
 def edited(setup, *changes):
@@ -22,7 +22,7 @@ def edited(setup, *changes):
 def read(setup, **values):
     entries = [Entry(n, "cyclic_throw", key, value, setup) for n, (key, value) in
                enumerate(values.items())]  # fmt: skip
-    return bench_run(setup, entries).advice("cyclic_throw")
+    return make_bench_run(setup, entries).advice("cyclic_throw")
 
 
 def pair(throw, one, other, rest=0.0):
@@ -31,7 +31,9 @@ def pair(throw, one, other, rest=0.0):
 
 def built(seed):
     """A helicopter without any fault but the one a test puts in, its plate described as 120°."""
-    setup = fresh_setup("Savory 500", "three_120", ("clockwise", "counter_clockwise")[seed % 2])
+    setup = make_fresh_setup(
+        "Savory 500", "three_120", ("clockwise", "counter_clockwise")[seed % 2]
+    )
     truth = random_truth(setup, np.random.default_rng(seed))
     truth.mounted = [s.mounted for s in setup.airframe.servos]
     truth.horn_error_deg = [0.0] * 3
@@ -96,7 +98,7 @@ def test_one_servo_with_another_throw_or_another_plate_is_not_blessed(seed):
 
 
 def test_elevator_is_asked_for_before_anything_is_called_good():
-    setup = edited(fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0))
+    setup = edited(make_fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0))
     begun = read(setup, **pair(9.0, "right", "left"))
     assert begun.outcome == "begun"
     assert begun.next_key == "forward"
@@ -107,7 +109,7 @@ def test_elevator_is_asked_for_before_anything_is_called_good():
 @pytest.mark.parametrize("figure", [55.0, 60.0, 64.0])
 def test_more_cyclic_than_wished_is_welcome_up_to_eleven(throw, wished, figure):
     changes = [("unit.cyclic_pct", figure), ("targets.cyclic_deg", wished)]
-    setup = edited(fresh_setup("Savory 500"), *changes)
+    setup = edited(make_fresh_setup("Savory 500"), *changes)
     both = pair(throw, "right", "left") | pair(throw, "forward", "back")
     assert read(setup, **both).outcome == "good"
 
@@ -117,7 +119,7 @@ def test_more_cyclic_than_wished_is_welcome_up_to_eleven(throw, wished, figure):
     [(7.4, "out"), (11.4, "workable"), (11.9, "workable"), (12.4, "out"), (13.0, "out")],
 )
 def test_beyond_it_is_workable_where_nothing_touches_and_then_too_much(throw, outcome):
-    setup = edited(fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0))
+    setup = edited(make_fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0))
     both = pair(throw, "right", "left") | pair(throw, "forward", "back")
     found = read(setup, **both)
     assert found.outcome == outcome
@@ -127,7 +129,7 @@ def test_beyond_it_is_workable_where_nothing_touches_and_then_too_much(throw, ou
 
 def test_the_least_is_the_pilots_own():
     setup = edited(
-        fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0), ("targets.cyclic_least_deg", 9.0)
+        make_fresh_setup("Savory 500"), ("unit.cyclic_pct", 58.0), ("targets.cyclic_least_deg", 9.0)
     )
     both = pair(8.4, "right", "left") | pair(8.4, "forward", "back")
     assert read(setup, **both).outcome == "out"
@@ -141,7 +143,7 @@ def test_a_ball_is_moved_the_way_the_gauge_says(seed):
     figure = float(rng.uniform(72, 95) if high else rng.uniform(25, 45))
     arm = float(rng.choice([9.0, 12.0, 14.0, 18.0]))
     holes = [arm - 3.0, arm - 1.5, arm, arm + 1.5, arm + 3.0]
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     changes = [("unit.cyclic_pct", round(figure))]
     for i in range(3):
         changes += [

@@ -1,20 +1,20 @@
 """The field card: what is needed beside the model, and nothing made up."""
 
 from builds import described
-from mint_lever.bench.steps import bench_run
-from mint_lever.field import SYMPTOMS, Flight, Seen, advice_said, advise
-from mint_lever.field.flights.symptom_order import likely_first
-from mint_lever.records import Saved, field_card
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.field import SYMPTOMS, Flight, Observation, advise, write_advice
+from mint_lever.field.flights.symptom_order import sort_symptoms
+from mint_lever.records import SavedState, make_field_card
 from mint_lever.setup import Change, apply_changes, read_setup
 
-NOT_FIT = Saved(None, None, fit=False, withheld=tuple(f"step {n}: open" for n in range(1, 6)))
-FIT = Saved(2, "26 November 2026", fit=True, withheld=())
+NOT_FIT = SavedState(None, None, fit=False, withheld=tuple(f"step {n}: open" for n in range(1, 6)))
+FIT = SavedState(2, "26 November 2026", fit=True, withheld=())
 
 
 def card_of(setup=None, saved=FIT, to_key_in=0, flights=()):
-    run = bench_run(setup or described(), [], [])
-    following = advice_said(run, advise(run, flights)) if flights else None
-    return field_card(run, saved, to_key_in, following, likely_first(flights))
+    run = make_bench_run(setup or described(), [], [])
+    following = write_advice(run, advise(run, flights)) if flights else None
+    return make_field_card(run, saved, to_key_in, following, sort_symptoms(flights))
 
 
 def section(card, title):
@@ -67,7 +67,7 @@ def test_every_mode_has_its_head_speed_gain_curves_and_hover_stick():
 
 def test_nothing_flown_is_said_and_a_flight_brings_its_next_change():
     assert section(card_of(), "Next").lines == ("Nothing was flown yet.",)
-    flights = [Flight(1, (Seen("tail_drifts", "normal"),), (), None)]
+    flights = [Flight(1, (Observation("tail_drifts", "normal"),), (), None)]
     said = " ".join(section(card_of(flights=flights), "Next").lines)
     assert said != "Nothing was flown yet."
     assert (

@@ -5,18 +5,18 @@ import pytest
 
 from few import few
 from mint_lever.bench.engine.advice import Action
-from mint_lever.bench.engine.change_effects import WORKED_ON, settings
-from mint_lever.bench.engine.log import Entry, Event, action_event
-from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.engine.change_effects import WORKED_ON, list_values
+from mint_lever.bench.engine.log import Entry, Event, make_action_event
+from mint_lever.bench.practise.evening import choose_next_move
 from mint_lever.bench.practise.mishaps import happen
-from mint_lever.bench.practise.pilot_hands import do, take
-from mint_lever.bench.questions.answer_check import written_by
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.practise.pilot_hands import do, take_reading
+from mint_lever.bench.questions.answer_check import make_answer_changes
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.simulate.random_builds import any_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.faults import MintLeverError
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 
 
@@ -31,7 +31,7 @@ class Log:
         self.run = self.looked_up(None)
 
     def looked_up(self, before):
-        return bench_run(self.bench.setup, self.entries, self.events, before=before)
+        return make_bench_run(self.bench.setup, self.entries, self.events, before=before)
 
     def goes_on(self):
         """One thing more is done."""
@@ -48,16 +48,16 @@ class Log:
         if name is None:
             return
         try:
-            move = next_move(self.run, name)
+            move = choose_next_move(self.run, name)
         except RuntimeError:  # it waits for what it rests on
             return
         before = self.bench.setup
         if isinstance(move, Action):
             do(self.bench, move)
-            self.events.append(action_event(self.sequence, name, move, before))
+            self.events.append(make_action_event(self.sequence, name, move, before))
         else:
-            value = take(self.bench, self.run.step(name), move)
-            if written := written_by(move, value):
+            value = take_reading(self.bench, self.run.step(name), move)
+            if written := make_answer_changes(move, value):
                 self.bench.change(written)
             self.entries.append(Entry(self.sequence, name, move.key, value, self.bench.setup))
         self.taken_back.append(before)
@@ -86,8 +86,8 @@ class Log:
         """A figure is typed at the desk, a little off what stands there."""
         numbers = {
             path: value
-            for path, value in settings(self.bench.setup).items()
-            if isinstance(value, float) and row_of(path) is not None
+            for path, value in list_values(self.bench.setup).items()
+            if isinstance(value, float) and find_row(path) is not None
         }
         path = str(self.draw.choice(sorted(numbers)))
         change = Change(path, round(numbers[path] * 1.01 + 0.1, 2))
@@ -113,4 +113,4 @@ def test_a_carried_run_says_what_one_from_nothing_says(seed):
         for step in fresh.steps:
             assert log.run.advice(step.name) == fresh.advice(step.name), step.name
             assert log.run.questions(step.name) == fresh.questions(step.name)
-        assert audit_of(log.run) == audit_of(fresh)
+        assert audit_run(log.run) == audit_run(fresh)

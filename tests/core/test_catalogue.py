@@ -5,20 +5,20 @@ import re
 import pytest
 
 from mint_lever.bench.steps import STEPS
-from mint_lever.setup import apply_changes, fresh_setup, json_schema, read_setup
+from mint_lever.setup import apply_changes, make_fresh_setup, make_json_schema, read_setup
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.setup.catalogue.setting_rows import (
-    Row,
-    catalogue,
-    name_of,
-    pattern_of,
-    row_of,
+    SettingRow,
+    find_pattern,
+    find_row,
+    list_rows,
+    name_path,
     rows_under,
 )
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.setting_description import About, Quantity
 
-SCHEMA = json_schema()
+SCHEMA = make_json_schema()
 FILLER = re.compile(r"\b(todo|tbd|fixme|xxx|lorem|description|setting of|n/a|same as)\b", re.I)
 BARE = {"", "%", "mm", "deg", "us", "V", "Hz"}
 
@@ -42,7 +42,7 @@ def leaves(part, path=""):
 PATHS = dict(leaves(SCHEMA))
 
 
-def lacks(row: Row) -> list[str]:
+def lacks(row: SettingRow) -> list[str]:
     """What a row lacks, in words; empty when it says everything it has to."""
     about, missing = row.about, []
     label, help_ = about.label, about.help
@@ -67,7 +67,7 @@ def lacks(row: Row) -> list[str]:
 
 
 def test_every_path_of_the_schema_has_a_row_and_no_row_is_made_up():
-    rows = {row.path for row in catalogue()}
+    rows = {row.path for row in list_rows()}
     expected = {
         path if path in rows else path.removesuffix(".*") if path.endswith(".*") else path
         for path in PATHS
@@ -76,7 +76,7 @@ def test_every_path_of_the_schema_has_a_row_and_no_row_is_made_up():
     assert len(rows) > 300
 
 
-@pytest.mark.parametrize("row", catalogue(), ids=lambda row: row.path)
+@pytest.mark.parametrize("row", list_rows(), ids=lambda row: row.path)
 def test_nothing_of_a_setting_is_missing(row):
     assert lacks(row) == []
 
@@ -91,22 +91,22 @@ def test_nothing_of_a_setting_is_missing(row):
     ],
 )
 def test_the_check_sees_what_is_missing(about, missing):
-    good = row_of("unit.ring_pct")
+    good = find_row("unit.ring_pct")
     assert lacks(good) == []
     said = {name: getattr(good.about, name) for name in good.about.__dataclass_fields__}
-    bad = Row(**{**vars(good), "about": About(**{**said, **about})})
+    bad = SettingRow(**{**vars(good), "about": About(**{**said, **about})})
     assert missing in lacks(bad)
 
 
 def test_every_value_of_a_choice_has_a_name():
-    for row in catalogue():
+    for row in list_rows():
         allowed = PATHS.get(row.path, PATHS.get(f"{row.path}.*"))
         if "enum" in allowed:
             assert {value for value, _ in row.words} == set(allowed["enum"]), row.path
 
 
 def test_no_two_settings_of_one_part_have_the_same_name():
-    names = [(row.holders, row.group, row.about.label, row.path.count("*")) for row in catalogue()]
+    names = [(row.holders, row.group, row.about.label, row.path.count("*")) for row in list_rows()]
     twice = {name for name in names if names.count(name) > 1}
     # The modes' own settings differ by their mode, which stands in the holders.
     assert twice == set()
@@ -129,11 +129,11 @@ def test_no_two_settings_of_one_part_have_the_same_name():
     ],
 )
 def test_a_path_is_named_as_a_pilot_would(path, name):
-    assert name_of(path) == name
+    assert name_path(path) == name
 
 
 def test_no_path_is_ever_shown_as_it_is_written():
-    whole = fresh_setup("Dill").as_document()
+    whole = make_fresh_setup("Dill").as_document()
 
     def walk(value, path):
         if isinstance(value, dict | list):
@@ -143,8 +143,8 @@ def test_no_path_is_ever_shown_as_it_is_written():
             yield path
 
     for path in walk(whole, ""):
-        assert "_" not in name_of(path), path
-        assert "{" not in name_of(path), path
+        assert "_" not in name_path(path), path
+        assert "{" not in name_path(path), path
 
 
 def test_device_and_in_play_follow_the_arrangement():
@@ -161,13 +161,13 @@ def test_device_and_in_play_follow_the_arrangement():
         "airframe.head.grip_arm_mm": ("helicopter", (True, True, True)),
     }
     for path, (device, plays) in cases.items():
-        row = row_of(path)
+        row = find_row(path)
         assert row.device == device
         assert tuple(row.in_play(each) for each in (unit, behind, alone)) == plays, path
 
 
 def test_what_only_records_is_what_was_meant_to():
-    record = {row.path for row in catalogue() if row.about.record}
+    record = {row.path for row in list_rows() if row.about.record}
     assert {"name", "notes", "transmitter.expo_sign", "targets.hover_deg"} <= record
     assert not record & {"unit.cyclic_pct", "arrangement", "unit.correction_reversed.roll"}
 
@@ -184,7 +184,7 @@ def test_a_field_that_says_nothing_of_itself_cannot_be_put_in():
 
 
 def test_a_part_that_was_left_out_is_put_in_with_its_first_setting():
-    setup = fresh_setup("Dill")
+    setup = make_fresh_setup("Dill")
     assert setup.drive is None
     cells = Change("drive.pack.cells", 12)
     made = read_setup(apply_changes(setup.as_document(), [cells]))
@@ -193,10 +193,10 @@ def test_a_part_that_was_left_out_is_put_in_with_its_first_setting():
 
 
 def test_units_are_those_the_numbers_were_declared_in():
-    assert row_of("airframe.servos.0.arm_mm").unit == "mm"
+    assert find_row("airframe.servos.0.arm_mm").unit == "mm"
     assert Quantity("mm", 0.1).unit == "mm"
-    assert {row.unit for row in catalogue() if row.kind == "number"} >= BARE - {""}
-    assert pattern_of("unit.servos.12.min_us") == "unit.servos.*.min_us"
+    assert {row.unit for row in list_rows() if row.kind == "number"} >= BARE - {""}
+    assert find_pattern("unit.servos.12.min_us") == "unit.servos.*.min_us"
     assert {row.path for row in rows_under("unit.servos.0")} == {
         f"unit.servos.*.{key}" for key in ("reversed", "subtrim_us", "min_us", "max_us")
     }
@@ -211,5 +211,5 @@ def test_steps_are_named_by_the_registry_alone():
 @pytest.mark.parametrize(("signed", "one_sided"), [(0, 50), (50, 75), (20, 60), (-100, 0)])
 def test_f15_the_tail_gain_on_a_channel_that_counts_from_zero(signed, one_sided):
     """F15, common practice, no source: 60 to 80 with the change-over in the middle is 20 to 60."""
-    (scale,) = row_of("transmitter.modes.normal.tail_gain_pct").about.scales
+    (scale,) = find_row("transmitter.modes.normal.tail_gain_pct").about.scales
     assert scale.shown(signed) == one_sided

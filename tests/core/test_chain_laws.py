@@ -8,7 +8,14 @@ from hypothesis import strategies as st
 from builds import LAYOUTS, chain, document, random_document
 from mint_lever.axes import Pose, wrap_deg
 from mint_lever.faults import InvalidRequest
-from mint_lever.model.chain import Sticks, build_chain, evaluate, reach, resolution, sweep
+from mint_lever.model.chain import (
+    Sticks,
+    build_chain,
+    compute_reach,
+    compute_resolution,
+    evaluate_pose,
+    sweep_sticks,
+)
 from mint_lever.setup import read_setup
 
 stick = st.floats(-100, 100)
@@ -52,9 +59,9 @@ def test_a_centre_moved_into_the_unit_is_a_stick_held_there(
     unit = made["unit"]
     unit["ring_pct"] = 200.0
     held = [100 * right / unit["cyclic_pct"], 100 * forward / unit["cyclic_pct"]]
-    flown = evaluate(build_chain(read_setup(made)), Sticks.at(collective, *held))
+    flown = evaluate_pose(build_chain(read_setup(made)), Sticks.at(collective, *held))
     unit["centre_trim"] = {"aileron_pct": right, "elevator_pct": forward}
-    moved = evaluate(build_chain(read_setup(made)), Sticks.at(collective))
+    moved = evaluate_pose(build_chain(read_setup(made)), Sticks.at(collective))
     assert moved.run.servo.sent_us == pytest.approx(flown.run.servo.sent_us, abs=1e-6)
 
 
@@ -68,8 +75,8 @@ def test_a_mirrored_build_does_everything_mirrored(layout, seed, collective, ail
     made = random_document(np.random.default_rng(seed), layout)
     one = build_chain(read_setup(made))
     other = build_chain(read_setup(mirrored(made)))
-    here = evaluate(one, Sticks.at(collective, aileron, elevator), [0, 50, 230])
-    there = evaluate(other, Sticks.at(collective, -aileron, elevator), [0, 310, 130])
+    here = evaluate_pose(one, Sticks.at(collective, aileron, elevator), [0, 50, 230])
+    there = evaluate_pose(other, Sticks.at(collective, -aileron, elevator), [0, 310, 130])
     assume(here.reachable.all() and there.reachable.all())
     assert there.run.servo.sent_us == pytest.approx(here.run.servo.sent_us, abs=1e-6)
     a, b = here.run.swash.pose, there.run.swash.pose
@@ -84,8 +91,8 @@ def test_a_mirrored_build_does_everything_mirrored(layout, seed, collective, ail
 @pytest.mark.parametrize("layout", ["three_120", "four_90"])
 def test_phase_turns_the_cyclic_azimuth_by_itself(layout, phase, rotation):
     sticks = Sticks.at(0.0, 30.0, 40.0)
-    plain = evaluate(chain(layout, rotation=rotation), sticks)
-    turned = evaluate(chain(layout, rotation=rotation, phase=phase), sticks)
+    plain = evaluate_pose(chain(layout, rotation=rotation), sticks)
+    turned = evaluate_pose(chain(layout, rotation=rotation, phase=phase), sticks)
     moved = wrap_deg(turned.head.cyclic_azimuth_deg - plain.head.cyclic_azimuth_deg)
     # The ring's arc bends it a little; a tenth of a degree is what a gauge could not show.
     assert moved.item() == pytest.approx(phase, abs=0.12)
@@ -95,7 +102,7 @@ def test_phase_turns_the_cyclic_azimuth_by_itself(layout, phase, rotation):
 @settings(deadline=None, max_examples=30)
 @given(layouts, stick)
 def test_pure_collective_on_a_symmetric_build_stays_level(layout, collective):
-    result = evaluate(chain(layout), Sticks.at(collective))
+    result = evaluate_pose(chain(layout), Sticks.at(collective))
     assert result.head.cyclic_deg.item() == pytest.approx(0, abs=1e-8)
     pose = result.run.swash.pose
     assert [pose.tilt_right_deg.item(), pose.tilt_forward_deg.item()] == pytest.approx([0, 0])
@@ -116,12 +123,12 @@ def test_small_movements_follow_the_hand_checks(layout):
 
 def test_stick_right_lifts_the_blade_over_the_tail_of_a_clockwise_rotor():
     """formulas §6, checked by hand: δ = 90, clockwise, blade over the tail, stick right."""
-    right = evaluate(chain(), Sticks.at(0, 50, 0), [180.0])
+    right = evaluate_pose(chain(), Sticks.at(0, 50, 0), [180.0])
     assert right.pitch_deg.item() > 3
     assert right.run.swash.pose.tilt_right_deg.item() > 3
-    forward = evaluate(chain(), Sticks.at(0, 0, 50))
+    forward = evaluate_pose(chain(), Sticks.at(0, 0, 50))
     assert forward.run.swash.pose.tilt_forward_deg.item() > 3
-    assert evaluate(chain(), Sticks.at(50)).head.collective_deg.item() > 3
+    assert evaluate_pose(chain(), Sticks.at(50)).head.collective_deg.item() > 3
 
 
 def test_a_trailing_arm_gains_pitch_when_the_swash_goes_down():
@@ -150,7 +157,7 @@ def test_f10d_throw_figure_and_cyclic_pitch_are_nearly_proportional():
     """F10d, common practice, no source: 7.5° at 50 % predicts 9.75° at 65 %, the horn's arc
     leaves about 9.5°."""
     low, high = (
-        reach(chain(unit={"cyclic_pct": pct, "servos": [{}] * 3}, arm=11.0)).aileron_deg
+        compute_reach(chain(unit={"cyclic_pct": pct, "servos": [{}] * 3}, arm=11.0)).aileron_deg
         for pct in (50.0, 65.0)
     )
     shortfall = low * 1.3 - high
@@ -160,13 +167,13 @@ def test_f10d_throw_figure_and_cyclic_pitch_are_nearly_proportional():
 def test_degrees_per_microsecond_is_the_slope_of_the_exact_chain():
     made = chain()
     at = Sticks.at(20.0, 10.0, -5.0)
-    slope = resolution(made, at, [180.0])
+    slope = compute_resolution(made, at, [180.0])
     pulse = made.run(at).servo.sent_us
     step = np.array([[0.0], [1.0], [0.0]])
     moved = made.linkage.poses_for(made.servo_bank.horn_deg(np.hstack([pulse, pulse + step]))).pose
     pitch = made.grip.pitch(moved, [180.0]).pitch_deg[0]
     assert slope.per_servo[1, 0] == pytest.approx(pitch[1] - pitch[0], rel=1e-2)
-    up = evaluate(made, Sticks.at([20.0, 20.1], 10.0, -5.0), [180.0]).pitch_deg[0]
+    up = evaluate_pose(made, Sticks.at([20.0, 20.1], 10.0, -5.0), [180.0]).pitch_deg[0]
     per_us = (up[1] - up[0]) / (0.1 * 0.4 * 500 / 100)
     assert slope.collective.item() == pytest.approx(per_us, rel=1e-3)
 
@@ -175,14 +182,16 @@ def test_a_sweep_gives_the_same_as_one_position_at_a_time():
     made = build_chain(read_setup(random_document(np.random.default_rng(3), "three_140")))
     rng = np.random.default_rng(4)
     sticks = Sticks.at(*(rng.uniform(-100, 100, 9000) for _ in range(3)))
-    swept = sweep(made, sticks, [0.0, 77.0])
+    swept = sweep_sticks(made, sticks, [0.0, 77.0])
     for row in (0, 4999, 8191, 8192, 8999):
-        one = evaluate(made, sticks.part(slice(row, row + 1)), [0.0, 77.0])
+        one = evaluate_pose(made, sticks.part(slice(row, row + 1)), [0.0, 77.0])
         assert swept.pitch_deg[:, row] == pytest.approx(one.pitch_deg[:, 0], abs=1e-9)
 
 
 def notices(made, *sticks):
-    return [n.text for n in evaluate(build_chain(read_setup(made)), Sticks.at(*sticks)).notices(0)]
+    return [
+        n.text for n in evaluate_pose(build_chain(read_setup(made)), Sticks.at(*sticks)).notices(0)
+    ]
 
 
 def test_stops_that_act_are_reported():
@@ -201,7 +210,7 @@ def test_a_pose_out_of_reach_is_said_never_nan():
     made = document(arm=22.0, link=14.0, unit={"cyclic_pct": 170.0, "full_throw_us": 700.0})
     made["unit"]["servos"] = [{"min_us": 200.0, "max_us": 3000.0}] * 3
     built = build_chain(read_setup(made))
-    result = evaluate(built, Sticks.at(np.linspace(-100, 100, 41), 100, 30))
+    result = evaluate_pose(built, Sticks.at(np.linspace(-100, 100, 41), 100, 30))
     assert not result.reachable.all()
     for row in range(41):
         plain = result.as_row(row)
@@ -224,7 +233,7 @@ def test_four_servos_that_fight_are_reported_in_millimetres():
 def test_nothing_ever_comes_out_as_nan(layout, seed, collective, aileron, elevator):
     made = random_document(np.random.default_rng(seed), layout)
     made["unit"].update(cyclic_pct=190.0, collective_pct=190.0)
-    result = evaluate(build_chain(read_setup(made)), Sticks.at(collective, aileron, elevator))
+    result = evaluate_pose(build_chain(read_setup(made)), Sticks.at(collective, aileron, elevator))
     for values in (result.pitch_deg, result.head.cyclic_deg, result.run.horn_deg):
         assert np.isfinite(values).all()
     assert np.isfinite(result.run.swash.residual_mm).all()
@@ -240,4 +249,4 @@ def test_sticks_beyond_their_ends_are_refused_by_name(bad):
 
 def test_a_mode_the_setup_does_not_have_is_refused():
     with pytest.raises(InvalidRequest, match="allowed: one of normal"):
-        evaluate(chain(), Sticks.at(0), mode="idle_up_1")
+        evaluate_pose(chain(), Sticks.at(0), mode="idle_up_1")

@@ -6,11 +6,11 @@ import pytest
 from builds import chain, document
 from mint_lever.audit import audit
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.ring_clearance import Limits, clearance
 from mint_lever.measure.throw_figures import Holes, remedies, throw_for
-from mint_lever.model.chain import Sticks, build_chain, evaluate, reach
+from mint_lever.model.chain import Sticks, build_chain, compute_reach, evaluate_pose
 from mint_lever.setup import read_setup, with_arrangement
 
 
@@ -78,7 +78,9 @@ def test_a_limit_beyond_reason_is_refused():
 def test_the_figure_found_gives_the_target_on_the_chain(target):
     found = throw_for(chain(), target)
     made = document(unit={"cyclic_pct": found.figure_pct})
-    assert reach(build_chain(read_setup(made))).aileron_deg == pytest.approx(target, abs=0.01)
+    assert compute_reach(build_chain(read_setup(made))).aileron_deg == pytest.approx(
+        target, abs=0.01
+    )
 
 
 def test_a_figure_the_servo_stops_forbid_is_not_offered():
@@ -109,7 +111,7 @@ def test_too_high_a_figure_asks_for_longer_horns_or_their_like():
     if best.ball == "inner ring":
         moved = document(arm=8.0, head={"inner_ball_radius_mm": best.to_mm})
     moved["unit"]["cyclic_pct"] = best.throw.figure_pct
-    right = evaluate(build_chain(read_setup(moved)), Sticks.at(0, 100))
+    right = evaluate_pose(build_chain(read_setup(moved)), Sticks.at(0, 100))
     assert right.head.cyclic_deg.item() == pytest.approx(8.0, abs=0.02)
 
 
@@ -162,11 +164,11 @@ def test_the_step_asks_for_the_ring_that_clears_the_corners():
     made, _ = corner_build()
     made["unit"]["ring_pct"] = 142.0
     setup = read_setup(made)
-    (action,) = bench_run(setup).advice("clearance").actions
+    (action,) = make_bench_run(setup).advice("clearance").actions
     (change,) = action.changes
     assert 100.0 <= change.value < 142.0
     made["unit"]["ring_pct"] = change.value
-    assert bench_run(read_setup(made)).advice("clearance").actions == ()
+    assert make_bench_run(read_setup(made)).advice("clearance").actions == ()
 
 
 @pytest.mark.parametrize("clears", [139.0, 118.0, 103.0, 100.0, 88.0])
@@ -182,7 +184,7 @@ def test_a_touch_that_is_only_heard_narrows_the_ring_no_further_than_it_takes(cl
             Entry(sequence + i, "clearance", f"sweep.{place}", heard, setup)
             for i, place in enumerate(("low", "mid", "high"))
         ]
-        found = bench_run(setup, entries).advice("clearance")
+        found = make_bench_run(setup, entries).advice("clearance")
         if heard == "clear":
             break
         (action,) = found.actions
@@ -200,7 +202,7 @@ def test_little_cyclic_is_workable_with_the_reason_and_room_is_offered():
         Entry(i, "clearance", f"sweep.{place}", "clear", setup)
         for i, place in enumerate(("low", "mid", "high"))
     ]
-    found = bench_run(setup, entries).advice("clearance")
+    found = make_bench_run(setup, entries).advice("clearance")
     assert found.outcome == "workable"
     assert "Less is workable" in found.summary
     (opened,) = found.actions
@@ -209,5 +211,5 @@ def test_little_cyclic_is_workable_with_the_reason_and_room_is_offered():
     # What was heard to touch at 120 % is never offered again.
     wide = read_setup(document(unit={"ring_pct": 120.0}))
     heard = Entry(-1, "clearance", "sweep.mid", "touches", wide)
-    (opened,) = bench_run(setup, [heard, *entries]).advice("clearance").actions
+    (opened,) = make_bench_run(setup, [heard, *entries]).advice("clearance").actions
     assert opened.changes[0].value == 118.0

@@ -10,7 +10,7 @@ import pytest
 
 from builds import document
 from command_line import run, run_as_process
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_setup
 
 KEYS = {
@@ -43,7 +43,7 @@ def test_evaluate_prints_one_object_with_the_contracts_keys(setup_file):
     found = json.loads(out)
     assert set(found) == KEYS
     assert set(found["pitch_deg"]) == {"180", "45"}
-    expected = evaluate(build_chain(read_setup(document())), Sticks.at(100, 20), [180, 45])
+    expected = evaluate_pose(build_chain(read_setup(document())), Sticks.at(100, 20), [180, 45])
     assert found["pitch_deg"]["45"] == pytest.approx(expected.pitch_deg[1, 0])
     assert found["pulse_us"] == pytest.approx(expected.run.servo.sent_us[:, 0])
 
@@ -54,7 +54,9 @@ def test_batch_writes_a_row_for_each_row_in_any_column_order(setup_file):
     assert code == 0
     rows = list(csv.DictReader(io.StringIO(out)))
     assert len(rows) == 2
-    expected = evaluate(build_chain(read_setup(document())), Sticks.at([100, -50], [0, 10], [0, 5]))
+    expected = evaluate_pose(
+        build_chain(read_setup(document())), Sticks.at([100, -50], [0, 10], [0, 5])
+    )
     for i, row in enumerate(rows):
         assert float(row["collective_deg"]) == pytest.approx(expected.head.collective_deg[i])
         assert float(row["pulse_us_2"]) == pytest.approx(expected.run.servo.sent_us[1, i])

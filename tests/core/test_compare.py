@@ -8,9 +8,9 @@ import pytest
 from builds import described, document
 from judge import Metal
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.model.chain import Sticks, build_chain, evaluate
-from mint_lever.records import compare, lost_ground
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
+from mint_lever.records import compare_setups, list_lost_readings
 from mint_lever.records.setup_comparison import MOST_WORKED_OUT
 from mint_lever.setup import Change, apply_changes, read_setup
 
@@ -23,7 +23,7 @@ def changed(setup, *changes):
 
 def beside(*changes, setup=None):
     setup = setup or described()
-    return compare(bench_run(setup, [], []), changed(setup, *changes))
+    return compare_setups(make_bench_run(setup, [], []), changed(setup, *changes))
 
 
 def nominal(setup):
@@ -148,7 +148,7 @@ def test_of_two_helicopters_the_effect_is_that_of_all_together():
         described(),
         read_setup(document("four_90", radius=25.0, rotation="counter_clockwise")),
     )
-    found = compare(bench_run(setup, [], []), other)
+    found = compare_setups(make_bench_run(setup, [], []), other)
     assert len(found.differences) > MOST_WORKED_OUT
     assert all(each.effect is None for each in found.differences)
     assert found.effect.size > 1
@@ -161,7 +161,7 @@ def test_where_a_swash_binds_no_effect_is_said():
     binds = build_chain(changed(described(), far))
 
     def gets_to(stick):
-        return bool(evaluate(binds, Sticks.at(stick)).reachable.all())
+        return bool(evaluate_pose(binds, Sticks.at(stick)).reachable.all())
 
     assert not gets_to(100.0)
     found = beside(far)
@@ -178,6 +178,8 @@ def test_readings_lose_their_ground_where_they_hold_no_longer():
         Entry(2, "cyclic_throw", "right", 8.0, setup),
         Entry(3, "cyclic_throw", "left", 8.0, setup),
     ]
-    now, there = (bench_run(each, entries, []) for each in (setup, other))
-    assert [(each.step, each.readings) for each in lost_ground(now, there)] == [("cyclic_throw", 2)]
-    assert lost_ground(now, now) == ()
+    now, there = (make_bench_run(each, entries, []) for each in (setup, other))
+    assert [(each.step, each.readings) for each in list_lost_readings(now, there)] == [
+        ("cyclic_throw", 2)
+    ]
+    assert list_lost_readings(now, now) == ()

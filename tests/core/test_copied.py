@@ -9,11 +9,11 @@ import numpy as np
 import pytest
 
 from builds import LAYOUTS, described, random_document
-from mint_lever.bench.run.setting_differences import differences
-from mint_lever.records import never_carries, same_radio
+from mint_lever.bench.run.setting_differences import list_differences
+from mint_lever.records import copy_for_same_radio, list_uncopied
 from mint_lever.records.copy_checklist import KINDS
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 
 TOUCHED = {
     "transmitter.channels.aileron.travel_high_pct": 93.0,
@@ -39,14 +39,14 @@ def with_(changes):
 
 
 def test_every_kind_speaks_of_settings_there_are():
-    paths = [row.path.replace("*", "0") for row in catalogue()]
+    paths = [row.path.replace("*", "0") for row in list_rows()]
     for patterns in KINDS.values():
         for pattern in patterns:
             assert any(fnmatchcase(path, pattern) for path in paths), pattern
 
 
 def test_what_was_entered_of_it_is_named_by_its_kind():
-    found = {each.kind: each.names for each in never_carries(with_(TOUCHED))}
+    found = {each.kind: each.names for each in list_uncopied(with_(TOUCHED))}
     assert "Aileron channel, travel above centre" in found["travel and limits"]
     assert {"Rudder channel, trim lever", "Servo 2, sub-trim"} <= set(found["sub-trims and trims"])
     assert "Servo 1, horn off square" in found["horn places"]
@@ -55,8 +55,8 @@ def test_what_was_entered_of_it_is_named_by_its_kind():
 
 
 def test_on_the_same_radio_the_shared_stays_and_the_rest_is_as_delivered():
-    copy = same_radio(with_({**TOUCHED, **SHARED}))
-    reset = {each.path for each in differences(with_({**TOUCHED, **SHARED}), copy)}
+    copy = copy_for_same_radio(with_({**TOUCHED, **SHARED}))
+    reset = {each.path for each in list_differences(with_({**TOUCHED, **SHARED}), copy)}
     assert set(TOUCHED) <= reset
     assert not any(path.startswith(tuple(SHARED)) for path in reset)
     assert copy.transmitter.channels.aileron.travel_high_pct == 100.0
@@ -68,11 +68,11 @@ def test_what_was_flown_stays_with_the_one_that_flew():
     day = {"mode": "normal", "rpm": 1850.0, "date": "2026-05-01"}
     flown = with_({"flown.speeds": [day]})
     assert flown.flown is not None
-    assert same_radio(flown).flown is None
+    assert copy_for_same_radio(flown).flown is None
 
 
 @pytest.mark.parametrize("layout", LAYOUTS)
 def test_a_copy_of_a_copy_is_no_other(layout):
     setup = read_setup(random_document(np.random.default_rng(410_500), layout))
-    once = same_radio(setup)
-    assert same_radio(once) == once
+    once = copy_for_same_radio(setup)
+    assert copy_for_same_radio(once) == once

@@ -8,11 +8,11 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.bench.practise.pilot_hands import take
+from mint_lever.bench.practise.pilot_hands import take_reading
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
 from mint_lever.bench.steps.swash import zero_pitch
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from parts_pilot import work_through_parts
 
 
@@ -30,7 +30,7 @@ class Exchanging(SimulatedHelicopter):
 def drawn(seed):
     """Two blades whose offsets are clearly not alike, nothing else wrong."""
     rng = np.random.default_rng([seed, 15])
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     truth = random_truth(setup, rng)
     truth.mounted = [servo.mounted for servo in setup.airframe.servos]
     truth.horn_error_deg, truth.swash_extra_mm = [0.0] * 3, [0.0] * 3
@@ -54,7 +54,7 @@ def test_each_others_link_is_recognised_and_said(seed):
             asked.append(ask.label)
             bench.exchanged = False
             return "links"
-        return take(bench, step, ask)
+        return take_reading(bench, step, ask)
 
     bench.exchanged = True
     _, events, reads = work_through_parts(bench, [zero_pitch.STEP], 40, answer)
@@ -77,7 +77,7 @@ def test_a_gauge_on_the_other_blade_is_recognised(seed):
         if ask.blade is not None and not asked:
             bench.move_sticks(0.0, 0.0, 0.0)
             return bench.read_gauge(1 - ask.blade, 180.0)
-        return take(bench, step, ask)
+        return take_reading(bench, step, ask)
 
     work_through_parts(bench, [zero_pitch.STEP], 60, answer)
     assert max(map(abs, pitches(bench))) <= 0.65

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from mint_lever.faults import InvalidRequest
-from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import read_curve
 from mint_lever.modes.curve_points import add_point, remove_point
 from mint_lever.setup.parts.flight_modes import Mode
 
@@ -23,8 +23,8 @@ def after(changes):
 def test_a_point_put_in_leaves_a_straight_curve_what_it_was(index):
     points, at = after(add_point(V, "normal", "pitch", index))
     assert len(points) == len(at) == 6
-    before = curve(V.pitch_curve, STICK)
-    assert curve(points, STICK, "straight", at) == pytest.approx(before, abs=0.05)
+    before = read_curve(V.pitch_curve, STICK)
+    assert read_curve(points, STICK, "straight", at) == pytest.approx(before, abs=0.05)
 
 
 def test_taken_out_again_the_curve_and_its_even_spacing_are_back():

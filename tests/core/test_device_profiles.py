@@ -6,10 +6,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mint_lever.devices import KINDS, kept_of, neutral_profile, read_profile, shown_by
+from mint_lever.devices import (
+    KINDS,
+    make_starting_profile,
+    read_device_figure,
+    read_profile,
+    show_on_device,
+)
 from mint_lever.devices.rounding_at_blade import cost_deg
 from mint_lever.faults import InvalidRequest, InvalidSetup
-from mint_lever.setup import Change, fresh_setup
+from mint_lever.setup import Change, make_fresh_setup
 
 RATE = "transmitter.modes.normal.rates.aileron.rate_pct"
 EXPO = "transmitter.modes.normal.rates.aileron.expo_pct"
@@ -40,13 +46,13 @@ class TestShown:
                 {"path": RATE, "called": "Throw"},
             )
         )
-        shown = shown_by(profile, RATE, 80.0)
+        shown = show_on_device(profile, RATE, 80.0)
         assert (shown.called, shown.order, shown.text, shown.unit) == ("Throw", 1, "80", "%")
         assert shown.own
         assert not shown.rounded
-        assert shown_by(profile, EXPO, 20.0).menu == "Sticks"
-        assert shown_by(profile, GAIN, 40.0) is None
-        assert shown_by(profile, RATE, None) is None
+        assert show_on_device(profile, EXPO, 20.0).menu == "Sticks"
+        assert show_on_device(profile, GAIN, 40.0) is None
+        assert show_on_device(profile, RATE, None) is None
 
     @pytest.mark.parametrize(
         ("more", "value", "text"),
@@ -62,38 +68,38 @@ class TestShown:
         ],
     )
     def test_a_figure_stands_on_the_devices_own_scale(self, more, value, text):
-        assert shown_by(one(GAIN, **more), GAIN, value).text == text
+        assert show_on_device(one(GAIN, **more), GAIN, value).text == text
 
     def test_what_the_device_holds_goes_back_to_what_the_document_means(self):
-        shown = shown_by(one(GAIN, factor=0.5, zero=50.0, step=1.0), GAIN, 41.0)
+        shown = show_on_device(one(GAIN, factor=0.5, zero=50.0, step=1.0), GAIN, 41.0)
         # 70.5 on the device; it holds 70 (even), which is 40 in the document.
         assert (shown.exact, shown.held, shown.kept) == (70.5, 70.0, 40.0)
         assert shown.rounded
-        amount = shown_by(one(GAIN, amount=True, step=4.0), GAIN, -41.0)
+        amount = show_on_device(one(GAIN, amount=True, step=4.0), GAIN, -41.0)
         assert (amount.held, amount.kept) == (40.0, -40.0)
 
     def test_minus_softens_on_some_radios(self):
         minus = read_profile(
             document("transmitter", {"path": EXPO, "called": "Expo"}, expo_softer="minus")
         )
-        assert shown_by(minus, EXPO, 20.0).text == "-20"
-        assert kept_of(minus, EXPO, -20.0) == 20.0
+        assert show_on_device(minus, EXPO, 20.0).text == "-20"
+        assert read_device_figure(minus, EXPO, -20.0) == 20.0
         # Its rates are as everybody's.
         other = read_profile(
             document("transmitter", {"path": RATE, "called": "Rate"}, expo_softer="minus")
         )
-        assert shown_by(other, RATE, 80.0).text == "80"
+        assert show_on_device(other, RATE, 80.0).text == "80"
 
     def test_a_choice_has_the_devices_word(self):
         path = "unit.governor"
         own = one(path, kind="unit", words={"true": "RUN"})
-        assert shown_by(own, path, True).text == "RUN"
+        assert show_on_device(own, path, True).text == "RUN"
         # Where the pilot gave none, ours.
-        assert shown_by(own, path, False).text == "off"
+        assert show_on_device(own, path, False).text == "off"
 
     def test_one_entrys_own_words_come_before_those_of_all(self):
         every, own = "transmitter.channels.aileron.travel_low_pct", "unit.servos.*.subtrim_us"
-        assert shown_by(one(every), every, 100.0) is not None
+        assert show_on_device(one(every), every, 100.0) is not None
         profile = read_profile(
             document(
                 "unit",
@@ -101,8 +107,8 @@ class TestShown:
                 {"path": "unit.servos.1.subtrim_us", "called": "Middle, left"},
             )
         )
-        assert shown_by(profile, "unit.servos.0.subtrim_us", 5.0).called == "Middle"
-        assert shown_by(profile, "unit.servos.1.subtrim_us", 5.0).called == "Middle, left"
+        assert show_on_device(profile, "unit.servos.0.subtrim_us", 5.0).called == "Middle"
+        assert show_on_device(profile, "unit.servos.1.subtrim_us", 5.0).called == "Middle, left"
 
 
 class TestKept:
@@ -113,9 +119,9 @@ class TestKept:
     )
     def test_there_and_back(self, value, factor, zero):
         profile = one(GAIN, factor=factor, zero=zero)
-        assert kept_of(profile, GAIN, shown_by(profile, GAIN, value).exact) == pytest.approx(
-            value, abs=1e-9
-        )
+        assert read_device_figure(
+            profile, GAIN, show_on_device(profile, GAIN, value).exact
+        ) == pytest.approx(value, abs=1e-9)
 
     @given(
         value=st.floats(-100, 100),
@@ -125,25 +131,25 @@ class TestKept:
     def test_what_is_held_is_a_step_within_the_range_and_the_nearest(self, value, step, ends):
         low, high = ends
         profile = one(GAIN, step=step, low=low, high=high)
-        held = shown_by(profile, GAIN, value).held
+        held = show_on_device(profile, GAIN, value).held
         could = [low + i * step for i in range(int((high - low) / step + 1e-9) + 1)]
         assert min(abs(held - each) for each in could) < 1e-6
         assert abs(held - value) == pytest.approx(min(abs(each - value) for each in could))
 
     def test_what_the_display_does_not_tell_is_refused_by_name(self):
         with pytest.raises(InvalidRequest, match="0 to …"):
-            kept_of(one(GAIN, amount=True), GAIN, -40.0)
+            read_device_figure(one(GAIN, amount=True), GAIN, -40.0)
         with pytest.raises(InvalidRequest, match="0 to 100"):
-            kept_of(one(GAIN, low=0.0, high=100.0), GAIN, 140.0)
+            read_device_figure(one(GAIN, low=0.0, high=100.0), GAIN, 140.0)
         with pytest.raises(InvalidRequest, match="steps of 5, 40 for one"):
-            kept_of(one(GAIN, step=5.0), GAIN, 42.0)
+            read_device_figure(one(GAIN, step=5.0), GAIN, 42.0)
         with pytest.raises(InvalidRequest, match="device profile"):
-            kept_of(one(GAIN), RATE, 80.0)
+            read_device_figure(one(GAIN), RATE, 80.0)
 
     def test_an_amount_keeps_the_side_on_which_it_stands(self):
         amount = one(GAIN, amount=True, factor=0.5)
-        assert kept_of(amount, GAIN, 20.0, now=-30.0) == -40.0
-        assert kept_of(amount, GAIN, 20.0, now=30.0) == 40.0
+        assert read_device_figure(amount, GAIN, 20.0, now=-30.0) == -40.0
+        assert read_device_figure(amount, GAIN, 20.0, now=30.0) == 40.0
 
 
 class TestReading:
@@ -171,31 +177,33 @@ class TestReading:
 
     @pytest.mark.parametrize("kind", KINDS)
     def test_the_neutral_profile_is_read_as_it_was_written(self, kind):
-        profile = neutral_profile(kind)
+        profile = make_starting_profile(kind)
         written = profile.model_dump_json()
         assert read_profile(written) == profile
         assert read_profile(json.loads(written)) == profile
 
     def test_our_own_name_stands_beside_with_no_gap_where_a_number_would_be(self):
-        ours = {setting.path: setting.ours for setting in neutral_profile("transmitter").settings}
+        ours = {
+            setting.path: setting.ours for setting in make_starting_profile("transmitter").settings
+        }
         assert ours["transmitter.servo_channels.*.reversed"] == "Servo's channel, direction"
         # Of every flight mode at once.
         assert ours["transmitter.modes.*.rates.aileron.rate_pct"] == "Aileron, rate"
-        own = [s for kind in KINDS for s in neutral_profile(kind).settings]
+        own = [s for kind in KINDS for s in make_starting_profile(kind).settings]
         assert not [s.path for s in own if "{" in s.called + s.menu or not s.called]
         assert not [name for name in ours.values() if " ," in name or "  " in name or "{" in name]
 
     @pytest.mark.parametrize("kind", KINDS)
     def test_the_neutral_profile_shows_everything_as_we_do(self, kind):
-        for setting in neutral_profile(kind).settings:
+        for setting in make_starting_profile(kind).settings:
             if setting.row.kind == "number" and "*" not in setting.path:
-                shown = shown_by(neutral_profile(kind), setting.path, 37.5)
+                shown = show_on_device(make_starting_profile(kind), setting.path, 37.5)
                 assert (shown.exact, shown.held, shown.kept) == (37.5, 37.5, 37.5)
                 assert not shown.own
 
 
 class TestAtTheBlade:
-    SETUP = fresh_setup("Savory 500")
+    SETUP = make_fresh_setup("Savory 500")
 
     def test_a_figure_that_is_held_costs_nothing(self):
         change = [Change("unit.cyclic_pct", 50.0)]

@@ -3,18 +3,18 @@
 import numpy as np
 import pytest
 
-from mint_lever.model.chain import Sticks, build_chain, frame
-from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
+from mint_lever.model.chain import Sticks, build_chain, compute_frame
+from mint_lever.setup import Change, apply_changes, make_helicopter, read_setup
 
 
 def built(layout="three_120", *changes):
-    setup = new_helicopter("Lovage", layout=layout, blades=3)
+    setup = make_helicopter("Lovage", layout=layout, blades=3)
     made = [Change(path, value) for path, value in changes]
     return build_chain(read_setup(apply_changes(setup.as_document(), made)))
 
 
 def drawn(chain, path, **levers):
-    return frame(chain, Sticks.at(**levers), 180.0, measured=path)["scene"]["dimension"]
+    return compute_frame(chain, Sticks.at(**levers), 180.0, measured=path)["scene"]["dimension"]
 
 
 LENGTHS = [
@@ -92,5 +92,5 @@ def test_the_place_of_zero_pitch_on_the_sliders_way():
     for outward, zero in ((True, -0.2), (False, 0.2)):
         way = ("airframe.tail.plus_is_outward", outward)
         chain = built("three_120", ("airframe.tail", {}), *ways, way)
-        tail = frame(chain, Sticks.at(), 180.0)["scene"]["tail"]
+        tail = compute_frame(chain, Sticks.at(), 180.0)["scene"]["tail"]
         assert tail["zero_out"] == pytest.approx(zero)

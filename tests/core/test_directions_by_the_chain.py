@@ -10,11 +10,11 @@ from builds import turned_round
 from mint_lever.audit import audit
 from mint_lever.bench.engine.log import Entry, Event
 from mint_lever.bench.practise.evening import work_through
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.simulate.random_builds import LAYOUTS, random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.model.chain.display_removal import without_display
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 
 WRONG = {
@@ -38,7 +38,7 @@ def of_setup(setup):
 
 
 def fresh(layout="three_120", arrangement="unit_mixes", rotation="clockwise"):
-    return with_arrangement(fresh_setup("Savory 500", layout, rotation), arrangement)
+    return with_arrangement(make_fresh_setup("Savory 500", layout, rotation), arrangement)
 
 
 def turned_places(setup, function):
@@ -108,37 +108,37 @@ def finished(request):
 def test_what_was_seen_to_go_right_is_right_whatever_the_chain_says(finished):
     setup, entries, events = finished
     assert of_setup(without_display(setup)) != []  # by the setup alone
-    assert found(audit_of(bench_run(setup, entries, events))) == []
+    assert found(audit_run(make_bench_run(setup, entries, events))) == []
 
 
 @pytest.mark.parametrize("function", WRONG)
 def test_turned_after_it_was_seen_is_a_danger_again(finished, function):
     setup, entries, events = finished
-    run = bench_run(turned_round(setup, function), entries, events)
-    assert found(audit_of(run)) == [("danger", WRONG[function])]
+    run = make_bench_run(turned_round(setup, function), entries, events)
+    assert found(audit_run(run)) == [("danger", WRONG[function])]
 
 
 def test_nobody_knows_after_the_metal_was_worked_on(finished):
     setup, entries, events = finished
-    run = bench_run(setup, entries, [*events, Event(9999, ("servo",))])
-    assert found(audit_of(run)) == []
+    run = make_bench_run(setup, entries, [*events, Event(9999, ("servo",))])
+    assert found(audit_run(run)) == []
 
 
 def test_while_somebody_is_still_looking_the_chain_says_nothing():
     setup = fresh()
     turned = edited(setup, ("transmitter.channels.elevator.reversed", True))
     look = Entry(1, "tilts", "look.back", "forward", turned)
-    assert found(audit_of(bench_run(turned, []))) != []
-    assert found(audit_of(bench_run(turned, [look]))) == []
+    assert found(audit_run(make_bench_run(turned, []))) != []
+    assert found(audit_run(make_bench_run(turned, [look]))) == []
 
 
 def test_what_the_unit_shows_tells_a_turned_channel_before_the_swash_is_looked_at():
     setup = fresh()
     turned = edited(setup, ("transmitter.channels.aileron.reversed", True))
     shown = [Entry(1, "arrival", "aileron.high", 100.0, turned)]
-    assert found(audit_of(bench_run(turned, shown))) == []
+    assert found(audit_run(make_bench_run(turned, shown))) == []
     wrong = [Entry(1, "arrival", "aileron.high", -100.0, turned)]
-    assert found(audit_of(bench_run(turned, wrong))) == [("danger", WRONG["aileron"])]
+    assert found(audit_run(make_bench_run(turned, wrong))) == [("danger", WRONG["aileron"])]
 
 
 def test_two_of_three_servos_turned_after_they_were_seen_right_are_those_that_are_named(finished):
@@ -146,5 +146,5 @@ def test_two_of_three_servos_turned_after_they_were_seen_right_are_those_that_ar
     where = "unit.servos" if setup.arrangement == "unit_mixes" else "transmitter.servo_channels"
     holder = setup.unit.servos if where.startswith("unit") else setup.transmitter.servo_channels
     two = [(f"{where}.{i}.reversed", not holder[i].reversed) for i in (0, 1)]
-    said = found(audit_of(bench_run(edited(setup, *two), entries, events)))
+    said = found(audit_run(make_bench_run(edited(setup, *two), entries, events)))
     assert said == [("danger", f"by the chain, servo {i} works against the others") for i in (1, 2)]

@@ -13,16 +13,16 @@ from command_line import run as run_command
 from few import few
 from judge import Metal
 from mint_lever.bench import Entry
-from mint_lever.bench.practise.pilot_hands import take
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.practise.pilot_hands import take_reading
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.radio import arrival
 from mint_lever.bench.steps.swash import servo_directions, tilt_directions
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.modes.bench_mode import bench_mode
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from parts_pilot import work_through_parts
 
 FUNCTIONS = ("collective", "aileron", "elevator", "rudder")
@@ -31,7 +31,7 @@ LAYOUTS = ("three_120", "three_140", "four_90", "four_45")
 
 def drawn(seed, turned):
     """A helicopter whose lengths are as written down; what arrives is not what is sent."""
-    setup = fresh_setup("Savory 500", LAYOUTS[seed % len(LAYOUTS)])
+    setup = make_fresh_setup("Savory 500", LAYOUTS[seed % len(LAYOUTS)])
     rng = np.random.default_rng(seed)
     truth = random_truth(setup, rng)
     count = len(truth.mounted)
@@ -69,7 +69,7 @@ def test_path_shows_what_the_unit_shows_and_the_blade_does(seed):
             computed = chain.grip.pitch(pose, [azimuth], 0).pitch_deg[0, 0]
             assert computed == pytest.approx(metal.pitch(sticks, azimuth), abs=0.25)
     # The audit says nothing of directions or arrival that the bench disproved.
-    found = audit_of(bench_run(bench.setup, entries, events))
+    found = audit_run(make_bench_run(bench.setup, entries, events))
     said = [each.found for each in found if "arrives" in each.found or "by the chain" in each.found]
     assert said == []
 
@@ -83,7 +83,7 @@ def test_the_swash_has_the_last_word_over_the_display(seed):
     bench.truth.arrives[odd] *= -1  # the way it works
 
     def shows(bench, step, ask):
-        value = take(bench, step, ask)
+        value = take_reading(bench, step, ask)
         return -value if step.name == "arrival" and ask.key.startswith(odd) else value
 
     work_through_parts(
@@ -97,12 +97,12 @@ def test_the_swash_has_the_last_word_over_the_display(seed):
 
 @pytest.mark.parametrize(("up", "down"), [(11.2, -10.9), (12.0, -9.4), (10.1, -10.1)])
 def test_the_flight_modes_go_by_what_the_gauge_said(up, down):
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     known = [("collective_range", "up", up), ("collective_range", "down", down)]
     entries = [Entry(n, *each, setup) for n, each in enumerate(known)]
     hold = next(
         ask
-        for ask in bench_run(setup, entries).advice("flight_modes").asks
+        for ask in make_bench_run(setup, entries).advice("flight_modes").asks
         if ask.key == bench_mode(setup)
     )
     assert f"{down:+.1f}".replace("-", "−") in hold.hint
@@ -110,7 +110,7 @@ def test_the_flight_modes_go_by_what_the_gauge_said(up, down):
 
 
 def test_the_command_line_goes_by_the_file_alone(tmp_path):
-    plain = fresh_setup("Savory 500").as_document()
+    plain = make_fresh_setup("Savory 500").as_document()
     learned = json.loads(json.dumps(plain))
     shown = {"reversed": True, "scale": 0.94, "offset_pct": 2.0}
     learned["unit"]["display"]["collective"] = shown

@@ -7,9 +7,9 @@ import pytest
 from builds import with_tail
 from mint_lever.audit import audit
 from mint_lever.bench import Entry
-from mint_lever.bench.run.bench_audit import audit_of
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.run.bench_audit import audit_run
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 DRIVE = {
     "motor": {"kv_rpm_per_v": 1100.0, "poles": 10, "resistance_mohm": 18.0, "no_load_a": 1.8},
@@ -70,10 +70,10 @@ def test_full_throttle_at_low_stick_at_the_unit_is_a_danger(shown, danger):
 def test_what_was_read_at_the_unit_reaches_the_audit_of_the_bench():
     setup = read_setup(
         apply_changes(
-            fresh_setup("Sage").as_document(),
+            make_fresh_setup("Sage").as_document(),
             [Change("drive.governor.place", "unit"), Change("unit.governor", True)],
         )
     )
     for shown, danger in ((100.0, True), (0.0, False)):
-        run = bench_run(setup, [Entry(0, "unit_throttle", "low", shown, setup)])
-        assert ("full_at_low_stick" in {f.rule for f in audit_of(run)}) == danger
+        run = make_bench_run(setup, [Entry(0, "unit_throttle", "low", shown, setup)])
+        assert ("full_at_low_stick" in {f.rule for f in audit_run(run)}) == danger

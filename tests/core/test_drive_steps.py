@@ -6,18 +6,18 @@ import pytest
 import judge_drive
 from drive_pilot import work_the_drive
 from few import few
-from mint_lever.bench import WORKED_ON, Entry, Event, fitness_of
-from mint_lever.bench.engine.log import action_event
+from mint_lever.bench import WORKED_ON, Entry, Event, judge_fitness
+from mint_lever.bench.engine.log import make_action_event
 from mint_lever.bench.simulate.drive_truth import DriveTruth, true_facts
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
 from mint_lever.bench.simulate.random_builds import with_governor
 from mint_lever.bench.simulate.random_drives import FAULTS, random_drive_build
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.head_speed import PARTS
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
-GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
+GOVERNED = with_governor(make_fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
 SAFE = ("motor", "blades", "hold")
 OPENS_LATER = (
     "throttle",
@@ -38,7 +38,7 @@ def said(setup, step, **answers):
     """A run in which a step was answered; "__" in a name is the dot in the question's key."""
     keys = {name.replace("__", "."): value for name, value in answers.items()}
     entries = [Entry(i, step, key, value, setup) for i, (key, value) in enumerate(keys.items())]
-    return bench_run(setup, entries)
+    return make_bench_run(setup, entries)
 
 
 def advice(setup, step, **answers):
@@ -51,7 +51,7 @@ def words(found):
 
 def sound(place="unit", **drive):
     """A governed helicopter with nothing wrong, and what is to be wrong with it."""
-    setup = with_governor(fresh_setup("Savory 500"), place, np.random.default_rng(4))
+    setup = with_governor(make_fresh_setup("Savory 500"), place, np.random.default_rng(4))
     rng = np.random.default_rng(9)
     truth = random_truth(setup, rng)
     truth.throttle_turned, truth.throttle_taught = False, True
@@ -144,7 +144,7 @@ class TestToldWrong:
         assert f"{gear.pinion + off} teeth on the pinion" in action.text
 
     def test_agreement_waits_for_what_the_menu_says(self):
-        assert "governor_settings" in bench_run(GOVERNED).advice("governor").waits_for
+        assert "governor_settings" in make_bench_run(GOVERNED).advice("governor").waits_for
 
     def test_that_the_request_arrives_is_no_agreement(self):
         modes = GOVERNED.transmitter.modes
@@ -189,7 +189,7 @@ def bench_actions(setup, step, **answers):
     if step != "governor_settings":
         before += [("governor_settings", key, value) for key, value in menu(setup).items()]
     first = [Entry(900 + i, *each, setup) for i, each in enumerate(before)]
-    return bench_run(setup, [*run.entries, *first]).advice(step).actions
+    return make_bench_run(setup, [*run.entries, *first]).advice(step).actions
 
 
 def menu(setup):
@@ -211,7 +211,9 @@ def menu(setup):
 
 
 class TestControllerWithoutADisplay:
-    SETUP = with_governor(fresh_setup("Savory 500"), "speed_controller", np.random.default_rng(4))
+    SETUP = with_governor(
+        make_fresh_setup("Savory 500"), "speed_controller", np.random.default_rng(4)
+    )
 
     def test_it_is_asked_before_any_figure(self):
         asks = advice(self.SETUP, "governor").asks
@@ -286,15 +288,18 @@ class TestOrder:
     @pytest.mark.parametrize("step", OPENS_LATER)
     def test_what_moves_the_throttle_opens_after_the_motor_was_looked_at(self, step):
         menus = ("governor_settings",) if step == "governor" else ()
-        assert bench_run(GOVERNED).advice(step).waits_for == ("drive_safe", *menus)
+        assert make_bench_run(GOVERNED).advice(step).waits_for == ("drive_safe", *menus)
         safe = [Entry(i, "drive_safe", key, True, GOVERNED) for i, key in enumerate(SAFE)]
-        assert bench_run(GOVERNED, safe).advice(step).waits_for == menus
+        assert make_bench_run(GOVERNED, safe).advice(step).waits_for == menus
         again = [Event(5, ("power",))]
-        assert bench_run(GOVERNED, safe, again).advice(step).waits_for == ("drive_safe", *menus)
+        assert make_bench_run(GOVERNED, safe, again).advice(step).waits_for == (
+            "drive_safe",
+            *menus,
+        )
 
     @pytest.mark.parametrize("step", sorted({p.name for p in PARTS} - {*OPENS_LATER}))
     def test_the_other_parts_do_not_wait(self, step):
-        assert bench_run(GOVERNED).advice(step).waits_for == ()
+        assert make_bench_run(GOVERNED).advice(step).waits_for == ()
 
     def test_nothing_is_done_to_a_part_that_waits(self):
         run = said(GOVERNED, "throttle", low="full")
@@ -306,11 +311,13 @@ class TestOrder:
         entries = [
             Entry(i, "unit_throttle", *pair, GOVERNED) for i, pair in enumerate(read.items())
         ]
-        assert bench_run(GOVERNED, entries).advice("unit_throttle").outcome == "good"
-        missing = bench_run(GOVERNED, [Entry(5, "controller_ends", "ends", "missing", GOVERNED)])
+        assert make_bench_run(GOVERNED, entries).advice("unit_throttle").outcome == "good"
+        missing = make_bench_run(
+            GOVERNED, [Entry(5, "controller_ends", "ends", "missing", GOVERNED)]
+        )
         teach = next(p for p in PARTS if p.name == "controller_ends").advise(missing).actions[0]
-        taught = [action_event(6, "controller_ends", teach, GOVERNED)]
-        found = bench_run(GOVERNED, entries, taught).advice("unit_throttle")
+        taught = [make_action_event(6, "controller_ends", teach, GOVERNED)]
+        found = make_bench_run(GOVERNED, entries, taught).advice("unit_throttle")
         assert found.outcome == "out"
         assert "teach the unit anew" in found.summary
 
@@ -354,7 +361,9 @@ class TestParts:
     def test_a_governor_needs_teeth_and_poles_and_nobody_has_to_weigh(self):
         needed = {a.key for a in advice(GOVERNED, "drive_data").asks if not a.optional}
         assert needed == {"pinion", "main", "poles", "limit"}
-        free = {a.key for a in advice(fresh_setup("Sage"), "drive_data").asks if not a.optional}
+        free = {
+            a.key for a in advice(make_fresh_setup("Sage"), "drive_data").asks if not a.optional
+        }
         assert free == {"limit"}
 
     @pytest.mark.parametrize(
@@ -443,7 +452,7 @@ class TestCard:
         setup = edited(GOVERNED, ("speed_controller.card", items))
         entries = [Entry(i, "controller_card", f"item.{i}", "0", setup) for i in range(2)]
         other = edited(setup, ("speed_controller.card.1.wanted", 1))
-        run = bench_run(other, entries)
+        run = make_bench_run(other, entries)
         assert run.held("controller_card", "item.0")
         assert not run.held("controller_card", "item.1")
 
@@ -458,16 +467,16 @@ class TestCard:
         cells = setup.drive.pack.cells
         other = edited(setup, ("drive.pack.cells", cells + 2)) if how == "data" else setup
         events = [] if how == "data" else [Event(5, WORKED_ON["pack with another cell count"])]
-        run = bench_run(other, entries, events)
+        run = make_bench_run(other, entries, events)
         assert run.held("controller_card", "item.0")
         assert not run.held("controller_card", "item.1")
         unmarked = edited(other, ("speed_controller.card.1.by_cells", False))
-        assert bench_run(unmarked, entries, events).held("controller_card", "item.1")
+        assert make_bench_run(unmarked, entries, events).held("controller_card", "item.1")
 
 
 class TestWithout:
     def test_without_a_governor_its_parts_are_not_there_and_say_why(self):
-        run = bench_run(fresh_setup("Sage"))
+        run = make_bench_run(make_fresh_setup("Sage"))
         here = {step.name for step in run.steps}
         gone = {step.name: why for step, why in run.absent}
         assert {"unit_throttle", "governor_settings", "yaw_feed"} <= gone.keys()
@@ -476,10 +485,10 @@ class TestWithout:
 
     def test_a_drive_begun_to_be_described_takes_no_governor_away(self):
         """The pinion is typed in first; that nobody was asked for the governor is no "none"."""
-        setup = edited(fresh_setup("Sage"), ("unit.governor", True))
-        before = {step.name for step in bench_run(setup).steps}
+        setup = edited(make_fresh_setup("Sage"), ("unit.governor", True))
+        before = {step.name for step in make_bench_run(setup).steps}
         begun = edited(setup, ("drive.gear.pinion", 12))
-        assert {step.name for step in bench_run(begun).steps} == before
+        assert {step.name for step in make_bench_run(begun).steps} == before
         assert "governor_settings" in before
         # Said to be none while it is on: it is switched off first, and gone only then.
         said = edited(begun, ("drive.governor.place", "none"))
@@ -487,17 +496,17 @@ class TestWithout:
             Entry(0, "governor_place", "place", "none", said),
             Entry(1, "governor_place", "unit", "on", said),
         ]
-        found = bench_run(said, entries).advice("governor_place")
+        found = make_bench_run(said, entries).advice("governor_place")
         assert [action.key for action in found.actions] == ["switch.unit"]
         off = read_setup(apply_changes(said.as_document(), found.actions[0].changes))
-        assert "governor_settings" not in {step.name for step in bench_run(off).steps}
+        assert "governor_settings" not in {step.name for step in make_bench_run(off).steps}
 
     def test_another_kind_of_drive_finishes_without_a_speed_controller(self):
         bench = sound("unit")
         bench.change([Change("drive.kind", "other"), Change("drive.governor.place", "none")])
         bench.truth.drive.governor_on = {"unit": False, "speed_controller": False}
         work_the_drive(bench)
-        here = {step.name for step in bench_run(bench.setup).steps}
+        here = {step.name for step in make_bench_run(bench.setup).steps}
         assert not here & {"controller_ends", "controller_card", "governor_settings"}
         assert here >= {"throttle", "bec_voltage", "governor"}
 
@@ -507,6 +516,6 @@ class TestWithout:
     def test_fitness_is_withheld_until_it_stands(self, step):
         bench = sound("unit")
         entries, events, _ = work_the_drive(bench)
-        run = bench_run(bench.setup, [e for e in entries if e.step != step], events)
+        run = make_bench_run(bench.setup, [e for e in entries if e.step != step], events)
         title = run.step(step).title.lower()
-        assert any(each.startswith(title) for each in fitness_of(run, None).withheld)
+        assert any(each.startswith(title) for each in judge_fitness(run, None).withheld)

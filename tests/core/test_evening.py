@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.bench import fitness_of
+from mint_lever.bench import judge_fitness
 from mint_lever.bench.practise.evening import work_through
-from mint_lever.bench.run.length_learning import learn
+from mint_lever.bench.run.length_learning import learn_lengths
 from mint_lever.bench.simulate.random_builds import random_helicopter
 from mint_lever.devices.dials import ring
 from mint_lever.model.chain import Sticks
@@ -45,7 +45,7 @@ def with_plain_cups(bench):
 def test_a_random_build_ends_fit_with_every_step_in_band(seed, arrangement, layout):
     bench = with_plain_cups(random_helicopter(seed, arrangement, layout))
     run = work_through(bench).run(bench)
-    assert fitness_of(run, [run.setup]).fit
+    assert judge_fitness(run, [run.setup]).fit
     assert {standing.state for standing in run.standings} <= {"good", "workable"}
 
     def pitch(*sticks, azimuth=180.0, blade=0):
@@ -93,7 +93,7 @@ def test_readings_teach_the_model_its_lengths():
     for seed in (2, 5, 8, 9, 11):
         bench = with_plain_cups(random_helicopter(seed))
         run = work_through(bench).run(bench)
-        lesson = learn(run, ["grip_arm", "inner_radius", "horn_length"])
+        lesson = learn_lengths(run, ["grip_arm", "inner_radius", "horn_length"])
         truth = (
             22.0 * bench.truth.grip_share,
             15.0 * bench.truth.ring_share,

@@ -8,7 +8,7 @@ import pytest
 from builds import document
 from mint_lever.faults import InvalidSetup
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 
 # Beyond their own bounds these are held to another setting's, which has tests of its own.
 BOUND_TO_OTHERS = {
@@ -25,7 +25,7 @@ FULL = read_setup(
 ).as_document()
 NUMBERS = [
     row
-    for row in catalogue()
+    for row in list_rows()
     if row.kind in ("number", "whole")
     and "*" not in row.path
     and row.path not in BOUND_TO_OTHERS
@@ -94,7 +94,7 @@ def test_what_may_be_left_out_is_put_in_and_taken_out_again(row):
 
 @pytest.mark.parametrize(
     "row",
-    [row for row in catalogue() if row.kind == "choice" and "*" not in row.path],
+    [row for row in list_rows() if row.kind == "choice" and "*" not in row.path],
     ids=lambda row: row.path,
 )
 def test_a_choice_takes_no_word_it_does_not_offer(row):

@@ -12,7 +12,7 @@ import numpy as np
 import pytest
 
 from mint_lever.diagnose.direction_solver import Sight, diagnose
-from mint_lever.setup import fresh_setup
+from mint_lever.setup import make_fresh_setup
 
 COMMANDS = ("collective", "right", "back")
 FUNCTIONS = ("collective", "aileron", "elevator")
@@ -69,7 +69,7 @@ def every_exchange():
 def work_through(layout, plugs, servos, functions):
     """Give how many looks came before the first mending, and how many mendings made it right."""
     swash, model = (
-        fresh_setup("Savory 500", layout).airframe.swash,
+        make_fresh_setup("Savory 500", layout).airframe.swash,
         Model(layout, plugs, servos, functions),
     )
     first, mendings = 0, 0

@@ -8,13 +8,18 @@ import sympy as sp
 
 from builds import document
 from mint_lever.faults import InvalidRequest, InvalidSetup
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.model.transmitter.curve_resampling import resample
-from mint_lever.model.transmitter.curves import curve
-from mint_lever.model.transmitter.throttle_shapes import ThrottleShape, throttle_points
-from mint_lever.modes.mode_switching import switching
-from mint_lever.modes.pitch_degrees import collective_deg, percent_for, pitch_curve, sticks_for
-from mint_lever.modes.rate_comparison import as_radio_shows, rate_curve, slope
+from mint_lever.model.transmitter.curves import read_curve
+from mint_lever.model.transmitter.throttle_shapes import ThrottleShape, make_throttle_points
+from mint_lever.modes.mode_switching import compare_modes
+from mint_lever.modes.pitch_degrees import (
+    compute_collective,
+    compute_pitch_curve,
+    percent_for,
+    sticks_for,
+)
+from mint_lever.modes.rate_comparison import as_radio_shows, compute_rate_curve, slope
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 from mint_lever.setup.parts.flight_modes import Rate
 
@@ -38,13 +43,14 @@ def test_resampling_strays_no_more_than_the_best_of_a_brute_force_search(
     points, shape, places, new_shape
 ):
     found = resample(points, shape, places, 3, new_shape, step=10.0)
-    old = curve(points, DENSE, shape, places)
+    old = read_curve(points, DENSE, shape, places)
     values = np.arange(0.0, 101.0, 10.0)
     best = min(
-        np.abs(curve(tried, DENSE, new_shape) - old).max() for tried in product(values, repeat=3)
+        np.abs(read_curve(tried, DENSE, new_shape) - old).max()
+        for tried in product(values, repeat=3)
     )
     assert found.largest_pct == pytest.approx(best, abs=1e-9)
-    stated = np.abs(curve(found.points, DENSE, new_shape, found.places) - old)
+    stated = np.abs(read_curve(found.points, DENSE, new_shape, found.places) - old)
     assert found.largest_pct == pytest.approx(stated.max())
     assert found.at_pct == DENSE[stated.argmax()]
     assert found.rms_pct == pytest.approx(np.sqrt((stated**2).mean()))
@@ -93,11 +99,11 @@ def test_degrees_and_percent_go_both_ways_through_the_exact_chain(arrangement, t
     chain = build_chain(setup)
     wanted = [-6.0, -1.5, 0.0, 3.25, 7.0]
     percent = percent_for(chain, "normal", wanted, "pitch")
-    got, reached = collective_deg(chain, "normal", percent)
+    got, reached = compute_collective(chain, "normal", percent)
     assert reached.all()
     assert got == pytest.approx(wanted, abs=1e-3)
     # The mean over the turn is what evaluate gives for the same stick.
-    one = evaluate(chain, Sticks.at(2 * percent[3] - 100)).head.collective_deg
+    one = evaluate_pose(chain, Sticks.at(2 * percent[3] - 100)).head.collective_deg
     assert got[3] == pytest.approx(one[0], abs=1e-9)
 
 
@@ -110,9 +116,9 @@ def test_degrees_out_of_reach_are_refused_by_naming_the_reach():
 def test_a_pitch_curve_states_its_slope_and_its_hover_point():
     setup = read_setup(document())
     chain = build_chain(setup)
-    found = pitch_curve(chain, "normal")
+    found = compute_pitch_curve(chain, "normal")
     stick, never = sticks_for(chain, "normal", [setup.targets.hover_deg, 20.0])
-    at_hover, _ = collective_deg(chain, "normal", [stick])
+    at_hover, _ = compute_collective(chain, "normal", [stick])
     assert at_hover[0] == pytest.approx(setup.targets.hover_deg, abs=0.01)
     assert never is None
     middle = found.pitch_deg[101] - found.pitch_deg[99]
@@ -133,12 +139,12 @@ def test_a_pitch_curve_states_its_slope_and_its_hover_point():
     ],
 )
 def test_throttle_shapes_follow_their_numbers(shape, points, made):
-    assert throttle_points(shape, points) == made
+    assert make_throttle_points(shape, points) == made
 
 
 def test_a_throttle_shape_out_of_bounds_names_the_number():
     with pytest.raises(InvalidRequest, match="reached_at"):
-        throttle_points(ThrottleShape("soft_start", reached_at=99), 5)
+        make_throttle_points(ThrottleShape("soft_start", reached_at=99), 5)
 
 
 @pytest.mark.parametrize("expo", [-60.0, 0.0, 35.0])
@@ -159,14 +165,17 @@ def test_a_rate_says_what_blade_and_model_do_with_it():
         ("transmitter.expo_sign", "minus_softens"),
     )
     chain = build_chain(setup)
-    half, full = rate_curve(chain, "normal", "aileron"), rate_curve(chain, "normal", "elevator")
+    half, full = (
+        compute_rate_curve(chain, "normal", "aileron"),
+        compute_rate_curve(chain, "normal", "elevator"),
+    )
     assert half.radio_expo_pct == -20.0
     assert as_radio_shows(setup, -20.0) == 20.0
     # What the pilot said of the radio itself comes first.
     assert as_radio_shows(setup, -20.0, "plus") == -20.0
     assert half.full_stick_dps == pytest.approx(0.5 * setup.unit.full_stick_dps.aileron)
     assert half.cyclic_deg == pytest.approx(full.cyclic_deg / 2, rel=0.03)
-    assert rate_curve(chain, "normal", "rudder").cyclic_deg is None
+    assert compute_rate_curve(chain, "normal", "rudder").cyclic_deg is None
 
 
 @pytest.mark.parametrize("function", ["aileron", "elevator", "rudder"])
@@ -177,7 +186,7 @@ def test_degrees_per_second_are_of_what_arrives(function):
     full = getattr(edited().unit.full_stick_dps, function)
 
     def turns(*changes):
-        return rate_curve(build_chain(edited(*changes)), "normal", function).full_stick_dps
+        return compute_rate_curve(build_chain(edited(*changes)), "normal", function).full_stick_dps
 
     assert turns() == pytest.approx(full)
     assert turns((f"{channel}.travel_low_pct", 80.0)) == pytest.approx(0.8 * full)
@@ -194,14 +203,14 @@ def test_the_switch_says_what_jumps_and_warns_of_the_dangerous():
         "hold": {"throttle_curve": [10.0, 0.0, 0.0]},
     }
     chain = build_chain(read_setup(whole))
-    up = switching(chain, "normal", "idle_up_1")
-    pitch, _ = collective_deg(chain, "normal", [40.0, 0.0])
+    up = compare_modes(chain, "normal", "idle_up_1")
+    pitch, _ = compute_collective(chain, "normal", [40.0, 0.0])
     assert up.pitch_jump_deg[0] == pytest.approx(pitch[1] - pitch[0])
     assert up.largest_stick_pct == 0.0
     assert "stick 50 %" in up.warnings[0].text
     assert up.at(50.0)[1] == pytest.approx(30.0)
     assert up.head_speed_jump_rpm is None
     assert [w.severity for w in up.warnings] == ["caution"]
-    assert "danger" in {w.severity for w in switching(chain, "idle_up_1", "hold").warnings}
-    assert "danger" in {w.severity for w in switching(chain, "hold", "idle_up_1").warnings}
-    assert switching(chain, "normal", "normal").warnings == ()
+    assert "danger" in {w.severity for w in compare_modes(chain, "idle_up_1", "hold").warnings}
+    assert "danger" in {w.severity for w in compare_modes(chain, "hold", "idle_up_1").warnings}
+    assert compare_modes(chain, "normal", "normal").warnings == ()

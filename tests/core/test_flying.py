@@ -7,8 +7,8 @@ import pytest
 import judge_flying
 from builds import described, proved_run
 from mint_lever.field.advice.next_thing import advise
-from mint_lever.field.flights.flight import Changed, Flight, Looked
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.flight import Flight, MechanicalLook, SettingChange
+from mint_lever.field.flights.observation import Observation
 from mint_lever.setup import Change, apply_changes, read_setup
 
 FLIGHTS = 8
@@ -27,7 +27,7 @@ class Pilot:
         changed = tuple(self.made[-1:]) if self.flown not in (None, document) else ()
         verdict = self.hidden.verdict(self.flown, document) if changed else None
         seen = tuple(
-            Seen(each["symptom"], "normal", each.get("toward"), each.get("axis"))
+            Observation(each["symptom"], "normal", each.get("toward"), each.get("axis"))
             for each in self.hidden.fly(document)
         )
         self.flights.append(Flight(len(self.flights) + 1, seen, changed, verdict))
@@ -40,14 +40,14 @@ class Pilot:
             if advice.kind != "look":
                 break
             found = self.hidden.look(advice.seen.symptom)
-            self.looked.append(Looked(advice.seen.symptom, len(self.flights), found))
+            self.looked.append(MechanicalLook(advice.seen.symptom, len(self.flights), found))
         if advice.kind == "hands":
             self.hidden.look(advice.seen.symptom)
         elif advice.kind == "bench":
             self.hidden.at_the_bench(advice.bench)
         elif advice.kind in ("move", "put back"):
             move = advice.move
-            self.made.append(Changed(move.path, move.old, move.new, advice.seen))
+            self.made.append(SettingChange(move.path, move.old, move.new, advice.seen))
             change = Change(move.path, move.new)
             self.setup = read_setup(apply_changes(self.setup.as_document(), [change]))
         return advice

@@ -8,13 +8,13 @@ import pytest
 from builds import document
 from mint_lever.bench import Entry, Event
 from mint_lever.bench.engine.advice import Choice
-from mint_lever.bench.engine.log import action_event
+from mint_lever.bench.engine.log import make_action_event
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup, with_arrangement
 
-FRESH = fresh_setup("Lovage 480")
+FRESH = make_fresh_setup("Lovage 480")
 
 
 def changed(setup, path, value):
@@ -29,7 +29,7 @@ class Pilot:
 
     @property
     def run(self):
-        return bench_run(self.setup, self.entries, self.events)
+        return make_bench_run(self.setup, self.entries, self.events)
 
     def read(self, step, **values):
         for key, value in values.items():
@@ -47,7 +47,7 @@ class Pilot:
     def follow(self, step):
         self.count += 1
         action = self.run.advice(step).actions[0]
-        self.events.append(action_event(self.count, step, action, self.setup))
+        self.events.append(make_action_event(self.count, step, action, self.setup))
         self.setup = read_setup(apply_changes(self.setup.as_document(), action.changes))
         return action
 

@@ -8,9 +8,9 @@ import pytest
 
 from few import few
 from mint_lever.bench import Entry, Event
-from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench.practise.evening import choose_next_move
 from mint_lever.bench.simulate.random_builds import any_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 
 SAFE = ("motor", "hold", "blades")
 STANDS_IN = ("motor", "blades", "hold")
@@ -29,16 +29,16 @@ def test_a_power_up_bars_everything_in_the_core_itself(seed):
     """Sixty helicopters powered up at a drawn moment of the evening."""
     setup = any_helicopter(500_000 + seed).setup
     rng = np.random.default_rng([seed, 5])
-    names = [step.name for step in bench_run(setup).steps]
+    names = [step.name for step in make_bench_run(setup).steps]
     at_hand = str(rng.choice([each for each in names if each != "make_safe"]))
     entries = [
         *confirmed(setup, "make_safe", SAFE, 0),
         *confirmed(setup, "drive_safe", STANDS_IN, 5),
         Entry(10, at_hand, "anything", True, setup),
     ]
-    before = bench_run(setup, entries)
+    before = make_bench_run(setup, entries)
     assert not any("make_safe" in before.barred_by(name) for name in names)
-    run = bench_run(setup, entries, [Event(11, ("power",))])
+    run = make_bench_run(setup, entries, [Event(11, ("power",))])
     for step in run.steps:
         barred = run.barred_by(step.name)
         if step.name == "make_safe":
@@ -52,19 +52,19 @@ def test_a_power_up_bars_everything_in_the_core_itself(seed):
             assert barred[0] == "make_safe"
         if barred:
             with pytest.raises(RuntimeError):
-                next_move(run, step.name)
+                choose_next_move(run, step.name)
     inside = moves_the_throttle(run.step(at_hand))
     assert run.next_step() == ("drive_safe" if inside else "make_safe")
     # 15.1 is done: that part goes on, and hold is not claimed to be on.
     again = [*entries, *confirmed(setup, "drive_safe", STANDS_IN, 12)]
-    going = bench_run(setup, again, [Event(11, ("power",))])
+    going = make_bench_run(setup, again, [Event(11, ("power",))])
     assert moves_the_throttle(going.step(going.next_step()))
     assert not going.done("make_safe")
 
 
 def test_what_stands_in_asks_for_hold_off_on_purpose():
     setup = any_helicopter(3).setup
-    asks = {ask.key: ask.label for ask in bench_run(setup).advice("drive_safe").asks}
+    asks = {ask.key: ask.label for ask in make_bench_run(setup).advice("drive_safe").asks}
     assert set(asks) == set(STANDS_IN)
     assert "off on purpose" in asks["hold"]
 
@@ -75,7 +75,7 @@ def test_what_stands_in_asks_for_hold_off_on_purpose():
 )
 def test_the_motor_that_cannot_drive_stands_among_the_cautions(step):
     for seed in range(40):
-        run = bench_run(any_helicopter(600 + seed).setup)
+        run = make_bench_run(any_helicopter(600 + seed).setup)
         there = {each.name: each for each in run.steps}
         if step in there:
             said = " ".join(there[step].cautions)
@@ -83,5 +83,5 @@ def test_the_motor_that_cannot_drive_stands_among_the_cautions(step):
 
 
 def test_the_tail_servo_is_declared_before_it_is_squared():
-    labels = {step.name: step.label for step in bench_run(any_helicopter(3).setup).steps}
+    labels = {step.name: step.label for step in make_bench_run(any_helicopter(3).setup).steps}
     assert (labels["tail_servo"], labels["tail_square"]) == ("14.3", "14.4")

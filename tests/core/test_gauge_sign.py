@@ -10,22 +10,22 @@ from judge import wrong_with
 from mint_lever.bench import Entry, Event
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.practise.pilot_habits import Habits
-from mint_lever.bench.run.fitness import fitness_of
+from mint_lever.bench.run.fitness import judge_fitness
 from mint_lever.bench.simulate.random_builds import any_helicopter
-from mint_lever.bench.steps import bench_run
-from mint_lever.devices import neutral_profile
-from mint_lever.setup import fresh_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.devices import make_starting_profile
+from mint_lever.setup import make_fresh_setup
 
-FRESH = fresh_setup("Lovage 480")
+FRESH = make_fresh_setup("Lovage 480")
 
 
 def advice(step, *reads, events=(), devices=(), setup=FRESH):
     entries = [Entry(at, step, key, value, setup) for at, (key, value) in enumerate(reads)]
-    return bench_run(setup, entries, events, devices).advice(step)
+    return make_bench_run(setup, entries, events, devices).advice(step)
 
 
 def gauge_of(signed):
-    profile = neutral_profile("gauge")
+    profile = make_starting_profile("gauge")
     figures = profile.gauge.model_copy(update={"signed": signed})
     return profile.model_copy(update={"gauge": figures})
 
@@ -38,7 +38,7 @@ def test_what_the_gauge_shows_is_asked_once_before_any_blade():
     first = advice("zero_pitch")
     assert first.next_key == "gauge.signed"
     assert advice("zero_pitch", ("gauge.signed", "signed")).next_key == "blade.0"
-    said_elsewhere = bench_run(FRESH, [Entry(0, "zero_pitch", *AMOUNT, FRESH)])
+    said_elsewhere = make_bench_run(FRESH, [Entry(0, "zero_pitch", *AMOUNT, FRESH)])
     assert "gauge.signed" not in [ask.key for ask in said_elsewhere.advice("tail_offset").asks]
 
 
@@ -104,13 +104,13 @@ def test_a_tail_of_which_the_side_is_unknown_is_never_called_right():
 
 
 def test_the_phase_is_not_computed_from_amounts():
-    setup = fresh_setup("Lovage 480", blades=3)
+    setup = make_fresh_setup("Lovage 480", blades=3)
     reads = [("right.180", 0.3), ("left.180", 0.3), ("right.90", 6.0), ("left.90", 6.0)]
     entries = [
         Entry(0, "zero_pitch", *AMOUNT, setup),
         *(Entry(1 + at, "phase", *read, setup) for at, read in enumerate(reads)),
     ]
-    unsaid = bench_run(setup, entries).advice("phase")
+    unsaid = make_bench_run(setup, entries).advice("phase")
     assert unsaid.actions == ()
     assert unsaid.outcome == "begun"
     assert [ask.key for ask in unsaid.asks if ask.key.startswith("sign.")] == [
@@ -120,14 +120,14 @@ def test_the_phase_is_not_computed_from_amounts():
 
 def test_an_outermost_blade_typed_without_its_sign_moves_no_figure():
     """Full down −11° on blade A and "11" on the blade furthest from it: their mean is no pitch."""
-    setup = fresh_setup("Lovage 480", blades=4)
+    setup = make_fresh_setup("Lovage 480", blades=4)
     apart = [("blade.0", 0.0), ("blade.1", 0.1), ("blade.2", -0.3), ("blade.3", 0.4)]
     entries = [Entry(n, "zero_pitch", *each, setup) for n, each in enumerate(apart)]
     ends = [("up", 11.0), ("up", 11.0), ("down", -11.0), ("down", -11.0)]
     out = ["down.blade.2", "down.blade.3"]
     ends += [(key, 11.0) for key in out for _ in range(2)]
     entries += [Entry(10 + n, "collective_range", *each, setup) for n, each in enumerate(ends)]
-    found = bench_run(setup, entries).advice("collective_range")
+    found = make_bench_run(setup, entries).advice("collective_range")
     asked = [ask.key for ask in found.asks if ask.key.startswith("sign.")]
     assert asked == [f"sign.{key}" for key in out]
     changed = [change.path for action in found.actions for change in action.changes]
@@ -135,7 +135,7 @@ def test_an_outermost_blade_typed_without_its_sign_moves_no_figure():
     # A fault of its grip is no guess to make while its sign is asked for.
     assert "the other way" not in found.summary
     entries.append(Entry(20, "collective_range", asked[0], "shown", setup))
-    sure = bench_run(setup, entries).advice("collective_range")
+    sure = make_bench_run(setup, entries).advice("collective_range")
     assert "Blade C goes the other way" in sure.summary
 
 
@@ -143,7 +143,7 @@ def test_an_outermost_blade_typed_without_its_sign_moves_no_figure():
 def test_a_pilot_who_types_what_such_a_gauge_shows_ends_right(seed):
     bench = any_helicopter(seed)
     run = work_through(bench, Habits(unsigned=True), seed).run(bench)
-    assert fitness_of(run, [bench.setup]).fit
+    assert judge_fitness(run, [bench.setup]).fit
     assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []
 
 
@@ -170,7 +170,7 @@ class TestAGaugeThatRepeatsWorse:
         reads = (*self.READ, ("blade.0", -0.2))
         entries = [Entry(at, "zero_pitch", *each, FRESH) for at, each in enumerate(reads)]
         means = [
-            bench_run(FRESH, entries, (), [gauge]).mean("zero_pitch", "blade.0")
+            make_bench_run(FRESH, entries, (), [gauge]).mean("zero_pitch", "blade.0")
             for gauge in (self.COARSE, gauge_of(True))
         ]
         assert means == pytest.approx([0.05, -0.2])

@@ -7,12 +7,12 @@ from few import few
 from mint_lever.audit import audit
 from mint_lever.bench import Entry
 from mint_lever.bench.simulate.random_builds import with_governor
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.model.drive.pinion_choice import PinionRow
 from mint_lever.modes.pinion_text import pinion_advice
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
-GOVERNED = with_governor(fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
+GOVERNED = with_governor(make_fresh_setup("Savory 500"), "unit", np.random.default_rng(4))
 
 
 def counted(pinion, main):
@@ -22,7 +22,7 @@ def counted(pinion, main):
         Entry(0, "drive_data", "pinion", float(pinion), setup),
         Entry(1, "drive_data", "main", float(main), setup),
     ]
-    return setup, bench_run(setup, entries).advice("drive_data")
+    return setup, make_bench_run(setup, entries).advice("drive_data")
 
 
 @pytest.mark.parametrize("seed", few(range(60)))

@@ -7,19 +7,19 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.bench import WORKED_ON, Entry, Event, fitness_of
+from mint_lever.bench import WORKED_ON, Entry, Event, judge_fitness
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.practise.mishaps import MISHAPS
 from mint_lever.bench.practise.pilot_habits import Habits, random_habits
-from mint_lever.bench.practise.pilot_hands import take
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.practise.pilot_hands import take_reading
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 
-FRESH = fresh_setup("Lovage 480")
-SINGLE = fresh_setup("Lovage 480", "single")
+FRESH = make_fresh_setup("Lovage 480")
+SINGLE = make_fresh_setup("Lovage 480", "single")
 MIXES = with_arrangement(FRESH, "transmitter_mixes")
 
 
@@ -46,7 +46,7 @@ def right_looks(setup):
 class TestWords:
     def test_a_word_that_says_all_is_right_writes_the_mounting_down(self):
         setup = edited(FRESH, ("unit.servos.1.reversed", True))
-        run = bench_run(
+        run = make_bench_run(
             setup,
             log(setup, ("together", "look.collective", "up"), ("together", "pitch", "up")),
         )
@@ -58,7 +58,7 @@ class TestWords:
         """Two servos against one: the chain tilts right no further than left."""
         setup = edited(FRESH, ("unit.servos.0.reversed", True), ("unit.servos.2.reversed", True))
         entries = log(setup, ("final_directions", "right", "right"))
-        rules = [f.found for f in audit_of(bench_run(setup, entries)) if "tilts" in f.found]
+        rules = [f.found for f in audit_run(make_bench_run(setup, entries)) if "tilts" in f.found]
         assert "by the chain, stick right tilts the swash left" not in rules
 
 
@@ -68,22 +68,22 @@ class TestCyclicThrow:
     def test_two_ends_with_a_pitch_link_turned_between_are_no_pair(self):
         one, other = log(FRESH, self.READS[0]), log(FRESH, self.READS[1], after=5)
         turned = Event(3, ("blade_link",))
-        found = bench_run(FRESH, [*one, *other], [turned]).advice("cyclic_throw")
+        found = make_bench_run(FRESH, [*one, *other], [turned]).advice("cyclic_throw")
         assert found.next_key == "right"
         assert found.actions == ()
-        assert bench_run(FRESH, [*one, *other]).advice("cyclic_throw").actions != ()
+        assert make_bench_run(FRESH, [*one, *other]).advice("cyclic_throw").actions != ()
         again = log(FRESH, ("cyclic_throw", "right", -6.8), after=7)
-        found = bench_run(FRESH, [*one, *other, *again], [turned]).advice("cyclic_throw")
+        found = make_bench_run(FRESH, [*one, *other, *again], [turned]).advice("cyclic_throw")
         assert found.summary.startswith("6.5°")
 
     def test_a_throw_half_as_large_waits_for_the_directions(self):
         """By hand: 3.8° at 40 % would ask for 40·9/3.8 = 95 %: one servo is turned round."""
         reads = [("cyclic_throw", "right", 4.6), ("cyclic_throw", "left", -3.0)]
-        found = bench_run(FRESH, log(FRESH, *reads)).advice("cyclic_throw")
+        found = make_bench_run(FRESH, log(FRESH, *reads)).advice("cyclic_throw")
         assert found.actions == ()
         assert "Which way each servo goes comes first" in found.summary
         seen = [*right_looks(FRESH), *log(FRESH, *reads, after=9)]
-        found = bench_run(FRESH, seen).advice("cyclic_throw")
+        found = make_bench_run(FRESH, seen).advice("cyclic_throw")
         assert found.actions[0].changes[0].value == 95.0
 
     def test_a_collective_a_third_as_large_waits_for_the_directions(self):
@@ -92,15 +92,15 @@ class TestCyclicThrow:
         # Asked whether that is what the gauge shows: it is.
         reads += [("collective_range", f"sign.{key}", "shown") for key in ("up", "down")]
         far = edited(FRESH, ("unit.collective_pct", 40.0), ("unit.collective_low_pct", 40.0))
-        found = bench_run(far, log(far, *reads)).advice("collective_range")
+        found = make_bench_run(far, log(far, *reads)).advice("collective_range")
         assert found.actions == ()
         assert "Which way each servo goes comes first" in found.summary
         near = [("collective_range", "up", 8.0), ("collective_range", "down", -8.0)]
-        assert bench_run(far, log(far, *near)).advice("collective_range").actions
+        assert make_bench_run(far, log(far, *near)).advice("collective_range").actions
 
     def test_a_look_that_finds_the_way_right_asks_for_the_reading_again(self):
         evening = log(FRESH, ("cyclic_throw", "right", -5.0), ("cyclic_throw", "left", 5.0))
-        action = bench_run(FRESH, evening).advice("cyclic_throw").actions[0]
+        action = make_bench_run(FRESH, evening).advice("cyclic_throw").actions[0]
         setup = edited(FRESH, *((c.path, c.value) for c in action.changes))
         done = Event(10, (), "cyclic_throw", action.keys, ("unit.cyclic_pct",), {}, action.predicts)
         evening += log(
@@ -110,7 +110,7 @@ class TestCyclicThrow:
             ("cyclic_throw", "follows.right", "down"),
             after=11,
         )
-        found = bench_run(setup, evening, [done]).advice("cyclic_throw")
+        found = make_bench_run(setup, evening, [done]).advice("cyclic_throw")
         assert found.next_key == "right"
 
 
@@ -119,7 +119,7 @@ def test_an_end_levelled_at_quite_another_throw_is_read_again():
     places = [("level", f"{p}.{axis}", 0.0) for p in ("mid", "low", "high") for axis in AXES]
     for figure, again in ((70.0, None), (40.0, "low.right")):
         now = edited(wide, ("unit.collective_low_pct", figure))
-        assert bench_run(now, log(wide, *places)).advice("level").next_key == again
+        assert make_bench_run(now, log(wide, *places)).advice("level").next_key == again
 
 
 def test_an_end_off_level_both_ways_is_trimmed_although_each_way_alone_would_do():
@@ -128,7 +128,7 @@ def test_an_end_off_level_both_ways_is_trimmed_although_each_way_alone_would_do(
     def outcome(right, forward):
         reads = [("level", f"{p}.{axis}", 0.0) for p in ("mid", "low") for axis in AXES]
         reads += [("level", "high.right", right), ("level", "high.forward", forward)] * 2
-        return bench_run(FRESH, log(FRESH, *reads)).advice("level").outcome
+        return make_bench_run(FRESH, log(FRESH, *reads)).advice("level").outcome
 
     assert outcome(-0.4, 0.5) == "out"
     assert outcome(0.0, 0.4) == "workable"
@@ -141,7 +141,7 @@ class TestCoarseLinks:
         reads = {**dict(places), "mid.forward": tilt}
         entries = [("level", key, value) for key, value in reads.items()]
         entries.append(("level", "mid.forward", tilt - 0.1))
-        return bench_run(setup, log(setup, *entries)).advice("level")
+        return make_bench_run(setup, log(setup, *entries)).advice("level")
 
     def test_as_level_as_whole_turns_go_is_workable_and_says_what_would_better_it(self):
         # One turn of 0.4 mm on a 22 mm ball is asin(0.4/22) = 1.04°: half of it may be left.
@@ -160,26 +160,26 @@ class TestCoarseLinks:
         right = (("mid", 0.5), ("mid", 0.6), ("low", 0.8), ("high", 0.6))
         reads = [("level", f"{place}.right", value) for place, value in right]
         reads += [("level", f"{place}.forward", -0.2) for place in ("mid", "low", "high")]
-        found = bench_run(setup, log(setup, *reads)).advice("level")
+        found = make_bench_run(setup, log(setup, *reads)).advice("level")
         assert (found.next_key, found.actions) == ("low.right", ())
         again = log(setup, *reads, ("level", "low.right", 0.6))
-        assert bench_run(setup, again).advice("level").outcome == "workable"
+        assert make_bench_run(setup, again).advice("level").outcome == "workable"
         # Neither a second nor a third reading settles it: the middle is read again as well.
         more = [("level", "low.right", 0.9)] * 3
-        assert bench_run(setup, log(setup, *reads, *more[:2])).advice("level").outcome != "out"
-        asked = bench_run(setup, log(setup, *reads, *more)).advice("level")
+        assert make_bench_run(setup, log(setup, *reads, *more[:2])).advice("level").outcome != "out"
+        asked = make_bench_run(setup, log(setup, *reads, *more)).advice("level")
         assert asked.next_key == "mid.right"
         more += [
             ("level", f"mid.{axis}", value)
             for axis, value in (("right", 0.6), ("forward", -0.2))
             for _ in range(3)
         ]
-        assert bench_run(setup, log(setup, *reads, *more)).advice("level").outcome == "out"
+        assert make_bench_run(setup, log(setup, *reads, *more)).advice("level").outcome == "out"
 
     def test_far_more_than_half_a_step_stays_out(self):
         setup = edited(SINGLE, ("airframe.swash.link_step_turns", 1.0))
         reads = [("level", f"mid.{axis}", 0.75) for axis in AXES for _ in range(2)]
-        assert bench_run(setup, log(setup, *reads)).advice("level").outcome != "workable"
+        assert make_bench_run(setup, log(setup, *reads)).advice("level").outcome != "workable"
 
     def test_blades_that_their_own_coarse_links_leave_out_are_brought_in_by_the_swash_links(self):
         """0.4° and 0.7° with steps of 1.04° each; half a turn of every swash link is about 0.5°."""
@@ -189,7 +189,7 @@ class TestCoarseLinks:
             ("airframe.swash.link_step_turns", 0.5),
         )
         reads = log(setup, ("zero_pitch", "blade.0", 0.4), ("zero_pitch", "blade.1", 0.7))
-        (action,) = bench_run(setup, reads).advice("zero_pitch").actions
+        (action,) = make_bench_run(setup, reads).advice("zero_pitch").actions
         assert action.text.startswith("Turn every swash link half a turn shorter")
         assert {(w.kind, w.amount) for w in action.work} == {("turn_swash_link", -0.5)}
         assert [w.index for w in action.work] == [0, 1, 2]
@@ -201,17 +201,17 @@ class TestCoarseLinks:
     def test_blades_far_apart_are_brought_together_where_the_furthest_stays_as_near(self):
         """Half a turn of every swash link longer adds 0.52°; a whole turn takes 1.04° off B."""
         setup = edited(
-            with_arrangement(fresh_setup("Lovage 480", blades=3), "transmitter_mixes"),
+            with_arrangement(make_fresh_setup("Lovage 480", blades=3), "transmitter_mixes"),
             ("airframe.head.link_step_turns", 1.0),
             ("airframe.swash.link_step_turns", 0.5),
         )
         reads = [("zero_pitch", f"blade.{i}", v) for i, v in enumerate((-0.35, 0.5, 0.0))]
-        (action,) = bench_run(setup, log(setup, *reads)).advice("zero_pitch").actions
+        (action,) = make_bench_run(setup, log(setup, *reads)).advice("zero_pitch").actions
         landed = [p.value for p in action.predicts]
         assert landed == pytest.approx([0.17, -0.02, 0.52], abs=0.05)
         # Where that would leave the furthest further out than it is, it is not offered.
         reads = [("zero_pitch", f"blade.{i}", v) for i, v in enumerate((-0.3, 0.35, 0.02))]
-        found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
+        found = make_bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
         assert found.actions == ()
 
     def test_where_no_link_brings_them_in_the_product_says_so(self):
@@ -221,8 +221,8 @@ class TestCoarseLinks:
         reads = [("zero_pitch", "blade.0", 1.0), ("zero_pitch", "blade.1", 1.0)]
         reads.insert(0, ("zero_pitch", "gauge.signed", "signed"))
         # Before that is said the gauge is asked once more.
-        assert bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.0"
-        found = bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
+        assert make_bench_run(setup, log(setup, *reads)).advice("zero_pitch").next_key == "blade.0"
+        found = make_bench_run(setup, log(setup, *reads, *reads)).advice("zero_pitch")
         assert (found.outcome, found.actions) == ("out", ())
         assert "these links cannot do it" in found.summary
 
@@ -233,14 +233,16 @@ STEP = "collective_range"
 
 class TestOneFigureForBothSides:
     def advice(self, up, down, *blades):
-        setup = with_arrangement(fresh_setup("Lovage 480", blades=len(blades)), "transmitter_mixes")
+        setup = with_arrangement(
+            make_fresh_setup("Lovage 480", blades=len(blades)), "transmitter_mixes"
+        )
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate(blades)]
         reads += [("collective_range", "up", up), ("collective_range", "down", down)] * 2
         if max(blades) - min(blades) > 0.6:
             apart = blades[1] - blades[0]
             reads += [("collective_range", "up.blade.1", up + apart)] * 2
             reads += [("collective_range", "down.blade.1", down + apart)] * 2
-        return bench_run(setup, log(setup, *reads)).advice("collective_range")
+        return make_bench_run(setup, log(setup, *reads)).advice("collective_range")
 
     def test_where_no_step_of_the_figure_helps_the_longer_side_is_shortened(self):
         found = self.advice(11.5, -10.9, 0.2, 0.3, 0.0)
@@ -269,9 +271,9 @@ class TestOneFigureForBothSides:
     def test_where_the_blades_leave_little_room_one_reading_does_not_tell(self):
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((0.4, -0.4))]
         reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)]
-        once = bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
+        once = make_bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
         assert once.next_key == "up"
-        twice = bench_run(FRESH, log(FRESH, *reads, *reads[2:])).advice("collective_range")
+        twice = make_bench_run(FRESH, log(FRESH, *reads, *reads[2:])).advice("collective_range")
         # Blades so far apart are read at both ends, for a linkage moves each a little otherwise.
         assert twice.next_key == "up.blade.1"
         other = [
@@ -279,7 +281,7 @@ class TestOneFigureForBothSides:
             ("collective_range", "down.blade.1", -11.4),
         ]
         all_read = log(FRESH, *reads, *reads[2:], *other, *other)
-        found = bench_run(FRESH, all_read).advice("collective_range")
+        found = make_bench_run(FRESH, all_read).advice("collective_range")
         assert found.next_key is None
         assert found.outcome in ("good", "workable")
 
@@ -287,7 +289,7 @@ class TestOneFigureForBothSides:
         """Read once a little off, with no step that is nearer: that may be the reading's doing."""
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate((-0.4, 0.25))]
         reads += [("collective_range", "up", 10.8)]
-        found = bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
+        found = make_bench_run(FRESH, log(FRESH, *reads)).advice("collective_range")
         assert next(ask.word for ask in found.asks if ask.key == "up") == "read again"
 
     def test_blades_a_linkage_takes_further_apart_at_an_end_are_centred_there(self):
@@ -296,7 +298,7 @@ class TestOneFigureForBothSides:
         reads += [("collective_range", "up", 11.4), ("collective_range", "down", -10.6)] * 2
         reads += [("collective_range", "down.blade.1", -11.4)] * 2
         short = log(FRESH, *reads, *[("collective_range", "up.blade.1", 10.3)] * 2)
-        found = bench_run(FRESH, short).advice("collective_range")
+        found = make_bench_run(FRESH, short).advice("collective_range")
         (action,) = [each for each in found.actions if each.needed]
         (change,) = action.changes
         assert change.path == "unit.collective_pct"
@@ -309,11 +311,11 @@ class TestOneFigureForBothSides:
         side = rng.choice([-1, 1])
         true = side * np.array([0.5, 0.5, -0.5, -0.4, 0.0][: rng.integers(3, 6)])
         read = [round(float(value), 1) for value in true + rng.uniform(-0.1, 0.1, len(true))]
-        setup = fresh_setup("Lovage 480", blades=len(read))
+        setup = make_fresh_setup("Lovage 480", blades=len(read))
         reads = [("zero_pitch", f"blade.{i}", value) for i, value in enumerate(read)]
         a = read[0] - (max(read) + min(read)) / 2
         reads += [(STEP, "up", 11.0 + a), (STEP, "down", a - 11.0)] * 2
-        asked = [ask.key for ask in bench_run(setup, log(setup, *reads)).advice(STEP).asks]
+        asked = [ask.key for ask in make_bench_run(setup, log(setup, *reads)).advice(STEP).asks]
         assert "up.blade.1" in asked
         assert sum(key.startswith("up.blade.") for key in asked) == 2
 
@@ -323,19 +325,19 @@ class TestOneFigureForBothSides:
         reads += [("collective_range", "up", 11.65), ("collective_range", "down", -10.5)] * 2
         reads += [("collective_range", "down.blade.1", -11.5)] * 2
         apart = log(FRESH, *reads, *[("collective_range", "up.blade.1", 10.35)] * 2)
-        found = bench_run(FRESH, apart).advice("collective_range")
+        found = make_bench_run(FRESH, apart).advice("collective_range")
         assert (found.outcome, found.actions) == ("out", ())
         assert "no step brings every blade" in found.summary
 
     def test_a_side_shortened_for_the_range_is_not_straightened_again(self):
         curve = "transmitter.modes.hold.pitch_curve"
         short = edited(MIXES, (curve, [0.0, 25.0, 50.0, 71.7, 93.4]))
-        assert bench_run(short, []).advice("model_memory").actions == ()
+        assert make_bench_run(short, []).advice("model_memory").actions == ()
         bent = edited(MIXES, (curve, [0.0, 25.0, 50.0, 80.0, 93.4]))
-        assert bench_run(bent, []).advice("model_memory").actions != ()
+        assert make_bench_run(bent, []).advice("model_memory").actions != ()
         # Where a unit mixes it has a figure for each side: nothing shortens the curve there.
         unit = edited(FRESH, (curve, [0.0, 25.0, 50.0, 71.7, 93.4]))
-        assert bench_run(unit, []).advice("model_memory").actions != ()
+        assert make_bench_run(unit, []).advice("model_memory").actions != ()
 
     @pytest.mark.parametrize("seed", few(range(60)))
     def test_a_side_read_before_it_was_shortened_says_nothing_of_the_figure(self, seed):
@@ -354,7 +356,7 @@ class TestOneFigureForBothSides:
             reads = [(STEP, key, side * pitch) for key, side in (("up", 1), ("down", -1))]
             entries += log(setup, *reads, after=sequence)
             sequence += 10
-        (action,) = bench_run(setup, entries).advice(STEP).actions
+        (action,) = make_bench_run(setup, entries).advice(STEP).actions
         (change,) = action.changes
         assert change.path == "transmitter.swash_mix.collective"
         assert change.value == pytest.approx(11.0 / (per_pct * round(reach, 2)), abs=1.0)
@@ -363,10 +365,10 @@ class TestOneFigureForBothSides:
         curve, setup = "transmitter.modes.hold.pitch_curve", MIXES
         for _ in range(4):
             reads = [("collective_range", "up", 12.6), ("collective_range", "down", -11.0)] * 2
-            (action,) = bench_run(setup, log(setup, *reads)).advice("collective_range").actions
+            (action,) = make_bench_run(setup, log(setup, *reads)).advice("collective_range").actions
             assert action.key == "curve.up"
             setup = edited(setup, *((each.path, each.value) for each in action.changes))
-            assert bench_run(setup, []).advice("model_memory").actions == ()
+            assert make_bench_run(setup, []).advice("model_memory").actions == ()
             low, _, middle, quarter, end = setup.transmitter.modes.hold.pitch_curve
             assert (low, middle) == (0.0, 50.0)
             assert abs(quarter - (50 + end) / 2) <= 0.05
@@ -377,7 +379,7 @@ class TestOneFigureForBothSides:
         """Read before zero pitch was: up 11.6°, down −0.6° once asked for a figure of 100 %."""
         reads = [("collective_range", "up", 11.6), ("collective_range", "down", -0.6)]
         for setup in (FRESH, MIXES):
-            found = bench_run(setup, log(setup, *reads)).advice("collective_range")
+            found = make_bench_run(setup, log(setup, *reads)).advice("collective_range")
             assert found.actions == ()
             assert "zero pitch comes first" in found.summary
 
@@ -386,10 +388,10 @@ class TestOneFigureForBothSides:
         zero = [("zero_pitch", f"blade.{i}", 0.0) for i in (0, 1)]
         reads = [("collective_range", "up", 0.1), ("collective_range", "down", -11.1)]
         for setup in (FRESH, MIXES):
-            found = bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
+            found = make_bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
             assert (found.actions, found.next_key) == ((), "up")
             again = log(setup, *zero, *reads, ("collective_range", "up", 11.2))
-            assert bench_run(setup, again).advice("collective_range").outcome == "good"
+            assert make_bench_run(setup, again).advice("collective_range").outcome == "good"
 
     def test_sides_that_are_meant_to_differ_are_not_read_again_for_it(self):
         setup = edited(
@@ -397,7 +399,7 @@ class TestOneFigureForBothSides:
         )
         zero = [("zero_pitch", f"blade.{i}", 0.0) for i in (0, 1)]
         reads = [("collective_range", "up", 12.0), ("collective_range", "down", -5.0)]
-        found = bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
+        found = make_bench_run(setup, log(setup, *zero, *reads)).advice("collective_range")
         assert found.outcome == "good"
 
     def test_both_sides_far_too_long_lower_the_figure_before_a_curve_is_shortened(self):
@@ -411,7 +413,7 @@ class TestServoReplaced:
     def test_tilts_seen_before_it_are_looked_at_again_when_one_works_against_the_others(self):
         entries = right_looks(FRESH)
         later = log(FRESH, ("together", "look.collective", [1, -1, 1]), after=20)
-        run = bench_run(FRESH, [*entries, *later], [Event(10, ("servo",))])
+        run = make_bench_run(FRESH, [*entries, *later], [Event(10, ("servo",))])
         found = run.advice("together")
         assert "No fault of directions" not in found.summary
         assert found.actions != () or found.next_key is not None
@@ -420,7 +422,7 @@ class TestServoReplaced:
         later = log(
             FRESH, ("together", "look.collective", [1, 1, 1]), ("together", "pitch", "up"), after=20
         )
-        run = bench_run(FRESH, [*right_looks(FRESH), *later], [Event(10, ("servo",))])
+        run = make_bench_run(FRESH, [*right_looks(FRESH), *later], [Event(10, ("servo",))])
         assert run.advice("tilts").outcome == "good"
 
     def test_with_mechanical_mixing_the_collective_tells_nothing_of_the_other_servos(self):
@@ -435,7 +437,7 @@ class TestServoReplaced:
             ("together", "pitch", "up"),
             after=20,
         )
-        run = bench_run(SINGLE, [*looks, *again], [Event(10, ("servo",))])
+        run = make_bench_run(SINGLE, [*looks, *again], [Event(10, ("servo",))])
         assert run.advice("tilts").next_key == "look.right"
 
 
@@ -446,7 +448,7 @@ def test_a_look_asked_for_by_the_other_step_of_the_two_is_not_stale():
     again = log(
         FRESH, ("tilts", "look.collective", [1, 1, 1]), ("together", "pitch", "up"), after=5
     )
-    run = bench_run(FRESH, [*looks, *again])
+    run = make_bench_run(FRESH, [*looks, *again])
     assert run.advice("together").outcome == "good"
     assert run.done("together")
 
@@ -455,10 +457,10 @@ def test_a_travel_that_was_tried_and_read_no_nearer_is_not_offered_again():
     path = "transmitter.channels.elevator.travel_high_pct"
     at_100, at_101 = edited(FRESH, (path, 100.0)), edited(FRESH, (path, 101.0))
     ends = [("arrival", "elevator.low", -100.0), ("arrival", "elevator.high", 99.0)]
-    first = bench_run(at_100, log(at_100, *ends)).advice("arrival")
+    first = make_bench_run(at_100, log(at_100, *ends)).advice("arrival")
     assert [c.value for action in first.actions for c in action.changes] == [101.0]
     over = log(at_101, ("arrival", "elevator.high", 101.0), after=9)
-    second = bench_run(at_101, [*log(at_100, *ends), *over]).advice("arrival")
+    second = make_bench_run(at_101, [*log(at_100, *ends), *over]).advice("arrival")
     assert second.actions == ()
     assert "as near as this radio's steps" in second.summary
 
@@ -467,7 +469,7 @@ class TestFinalList:
     WRONG = log(FRESH, ("final_directions", "right", "wrong"), after=20)
 
     def test_what_is_wrong_there_is_looked_at_again_where_it_belongs(self):
-        run = bench_run(FRESH, [*right_looks(FRESH), *self.WRONG])
+        run = make_bench_run(FRESH, [*right_looks(FRESH), *self.WRONG])
         assert "“Tilts”" in run.advice("final_directions").summary
         assert not run.done("tilts")
         assert run.advice("tilts").next_key == "look.right"
@@ -475,7 +477,7 @@ class TestFinalList:
 
     def test_and_then_in_the_list_once_more(self):
         again = log(FRESH, ("tilts", "look.right", [0, -1, 1]), after=30)
-        run = bench_run(FRESH, [*right_looks(FRESH), *self.WRONG, *again])
+        run = make_bench_run(FRESH, [*right_looks(FRESH), *self.WRONG, *again])
         assert run.done("tilts")
         right = next(a for a in run.advice("final_directions").asks if a.key == "right")
         assert right.answer is None
@@ -495,7 +497,7 @@ class TestFinalList:
     def test_every_line_takes_back_the_question_it_repeats(self, key, step, question, ended):
         bench, evening = ended
         denied = log(bench.setup, ("final_directions", key, "wrong"), after=900)
-        run = bench_run(bench.setup, [*evening.entries, *denied], evening.events)
+        run = make_bench_run(bench.setup, [*evening.entries, *denied], evening.events)
         assert run.next_step() == step
         assert run.answer(step, question) is None
 
@@ -520,15 +522,15 @@ class TestTravelSide:
             *log(MIXES, ("horns", "horn.1", horn[0])),
             *log(trimmed, ("horns", "horn.1", horn[1]), *self.TILTED, after=1),
         ]
-        (action,) = bench_run(trimmed, entries).advice("level").actions
+        (action,) = make_bench_run(trimmed, entries).advice("level").actions
         return next(c.path for c in action.changes if ".1." in c.path).rsplit(".", 1)[1]
 
     def test_nobody_knows_it_before_anything_was_seen_so_one_look_comes_first(self):
-        found = bench_run(MIXES, log(MIXES, *self.TILTED)).advice("level")
+        found = make_bench_run(MIXES, log(MIXES, *self.TILTED)).advice("level")
         assert found.actions == ()
         assert found.next_key == "follows.low.right"
         seen = log(MIXES, *self.TILTED, ("level", "follows.low.right", "up"))
-        assert bench_run(MIXES, seen).advice("level").actions != ()
+        assert make_bench_run(MIXES, seen).advice("level").actions != ()
 
     def test_a_sub_trim_that_turned_its_horn_tells_it_without_a_look(self):
         # 10 % is 40 µs at 4 µs a percent, 4° at 10 µs a degree: as written down, or the other way.
@@ -558,7 +560,7 @@ def test_what_is_not_asked_again_after_a_mishap_is_still_as_it_was_read(finished
     other = bench.quiet_copy()
     MISHAPS[what](other, np.random.default_rng(8))
     events = [*evening.events, Event(999, WORKED_ON[what])]
-    later = bench_run(other.setup, evening.entries, events)
+    later = make_bench_run(other.setup, evening.entries, events)
     standing = [name for name in asks if later.done(name)]
     assert len(standing) < len(asks)
     after = answers(other, later, {name: asks[name] for name in standing})
@@ -570,7 +572,7 @@ def test_what_is_not_asked_again_after_a_mishap_is_still_as_it_was_read(finished
 
 def answers(bench, run, asks):
     found = {
-        (name, ask.key): take(bench.quiet_copy(), run.step(name), ask)
+        (name, ask.key): take_reading(bench.quiet_copy(), run.step(name), ask)
         for name, questions in asks.items()
         for ask in questions
     }
@@ -599,7 +601,7 @@ PILOTS = [
 def test_whatever_the_pilots_habits_the_evening_ends_fit(arrangement, habits):
     bench = random_helicopter(61, arrangement)
     evening = work_through(bench, habits, 61)
-    assert fitness_of(evening.run(bench), [bench.setup]).fit
+    assert judge_fitness(evening.run(bench), [bench.setup]).fit
     happened = [event for event in evening.events if event.aspects and event.step is None]
     assert len(happened) >= habits.mishaps
 
@@ -609,4 +611,4 @@ def test_a_side_of_the_curve_that_was_shortened_too_far_is_given_back():
     short by less than a step of the figure, and the shortened side had way left."""
     bench = random_helicopter(5, "transmitter_mixes")
     evening = work_through(bench, random_habits(5), 5)
-    assert fitness_of(evening.run(bench), None).fit
+    assert judge_fitness(evening.run(bench), None).fit

@@ -4,7 +4,7 @@ import pytest
 
 import judge_tail
 from builds import with_tail
-from mint_lever.model.chain import Sticks, build_chain, frame
+from mint_lever.model.chain import Sticks, build_chain, compute_frame
 from mint_lever.setup import Change, apply_changes, read_setup
 
 GAIN = "transmitter.modes.normal.tail_gain_pct"
@@ -14,7 +14,7 @@ def tail_at(rudder, *changes):
     setup = read_setup(with_tail())
     made = [Change(path, value) for path, value in ((GAIN, 40.0), *changes)]
     setup = read_setup(apply_changes(setup.as_document(), made))
-    return setup, frame(build_chain(setup), Sticks.at(rudder=rudder), 180.0)
+    return setup, compute_frame(build_chain(setup), Sticks.at(rudder=rudder), 180.0)
 
 
 def test_half_a_stick_asks_for_half_of_what_the_unit_turns_at_full_stick():
@@ -64,4 +64,4 @@ def test_the_drawn_slider_goes_the_way_this_tails_links_pull(outward):
 
 def test_nothing_is_drawn_of_a_tail_that_is_not_described():
     setup = read_setup({**with_tail(), "airframe": {**with_tail()["airframe"], "tail": None}})
-    assert frame(build_chain(setup), Sticks.at(rudder=40.0), 180.0)["scene"]["tail"] is None
+    assert compute_frame(build_chain(setup), Sticks.at(rudder=40.0), 180.0)["scene"]["tail"] is None

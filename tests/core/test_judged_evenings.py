@@ -9,7 +9,7 @@ import pytest
 import judge
 import judge_tail
 from few import few
-from mint_lever.bench import fitness_of
+from mint_lever.bench import judge_fitness
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.practise.pilot_habits import any_habits, random_habits
 from mint_lever.bench.simulate.random_builds import any_helicopter, random_helicopter
@@ -47,7 +47,7 @@ def test_an_evening_with_any_kind_of_helicopter_ends_right(seed):
 
 def ends_right(bench, evening):
     run = evening.run(bench)
-    assert fitness_of(run, [bench.setup]).fit
+    assert judge_fitness(run, [bench.setup]).fit
     setup, truth = bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json")
     assert judge.wrong_with(setup, truth) == []
     assert judge_tail.wrong_with_tail(setup, truth) == []

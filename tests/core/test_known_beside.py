@@ -5,15 +5,17 @@ import pytest
 from builds import described, proved_run
 from made_log import MAP
 from made_log import flight as made_flight
-from mint_lever.bench.run.bench_audit import audit_of
-from mint_lever.field import Flight, Looked, Seen, advice_said, advise
-from mint_lever.field.flights.log_evidence import log_says
-from mint_lever.field.flights.symptom_order import likely_first
-from mint_lever.flight_logs.log_report import log_report
-from mint_lever.flight_logs.recorded_flight import Recorded
+from mint_lever.bench.run.bench_audit import audit_run
+from mint_lever.field import Flight, MechanicalLook, Observation, advise, write_advice
+from mint_lever.field.flights.log_evidence import read_log_evidence
+from mint_lever.field.flights.symptom_order import sort_symptoms
+from mint_lever.flight_logs.log_report import judge_log
+from mint_lever.flight_logs.recorded_flight import RecordedFlight
 from mint_lever.setup import Change, apply_changes, read_setup
 
-WAGS, SURGES, FALLS = (Seen(key, "normal") for key in ("tail_wags", "speed_surges", "speed_falls"))
+WAGS, SURGES, FALLS = (
+    Observation(key, "normal") for key in ("tail_wags", "speed_surges", "speed_falls")
+)
 
 
 def says(without=(), **made):
@@ -22,8 +24,8 @@ def says(without=(), **made):
     channels = {
         name: columns[column] for name, column in names.items() if name not in ("time", *without)
     }
-    log = Recorded(columns[names["time"]], channels)
-    return log_says(log_report(log), channels)
+    log = RecordedFlight(columns[names["time"]], channels)
+    return read_log_evidence(judge_log(log), channels)
 
 
 def run_of(*changes):
@@ -33,16 +35,16 @@ def run_of(*changes):
 
 def after(seen, log=None, run=None):
     run = run or run_of()
-    looked = [Looked(seen.symptom, 1, found=False)]
+    looked = [MechanicalLook(seen.symptom, 1, found=False)]
     advice = advise(run, [Flight(1, (seen,))], looked, log)
-    return advice, advice_said(run, advice, log)
+    return advice, write_advice(run, advice, log)
 
 
 class TestLog:
     def test_a_wag_in_the_log_stands_first_in_the_list_and_beside_the_advice(self):
         log = says(wag=(9.0, 40.0, 20.0, 80.0))
         assert log.symptoms == ("tail_wags",)
-        assert likely_first([], (), log.symptoms)[0] == "tail_wags"
+        assert sort_symptoms([], (), log.symptoms)[0] == "tail_wags"
         _, words = after(WAGS, log)
         assert any(
             line.startswith("Its log says so too: The tail swings at 9") for line in words.known
@@ -84,9 +86,9 @@ class TestLog:
 
 def test_the_audit_speaks_of_the_very_setting_that_is_to_be_moved():
     run = run_of(("transmitter.modes.normal.tail_gain_pct", 4.0))
-    found = [f for f in audit_of(run) if f.path == "transmitter.modes.normal.tail_gain_pct"]
+    found = [f for f in audit_run(run) if f.path == "transmitter.modes.normal.tail_gain_pct"]
     assert found
-    advice, words = after(Seen("tail_drifts", "normal"), run=run)
+    advice, words = after(Observation("tail_drifts", "normal"), run=run)
     if advice.move is not None and advice.move.path == found[0].path:
         assert any(found[0].found in line for line in words.known)
     else:

@@ -6,12 +6,12 @@ import pytest
 from few import few
 from mint_lever.bench import Entry
 from mint_lever.bench.engine.advice import Action
-from mint_lever.bench.engine.log import action_event
-from mint_lever.bench.practise.evening import next_move
-from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.engine.log import make_action_event
+from mint_lever.bench.practise.evening import choose_next_move
+from mint_lever.bench.practise.pilot_hands import do, take_reading
 from mint_lever.bench.practise.spoken_looks import word
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.setup.arrangement import ARRANGEMENTS
 
 
@@ -24,20 +24,20 @@ def test_a_word_moves_no_leads_to_and_fro(seed):
     bench.truth.output_of_servo = hung.tolist()
     entries, events, run, exchanges = [], [], None, 0
     for turn in range(150):
-        run = bench_run(bench.setup, entries, events, before=run)
+        run = make_bench_run(bench.setup, entries, events, before=run)
         if run.done("tilts"):
             break
         name = run.next_step()
-        move = next_move(run, name)
+        move = choose_next_move(run, name)
         if isinstance(move, Action):
             before = bench.setup
             do(bench, move)
-            events.append(action_event(turn, name, move, before))
+            events.append(make_action_event(turn, name, move, before))
             by_looks = name in ("together", "tilts")
             exchanges += by_looks and any(work.kind == "exchange_plugs" for work in move.work)
         else:
             said = word(bench, move)
-            value = take(bench, run.step(name), move) if said is None else said
+            value = take_reading(bench, run.step(name), move) if said is None else said
             entries.append(Entry(turn, name, move.key, value, bench.setup))
     assert run.done("tilts")
     assert exchanges <= 2

@@ -12,11 +12,11 @@ import judge
 from few import few
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.swash import level
 from mint_lever.setup import Change
 from mint_lever.setup.edits.reshaping import with_arrangement
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from parts_pilot import work_through_parts
 
 ARRANGEMENTS = ("transmitter_mixes", "transmitter_mixes_unit_behind", "unit_mixes")
@@ -24,7 +24,7 @@ ARRANGEMENTS = ("transmitter_mixes", "transmitter_mixes_unit_behind", "unit_mixe
 
 def drawn(seed):
     layout = ("single", "single", "three_120")[seed % 3]
-    setup = with_arrangement(fresh_setup("Savory 500", layout), ARRANGEMENTS[seed // 3 % 3])
+    setup = with_arrangement(make_fresh_setup("Savory 500", layout), ARRANGEMENTS[seed // 3 % 3])
     rng = np.random.default_rng([seed, 7])
     truth = random_truth(setup, rng)
     count = len(truth.mounted)
@@ -48,7 +48,7 @@ def test_noise_alone_sends_nobody_after_a_bent_link(seed):
         assert judge.cannot_be_levelled(setup, truth)
         assert "turnbuckle" in seen[-1]
         return
-    assert bench_run(bench.setup, entries, events).done("level")
+    assert make_bench_run(bench.setup, entries, events).done("level")
     worst = 0.0
     metal = judge.Metal(bench.setup.model_dump(mode="json"), bench.truth.model_dump(mode="json"))
     for stick in (-100, 0, 100):

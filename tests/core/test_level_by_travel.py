@@ -9,7 +9,7 @@ from mint_lever.bench import Entry
 from mint_lever.bench.engine.change_effects import touched_by_difference
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.shared.level_by_travel import travel_side
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.modes.bench_mode import bench_mode
@@ -60,7 +60,7 @@ def run_at(setup, places, metal):
         tilt, _ = end(metal, stick)
         reads[f"{place}.right"], reads[f"{place}.forward"] = np.round(tilt, 1).tolist()
     entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items(), 2)]
-    return bench_run(setup, [*horn_followed(setup), *entries])
+    return make_bench_run(setup, [*horn_followed(setup), *entries])
 
 
 def horn_followed(setup):
@@ -108,7 +108,7 @@ def test_where_servos_ride_on_the_collective_no_travel_levels_its_ends():
     setup = written("single")
     reads = {"mid.right": 0.0, "mid.forward": 0.0, "high.right": 0.8, "high.forward": 0.0}
     entries = [Entry(i, "level", *read, setup) for i, read in enumerate(reads.items())]
-    found = bench_run(setup, entries).advice("level")
+    found = make_bench_run(setup, entries).advice("level")
     assert found.actions == ()
 
 
@@ -130,7 +130,7 @@ def test_a_servos_travel_undoes_only_the_end_it_works_at():
     path = "transmitter.servo_channels.1.travel_high_pct"
     later = changed(setup, Change(path, 96.0))
     assert "level" in {touch.step for touch in touched_by_difference(setup, later)}
-    after = bench_run(later, run.entries)
+    after = make_bench_run(later, run.entries)
     assert not after.done("level")
     held = {e.key for e in run.entries if after.held("level", e.key)}
     assert held == {"mid.right", "mid.forward", "low.right", "low.forward"}
@@ -163,8 +163,8 @@ def test_what_one_end_shows_of_a_radios_sides_holds_for_the_other():
     """A tilt at the low end that no travel of its side moves: from then on both ends go by the
     other side, and what was read at the high end rests on the side that was changed."""
     setup = written("three_120")
-    run = bench_run(setup, [Entry(1, "level", "follows.low.right", "still", setup)])
-    fresh = bench_run(setup, [])
+    run = make_bench_run(setup, [Entry(1, "level", "follows.low.right", "still", setup)])
+    fresh = make_bench_run(setup, [])
     for servo in range(3):
         for stick in (-100.0, 100.0):
             sides = {travel_side(run, servo, stick), travel_side(fresh, servo, stick)}
@@ -172,5 +172,5 @@ def test_what_one_end_shows_of_a_radios_sides_holds_for_the_other():
     after = changed(setup, Change("transmitter.servo_channels.1.travel_high_pct", 90.0))
     read = Entry(2, "level", "low.right", 0.1, setup)
     still = Entry(1, "level", "follows.low.right", "still", setup)
-    assert bench_run(after, [read]).held("level", "low.right")
-    assert not bench_run(after, [still, read]).held("level", "low.right")
+    assert make_bench_run(after, [read]).held("level", "low.right")
+    assert not make_bench_run(after, [still, read]).held("level", "low.right")

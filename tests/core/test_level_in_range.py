@@ -4,9 +4,9 @@ moves them."""
 import pytest
 
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.model.chain import Sticks, build_chain, evaluate
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 SERVOS = [
     Change(f"unit.servos.{i}.{end}", us)
@@ -18,10 +18,10 @@ READ = {"mid.right": 0.0, "mid.forward": 0.0, "low.right": 0.0, "low.forward": 0
 
 def advice(collective_pct, **high):
     changes = [*SERVOS, Change("unit.collective_pct", collective_pct)]
-    setup = read_setup(apply_changes(fresh_setup("Savory 500").as_document(), changes))
+    setup = read_setup(apply_changes(make_fresh_setup("Savory 500").as_document(), changes))
     read = {**READ, **{f"high.{axis}": tilt for axis, tilt in high.items()}}
     entries = [Entry(i, "level", key, value, setup) for i, (key, value) in enumerate(read.items())]
-    return setup, bench_run(setup, entries).advice("level")
+    return setup, make_bench_run(setup, entries).advice("level")
 
 
 def test_the_collective_comes_down_before_the_end_is_levelled():
@@ -29,12 +29,12 @@ def test_the_collective_comes_down_before_the_end_is_levelled():
     (action,) = found.actions
     assert (action.key, action.keys) == ("range.high", ("high.right", "high.forward"))
     mended = read_setup(apply_changes(setup.as_document(), action.changes))
-    pitch = evaluate(build_chain(mended), Sticks.at(collective=100.0)).pitch_deg.mean()
+    pitch = evaluate_pose(build_chain(mended), Sticks.at(collective=100.0)).pitch_deg.mean()
     assert float(pitch) == pytest.approx(setup.targets.collective_high_deg, abs=1.0)
     # Read again there, the trims move it.
     read = {**READ, "high.right": 0.1, "high.forward": -1.0}
     entries = [Entry(i, "level", key, value, mended) for i, (key, value) in enumerate(read.items())]
-    assert [each.key for each in bench_run(mended, entries).advice("level").actions] == [
+    assert [each.key for each in make_bench_run(mended, entries).advice("level").actions] == [
         "trim.high"
     ]
 

@@ -4,8 +4,8 @@ import pytest
 
 from builds import document
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.questions.answer_check import entered, written_by
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.questions.answer_check import check_answer, make_answer_changes
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.setup import Change, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
 
@@ -18,7 +18,7 @@ def edited(*changes, setup=None):
 def read(setup, step, twice=True, **said):
     pairs = [(key.replace("_", "."), value) for key, value in said.items()] * (2 if twice else 1)
     entries = [Entry(n, step, key, value, setup) for n, (key, value) in enumerate(pairs)]
-    return bench_run(setup, entries).advice(step)
+    return make_bench_run(setup, entries).advice(step)
 
 
 def ask(advice, key):
@@ -29,17 +29,17 @@ def ask(advice, key):
 @pytest.mark.parametrize(("said", "turns"), [("stepless", 0.0), ("half", 0.5), ("whole", 1.0)])
 def test_the_smallest_step_is_asked_for_at_the_bench_and_kept(step, part, said, turns):
     setup = edited()
-    question = ask(bench_run(setup).advice(step), "link_step")
+    question = ask(make_bench_run(setup).advice(step), "link_step")
     assert question.optional
-    written = written_by(question, entered(question, said))
+    written = make_answer_changes(question, check_answer(question, said))
     assert written == (Change(f"airframe.{part}.link_step_turns", turns),)
-    after = bench_run(edited((written[0].path, turns), setup=setup)).advice(step)
+    after = make_bench_run(edited((written[0].path, turns), setup=setup)).advice(step)
     assert ask(after, "link_step").answer == said
 
 
 def test_which_ends_turn_is_kept_as_a_whole_number():
-    question = ask(bench_run(edited()).advice("zero_pitch"), "link_ends")
-    (change,) = written_by(question, "both")
+    question = ask(make_bench_run(edited()).advice("zero_pitch"), "link_ends")
+    (change,) = make_answer_changes(question, "both")
     assert change == Change("airframe.head.link_ends", 2)
     assert edited((change.path, change.value)).airframe.head.link_ends == 2
 

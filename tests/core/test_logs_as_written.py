@@ -12,7 +12,7 @@ from command_line import run as run_cli
 from few import few
 from made_log import MAP, flight
 from mint_lever.flight_logs.column_guess import guess_columns, scales_of
-from mint_lever.flight_logs.log_report import log_report
+from mint_lever.flight_logs.log_report import judge_log
 from mint_lever.flight_logs.recorded_flight import read_log
 
 MAPPED = MAP.replace("time=t_s", "time=t")
@@ -61,7 +61,7 @@ def test_the_same_flight_says_the_same_however_it_is_written(seed):
     columns = flight(seconds=60.0, punches=[(20.0, droop), (40.0, droop)], pack=pack, seed=seed)
     raw = written(columns, between, comma, time, sign, bool(rng.integers(2)), start)
     scales = scales_of(guess_columns(raw[:65_536]), NAMES)
-    found = log_report(read_log(raw, NAMES, scales))
+    found = judge_log(read_log(raw, NAMES, scales))
     assert found["pack_resistance_mohm"] == pytest.approx(pack[0], abs=1.5)
     assert found["droop_pct"] == pytest.approx(100 * droop, abs=0.5)
     assert found["punches"] == 2
@@ -75,7 +75,7 @@ def test_a_current_counted_negative_is_never_a_negative_resistance():
     columns = flight(seconds=60.0)
     columns["i"] = -columns["i"]
     log = read_log(written(columns, ",", False, "s", 1, False, 0.0), NAMES)
-    found = log_report(log)
+    found = judge_log(log)
     assert found["pack_resistance_mohm"] is None
     assert any("counted negative" in each["text"] for each in found["findings"])
 
@@ -92,7 +92,7 @@ def test_hunting_hides_no_punch_and_is_told_beside_it(seed):
         hunting=(hz, 2000.0 * share, 0.0, 90.0),
         seed=seed,
     )
-    found = log_report(read_log(written(columns, ",", False, "s", 1, False, 0.0), NAMES))
+    found = judge_log(read_log(written(columns, ",", False, "s", 1, False, 0.0), NAMES))
     assert found["hunting_hz"] == pytest.approx(hz, abs=0.2)
     assert found["punches"] == 2
     assert found["droop_pct"] == pytest.approx(100 * droop, abs=1.0)

@@ -4,23 +4,23 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.search import (
     MOST_FOUND,
     WORDS,
     Item,
-    findings_of,
+    list_findings,
+    list_settings,
+    list_steps,
+    list_terms,
     search,
-    settings_of,
-    steps_of,
-    words,
 )
-from mint_lever.setup import fresh_setup, with_arrangement
+from mint_lever.setup import make_fresh_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 
-SETUP = fresh_setup("Lovage 480")
-RUN = bench_run(SETUP)
-EVERYTHING = [*words(), *steps_of(RUN), *settings_of(SETUP), *findings_of(RUN)]
+SETUP = make_fresh_setup("Lovage 480")
+RUN = make_bench_run(SETUP)
+EVERYTHING = [*list_terms(), *list_steps(RUN), *list_settings(SETUP), *list_findings(RUN)]
 
 
 def titles(text, items=EVERYTHING):
@@ -30,17 +30,17 @@ def titles(text, items=EVERYTHING):
 @pytest.mark.parametrize("term", WORDS, ids=lambda term: term.name)
 def test_every_word_is_found_by_each_of_its_names(term):
     for name in (term.name, *term.also):
-        assert term.name in titles(name, words()), name
+        assert term.name in titles(name, list_terms()), name
 
 
 def test_every_step_is_found_by_its_title_and_leads_to_itself():
     for standing in RUN.standings:
-        found = search(standing.step.title, steps_of(RUN))
+        found = search(standing.step.title, list_steps(RUN))
         assert found[0].leads_to == standing.step.name
 
 
 def test_every_setting_is_found_by_its_own_name():
-    items = settings_of(SETUP)
+    items = list_settings(SETUP)
     assert len(items) > 150
     for item in items:
         assert item.leads_to in [found.leads_to for found in search(item.title, items)], item.title
@@ -78,14 +78,14 @@ def test_every_word_of_the_text_must_fit():
 @pytest.mark.parametrize("arrangement", ARRANGEMENTS)
 def test_only_what_does_something_here_is_offered(arrangement):
     setup = with_arrangement(SETUP, arrangement)
-    paths = {item.leads_to for item in settings_of(setup)}
+    paths = {item.leads_to for item in list_settings(setup)}
     mixes = arrangement != "unit_mixes"
     assert ("transmitter.swash_mix.collective" in paths) is mixes
     assert ("unit.cyclic_pct" in paths) is not mixes
 
 
 def test_a_finding_leads_to_the_setting_it_speaks_of():
-    (found,) = [item for item in findings_of(RUN) if "fail-safe" in item.title]
+    (found,) = [item for item in list_findings(RUN) if "fail-safe" in item.title]
     assert found.leads_to == "transmitter.fail_safe_throttle_pct"
     assert found in search("fail safe written", EVERYTHING)
 

@@ -12,9 +12,9 @@ from mint_lever.bench.steps.swash.cyclic_throw import throw_band
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.blade_tracking import (
     degrees_per_turn,
-    from_chord_edges,
-    from_picture,
-    from_tip_gap,
+    pitch_from_chord_edges,
+    pitch_from_picture,
+    pitch_from_tip_gap,
     tracking_turns,
 )
 from mint_lever.measure.horn_spline import best_horn_places, spline_step_deg, sub_trim_us
@@ -203,13 +203,13 @@ def test_f13_and_other_means_of_measuring():
     assert degrees_per_turn(0.40, 1, 23.0) == pytest.approx(1.0, abs=0.01)
     assert degrees_per_turn(0.40, 2, 23.0) == pytest.approx(2.0, abs=0.01)
     # Hand arithmetic: 1 in 20 over either length is asin(0.05) = 2.866°.
-    assert from_tip_gap(30.0, 300.0) == pytest.approx(2.866, abs=1e-3)
-    assert from_chord_edges(-2.5, 50.0) == pytest.approx(-2.866, abs=1e-3)
+    assert pitch_from_tip_gap(30.0, 300.0) == pytest.approx(2.866, abs=1e-3)
+    assert pitch_from_chord_edges(-2.5, 50.0) == pytest.approx(-2.866, abs=1e-3)
     level, rising = [(0, 50), (100, 50)], [(10, 90), (110, 80)]
-    assert from_picture(rising, level) == pytest.approx(np.degrees(np.arctan(0.1)))
-    assert from_picture(rising[::-1], level) == pytest.approx(np.degrees(np.arctan(0.1)))
-    for wrong in (lambda: from_tip_gap(700, 300), lambda: degrees_per_turn(0.4, 1, 0.2)):
+    assert pitch_from_picture(rising, level) == pytest.approx(np.degrees(np.arctan(0.1)))
+    assert pitch_from_picture(rising[::-1], level) == pytest.approx(np.degrees(np.arctan(0.1)))
+    for wrong in (lambda: pitch_from_tip_gap(700, 300), lambda: degrees_per_turn(0.4, 1, 0.2)):
         with pytest.raises(InvalidRequest):
             wrong()
     with pytest.raises(InvalidRequest, match="reference_line"):
-        from_picture(rising, [(1, 1), (1, 1)])
+        pitch_from_picture(rising, [(1, 1), (1, 1)])

@@ -5,7 +5,7 @@ from threading import Thread
 import pytest
 
 from mint_lever.bench.engine.memo import Memo
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 from mint_lever.setup.read_tracking import plain, value_at, watched
 
 
@@ -154,21 +154,21 @@ class TestWatchedSetup:
         return self.Notes()
 
     def test_a_value_is_noted_by_its_path(self, notes):
-        setup = fresh_setup("Savory 500")
+        setup = make_fresh_setup("Savory 500")
         assert watched(setup, notes).unit.cyclic_pct == setup.unit.cyclic_pct
         assert notes.read == ["unit?", "unit.cyclic_pct"]
 
     def test_what_a_part_makes_of_its_values_is_noted_value_by_value(self, notes):
-        assert watched(fresh_setup("Savory 500"), notes).mixing_unit is not None
+        assert watched(make_fresh_setup("Savory 500"), notes).mixing_unit is not None
         assert notes.read == ["arrangement", "unit?"]
 
     def test_what_the_library_makes_of_a_part_reads_all_of_it(self, notes):
-        setup = fresh_setup("Savory 500")
+        setup = make_fresh_setup("Savory 500")
         assert watched(setup, notes).targets.model_dump() == setup.targets.model_dump()
         assert notes.read == ["targets?", "targets"]
 
     def test_it_is_one_of_the_setups_own_class_and_equals_it(self, notes):
-        setup = fresh_setup("Savory 500")
+        setup = make_fresh_setup("Savory 500")
         seen = watched(setup, notes)
         assert isinstance(seen, type(setup))
         assert seen == setup
@@ -176,13 +176,13 @@ class TestWatchedSetup:
         assert notes.read == ["", ""]
 
     def test_kept_too_long_it_is_refused(self, notes):
-        unit = watched(fresh_setup("Savory 500"), notes).unit
+        unit = watched(make_fresh_setup("Savory 500"), notes).unit
         notes.takes_notes = False
         with pytest.raises(RuntimeError, match="unit was kept beyond"):
             unit.cyclic_pct  # noqa: B018 (read on purpose)
 
     def test_a_part_left_out_has_nothing_below_it(self):
-        setup = fresh_setup("Savory 500")
+        setup = make_fresh_setup("Savory 500")
         assert value_at(setup, "unit.cyclic_pct") == setup.unit.cyclic_pct
         bare = read_setup(apply_changes(setup.as_document(), [Change("flown", None)]))
         assert value_at(bare, "flown.hover_factor") is None

@@ -5,7 +5,7 @@ import pytest
 
 from builds import document
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.faults import InvalidSetup
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement, with_layout
@@ -35,7 +35,7 @@ def range_advice(setup, **reads):
         Entry(i, "collective_range", key, value, setup)
         for i, (key, value) in enumerate(reads.items())
     ]
-    return bench_run(setup, entries).advice("collective_range")
+    return make_bench_run(setup, entries).advice("collective_range")
 
 
 def test_sides_nearly_alike_are_set_by_their_mean(setup):
@@ -124,7 +124,7 @@ def arrival(setup, **reads):
         Entry(i, "arrival", key.replace("__", "."), value, setup)
         for i, (key, value) in enumerate(reads.items())
     ]
-    return bench_run(setup, entries).advice("arrival")
+    return make_bench_run(setup, entries).advice("arrival")
 
 
 def test_a_rest_off_centre_without_a_trim_written_down_is_looked_for_at_the_transmitter():

@@ -10,14 +10,14 @@ from few import few
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
 from mint_lever.bench.steps.swash import zero_pitch
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from parts_pilot import work_through_parts
 
 
 @pytest.mark.parametrize("seed", few(range(60)))
 def test_a_noisy_gauge_alone_asks_for_no_look_by_hand(seed):
     """Sixty evenings at the blades with a gauge of 0.15°, nothing wrong but the links."""
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     truth = random_truth(setup, np.random.default_rng(seed))
     truth.mounted = [servo.mounted for servo in setup.airframe.servos]
     truth.horn_error_deg, truth.swash_extra_mm = [0.0] * 3, [0.0] * 3

@@ -4,7 +4,7 @@ import pytest
 
 from builds import document
 from mint_lever.bench.engine.advice import Number
-from mint_lever.bench.questions.answer_check import entered
+from mint_lever.bench.questions.answer_check import check_answer
 from mint_lever.faults import InvalidRequest, InvalidSetup
 from mint_lever.setup import Change, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
@@ -25,13 +25,13 @@ SPEED = Number(key="rpm", label="Head speed", unit="rpm", low=0.0, high=4000.0)
     ],
 )
 def test_a_figure_is_understood_in_any_writing(text, value):
-    assert entered(GAUGE, text) == value
+    assert check_answer(GAUGE, text) == value
 
 
 @pytest.mark.parametrize("text", ["14,5,", "15.25mm", "abc", "1.2.3", "--3", ""])
 def test_what_is_none_is_refused_with_what_was_found(text):
     with pytest.raises(InvalidRequest) as refused:
-        entered(GAUGE, text)
+        check_answer(GAUGE, text)
     (fault,) = refused.value.faults
     assert text.strip() in fault.found
     assert "a number from -30 to 30 °" in fault.allowed
@@ -40,11 +40,11 @@ def test_what_is_none_is_refused_with_what_was_found(text):
 @pytest.mark.parametrize("text", ["2,100", "2.100", "2.100 rpm"])
 def test_three_digits_after_one_separator_are_asked_about_where_both_are_possible(text):
     with pytest.raises(InvalidRequest) as refused:
-        entered(SPEED, text)
+        check_answer(SPEED, text)
     (fault,) = refused.value.faults
     assert "2.100 or 2100" in fault.allowed
-    assert entered(SPEED, "2100") == 2100.0
-    assert entered(SPEED, "2.1") == 2.1
+    assert check_answer(SPEED, "2100") == 2100.0
+    assert check_answer(SPEED, "2.1") == 2.1
 
 
 @pytest.mark.parametrize(

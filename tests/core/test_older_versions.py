@@ -8,7 +8,7 @@ import pytest
 
 from builds import LAYOUTS, document, random_document
 from mint_lever.faults import InvalidSetup
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_document, read_setup
 from mint_lever.setup.upgrade import upgraded
 
@@ -22,7 +22,7 @@ def test_a_document_of_version_1_moves_the_blades_as_the_same_in_the_newest(layo
     new = read_setup(old).as_document()
     assert new["version"] == 3
     pitch = [
-        evaluate(build_chain(read_setup(each)), STICKS, [0.0, 90.0, 200.0]).pitch_deg
+        evaluate_pose(build_chain(read_setup(each)), STICKS, [0.0, 90.0, 200.0]).pitch_deg
         for each in (old, new)
     ]
     np.testing.assert_array_equal(*pitch)

@@ -5,10 +5,15 @@ import pytest
 
 from builds import document
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.devices import as_held, neutral_profile, on_devices, read_profile
-from mint_lever.model.chain import Sticks, build_chain, evaluate
-from mint_lever.setup import Change, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.devices import (
+    make_starting_profile,
+    read_profile,
+    round_to_devices,
+    write_on_devices,
+)
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
+from mint_lever.setup import Change, make_fresh_setup, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
 
 FIGURE = "unit.cyclic_pct"
@@ -33,7 +38,7 @@ def read_at(setup, right, left, devices):
         Entry(n, "cyclic_throw", key, value, setup)
         for n, (key, value) in enumerate((*at.items(), *at.items()))
     ]
-    return bench_run(setup, entries, [], devices).advice("cyclic_throw")
+    return make_bench_run(setup, entries, [], devices).advice("cyclic_throw")
 
 
 @pytest.fixture
@@ -44,7 +49,7 @@ def setup():
 def throw_at(setup, figure):
     """Cyclic (deg) at full aileron."""
     chain = build_chain(read_setup(apply_changes(setup.as_document(), [Change(FIGURE, figure)])))
-    over_the_boom = evaluate(chain, Sticks.at(aileron=[-100.0, 100.0]), [180.0]).pitch_deg[0]
+    over_the_boom = evaluate_pose(chain, Sticks.at(aileron=[-100.0, 100.0]), [180.0]).pitch_deg[0]
     return np.ptp(over_the_boom) / 2
 
 
@@ -101,7 +106,7 @@ def test_changes_are_said_in_the_order_of_the_devices_own_work(setup):
         Change("unit.cyclic_pct", 40.0),
         Change("transmitter.modes.idle_up_1.tail_gain_pct", 42.0),
     ]
-    said = on_devices([profile], setup, changes)
+    said = write_on_devices([profile], setup, changes)
     assert [(each.called, each.text) for each in said] == [
         ("Tail feel", "42"),
         ("Turn", "reversed"),
@@ -128,9 +133,9 @@ def test_a_curves_points_are_held_one_by_one(setup):
     )
     curve = Change("transmitter.modes.idle_up_2.pitch_curve", [0.0, 26.0, 50.0, 75.0, 100.0])
     # −100 … 100 in fives: 26 is −48 there, which it holds as −50, that is 25.
-    (held,) = as_held([profile], [curve])
+    (held,) = round_to_devices([profile], [curve])
     assert held.value == [0.0, 25.0, 50.0, 75.0, 100.0]
-    said = on_devices([profile], setup, [curve], "idle_up_2")
+    said = write_on_devices([profile], setup, [curve], "idle_up_2")
     assert [each.text for each in said] == ["-100", "-50", "0", "50", "100"]
     assert [each.rounded for each in said] == [False, True, False, False, False]
 
@@ -138,18 +143,18 @@ def test_a_curves_points_are_held_one_by_one(setup):
 def test_what_no_setup_takes_is_left_as_it_is():
     # A profile that says what cannot be: from 400 on.
     wrong = unit_with(low=400.0)
-    assert as_held([wrong], [Change(FIGURE, 60.0)]) == (Change(FIGURE, 60.0),)
+    assert round_to_devices([wrong], [Change(FIGURE, 60.0)]) == (Change(FIGURE, 60.0),)
 
 
 def test_one_word_of_a_neutral_transmitter_is_of_every_flight_mode():
-    paths = [setting.path for setting in neutral_profile("transmitter").settings]
+    paths = [setting.path for setting in make_starting_profile("transmitter").settings]
     assert "transmitter.modes.*.tail_gain_pct" in paths
     assert not [path for path in paths if ".modes.normal." in path]
 
 
 def test_what_a_rounded_point_costs_is_looked_for_in_its_own_mode_and_at_its_own_place():
     """A point at 25 % of idle-up 2: neither an end nor the centre, and none of normal's."""
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     words = {"path": "transmitter.modes.*.pitch_curve.*", "called": "Pitch", "step": 10.0}
     profile = read_profile(
         {
@@ -161,13 +166,13 @@ def test_what_a_rounded_point_costs_is_looked_for_in_its_own_mode_and_at_its_own
         }
     )
     path = "transmitter.modes.idle_up_2.pitch_curve.1"
-    (said,) = on_devices([profile], setup, [Change(path, 26.0)])
+    (said,) = write_on_devices([profile], setup, [Change(path, 26.0)])
     assert said.text == "30"
 
     def at_25(percent):
         made = read_setup(apply_changes(setup.as_document(), [Change(path, percent)]))
         at = Sticks.at(collective=-50.0)
-        return evaluate(build_chain(made), at, [180.0], "idle_up_2").pitch_deg[0, 0]
+        return evaluate_pose(build_chain(made), at, [180.0], "idle_up_2").pitch_deg[0, 0]
 
     assert abs(at_25(30.0) - at_25(26.0)) > 0.3
     assert said.cost_deg == pytest.approx(abs(at_25(30.0) - at_25(26.0)), abs=0.02)

@@ -8,8 +8,8 @@ import pytest
 from few import few
 from mint_lever.audit import audit
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 SWEEPS = [("clearance", f"sweep.{place}", "clear") for place in ("low", "mid", "high")]
 
@@ -25,14 +25,14 @@ def test_the_throw_left_is_the_throw_that_was_read(seed):
     says is left is what step 10 read."""
     rng = np.random.default_rng(seed)
     setup = edited(
-        fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2]),
+        make_fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2]),
         ("unit.cyclic_pct", float(rng.integers(48, 64))),
         ("unit.ring_pct", 100.0),
     )
     throw = round(float(rng.uniform(8.6, 11.4)), 1)
     reads = [("cyclic_throw", "right", throw), ("cyclic_throw", "left", -throw), *SWEEPS]
     entries = [Entry(n, *each, setup) for n, each in enumerate(reads)]
-    said = bench_run(setup, entries).advice("clearance")
+    said = make_bench_run(setup, entries).advice("clearance")
     (left,) = re.findall(r"leaves (\d+\.\d)° of cyclic", said.summary)
     # The least all round may lie a little below the throw of aileron alone.
     assert throw - 0.8 <= float(left) <= throw + 0.1
@@ -40,12 +40,12 @@ def test_the_throw_left_is_the_throw_that_was_read(seed):
 
 
 def test_a_throw_read_before_there_was_a_hold_counts_too():
-    hold = fresh_setup("Savory 500")
+    hold = make_fresh_setup("Savory 500")
     without = edited(hold, ("transmitter.modes.hold", None), ("unit.cyclic_pct", 55.0))
     reads = [("cyclic_throw", "right", 9.0), ("cyclic_throw", "left", -9.0), *SWEEPS]
     entries = [Entry(n, *each, without) for n, each in enumerate(reads)]
     now = edited(hold, ("unit.cyclic_pct", 55.0))
-    assert bench_run(now, entries).advice("clearance").summary
+    assert make_bench_run(now, entries).advice("clearance").summary
 
 
 @pytest.mark.parametrize("seed", few(range(60)))
@@ -53,7 +53,7 @@ def test_a_throw_read_at_less_than_full_rates_stands_only_while_they_do(seed):
     """Read at 70 % and set to 100 % afterwards, more arrives than was read. Set after the reading,
     a rate changes nothing of the metal, nor does one of another mode."""
     rng = np.random.default_rng(seed)
-    hold = fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2])
+    hold = make_fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2])
     full = hold if seed % 3 else edited(hold, ("transmitter.modes.hold", None))
     mode = "hold" if seed % 3 else "normal"
     rate = f"rates.{rng.choice(['aileron', 'elevator'])}.rate{rng.choice(['', '_low'])}_pct"
@@ -62,7 +62,7 @@ def test_a_throw_read_at_less_than_full_rates_stands_only_while_they_do(seed):
     reads = [("cyclic_throw", "right", 9.4), ("cyclic_throw", "left", -9.4), *SWEEPS]
 
     def standing(then, now):
-        run = bench_run(now, [Entry(n, *each, then) for n, each in enumerate(reads)])
+        run = make_bench_run(now, [Entry(n, *each, then) for n, each in enumerate(reads)])
         return {step for step, key, _ in reads if run.held(step, key)}
 
     steps = {"cyclic_throw", "clearance"}
@@ -73,7 +73,7 @@ def test_a_throw_read_at_less_than_full_rates_stands_only_while_they_do(seed):
 @pytest.mark.parametrize("travel", [110.0, 118.0, 125.0, 140.0])
 @pytest.mark.parametrize("function", ["collective", "aileron", "elevator", "rudder"])
 def test_more_travel_than_arrives_is_worth_a_look_and_less_is_a_fault(travel, function):
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     base = f"transmitter.channels.{function}"
     for value, severity in ((travel, "look"), (200.0 - travel, "fault")):
         both = [(f"{base}.travel_{side}_pct", value) for side in ("low", "high")]

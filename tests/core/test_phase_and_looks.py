@@ -6,7 +6,7 @@ import pytest
 from few import few
 from mint_lever.bench import Entry
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.swash import servo_directions, tilt_directions
 from mint_lever.setup import Change
 from parts_pilot import work_through_parts
@@ -28,12 +28,12 @@ def looked(seed):
 @pytest.mark.parametrize("seed", few(range(530_000, 530_055)))
 def test_a_phase_set_later_contradicts_no_look(seed):
     bench, entries, events = looked(seed)
-    run = bench_run(bench.setup, entries, events)
+    run = make_bench_run(bench.setup, entries, events)
     assert run.done("together")
     assert run.done("tilts")
     by = float(np.random.default_rng([seed, 11]).choice([-30.0, -20.0, -15.0, 15.0, 20.0, 30.0]))
     bench.change([Change("unit.phase_deg", bench.setup.unit.phase_deg + by)])
-    after = bench_run(bench.setup, entries, events)
+    after = make_bench_run(bench.setup, entries, events)
     for step in ("together", "tilts"):
         advice = after.advice(step)
         assert "no fault" not in advice.summary.lower()
@@ -51,7 +51,7 @@ def test_looks_that_nothing_explains_are_asked_anew(seed):
             [("together", "collective"), ("tilts", "right"), ("tilts", "back")]
         )
     ]
-    run = bench_run(bench.setup, entries)
+    run = make_bench_run(bench.setup, entries)
     for step in ("together", "tilts"):
         advice = run.advice(step)
         acts = [action for action in advice.actions if action.needed]

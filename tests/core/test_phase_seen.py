@@ -8,14 +8,14 @@ import pytest
 
 from builds import described
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.field import Flight, Looked, Seen, advice_said, advise
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.field import Flight, MechanicalLook, Observation, advise, write_advice
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import Change, apply_changes, read_setup
 
 PHASE = "unit.phase_deg"
-RIGHT, LEFT = (Seen("skewed", "normal", toward=toward) for toward in ("right", "left"))
-WANDER = Seen("pirouettes_wander", "normal")
+RIGHT, LEFT = (Observation("skewed", "normal", toward=toward) for toward in ("right", "left"))
+WANDER = Observation("pirouettes_wander", "normal")
 
 
 def phase_of(deg, blades=2):
@@ -41,7 +41,7 @@ def read_at_the_bench(setup, off_deg, amplitude=9.0):
 
 
 def run_of(setup, entries=()):
-    return bench_run(setup, entries, [])
+    return make_bench_run(setup, entries, [])
 
 
 @pytest.mark.parametrize(("seen", "lower"), [(RIGHT, True), (LEFT, False)])
@@ -49,7 +49,7 @@ def test_a_stick_that_goes_to_the_side_gives_a_figure_to_try(seen, lower):
     advice = advise(run_of(phase_of(0.0)), [Flight(1, (seen,))])
     assert (advice.kind, advice.move.path) == ("move", PHASE)
     assert advice.move.new == (-5.0 if lower else 5.0)
-    words = advice_said(run_of(phase_of(0.0)), advice)
+    words = write_advice(run_of(phase_of(0.0)), advice)
     assert (words.setting, words.old, words.device) == ("Phase", "0", "unit")
     assert "step “Phase”" in words.first
     assert words.opens
@@ -62,7 +62,7 @@ def test_the_way_it_is_turned_is_the_way_that_brings_the_answer_back(off):
 
     def answers(setup):
         chain = build_chain(setup)
-        found = evaluate(chain, Sticks.at(0.0, 0.0, 100.0))
+        found = evaluate_pose(chain, Sticks.at(0.0, 0.0, 100.0))
         return float(found.phase_error_deg[0])
 
     straight = answers(phase_of(0.0))
@@ -97,20 +97,20 @@ def test_a_wander_says_no_way_so_nothing_is_guessed():
 
 def test_a_wander_that_stays_after_one_step_leads_to_the_next():
     flights = [Flight(1, (WANDER,)), Flight(2, (WANDER,)), Flight(3, (WANDER,))]
-    looked = [Looked("pirouettes_wander", 1, found=True)]
+    looked = [MechanicalLook("pirouettes_wander", 1, found=True)]
     run = run_of(phase_of(0.0))
     assert advise(run, flights[:2], looked).bench == "phase"
-    looked.append(Looked("pirouettes_wander", 2, found=True))
+    looked.append(MechanicalLook("pirouettes_wander", 2, found=True))
     assert advise(run, flights, looked).bench == "final_directions"
 
 
 def test_a_danger_leads_to_its_own_step_however_often():
-    seen = Seen("flips_as_it_lifts", "normal")
-    looked = [Looked("flips_as_it_lifts", 1, found=True)]
+    seen = Observation("flips_as_it_lifts", "normal")
+    looked = [MechanicalLook("flips_as_it_lifts", 1, found=True)]
     flights = [Flight(1, (seen,)), Flight(2, (seen,))]
     assert advise(run_of(phase_of(0.0)), flights, looked).bench == "corrections"
 
 
 def test_a_skew_of_before_that_says_no_way_goes_to_the_bench():
-    advice = advise(run_of(phase_of(0.0)), [Flight(1, (Seen("skewed", "normal"),))])
+    advice = advise(run_of(phase_of(0.0)), [Flight(1, (Observation("skewed", "normal"),))])
     assert (advice.kind, advice.bench) == ("bench", "phase")

@@ -7,10 +7,10 @@ import pytest
 from builds import document, turned_round
 from mint_lever.bench import WORKED_ON
 from mint_lever.bench.engine.change_effects import HANDWORK, touched_by_difference, touches_of_work
-from mint_lever.bench.steps import STEPS, bench_run, graph_of
+from mint_lever.bench.steps import STEPS, graph_of, make_bench_run
 from mint_lever.setup import Change, apply_changes, read_setup
 from mint_lever.setup.arrangement import ARRANGEMENTS
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 
 
 def numbers(touches, arrangement="unit_mixes"):
@@ -103,7 +103,7 @@ def test_every_step_named_anywhere_is_in_the_registry():
     names = {step.name for step in STEPS}
     for step in STEPS:
         assert {*step.rests_on, *step.settings_of, *step.metal_of, *step.looked_at_with} <= names
-    for row in catalogue():
+    for row in list_rows():
         assert {*row.about.steps, *filter(None, [row.about.sign_step])} <= names, row.path
     for work in HANDWORK.values():
         assert {touch.step for touch in work.touches} <= names
@@ -224,7 +224,7 @@ def finished(request, ended_evening):
 )
 def test_a_function_turned_round_undoes_the_step_that_shows_it(finished, function, shown):
     setup, entries, events = finished
-    run = bench_run(turned_round(setup, function), entries, events)
+    run = make_bench_run(turned_round(setup, function), entries, events)
     stale = {line.step.label for line in run.standings if line.state == "stale"}
     where = {"3"} if setup.arrangement == "unit_mixes" else set()
     taught = {TEACH, "13"} if setup.arrangement == "transmitter_mixes_unit_behind" else set()
@@ -255,7 +255,7 @@ def test_what_only_records_undoes_nothing_and_everything_else_in_play_does():
     before = read_setup(document())
     whole = before.as_document()
     tried = 0
-    for row in catalogue():
+    for row in list_rows():
         path = row.path.replace("*", "0")
         old = leaf(whole, path)
         if row.kind not in ("number", "flag", "text") or old is None or row.path == "format":

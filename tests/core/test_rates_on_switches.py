@@ -6,12 +6,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.faults import InvalidRequest
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.model.transmitter.stick_shaping import rate_and_expo
-from mint_lever.modes.rate_comparison import rate_curve
-from mint_lever.setup import Change, apply_changes, new_helicopter, read_setup
+from mint_lever.modes.rate_comparison import compute_rate_curve
+from mint_lever.setup import Change, apply_changes, make_helicopter, read_setup
 from mint_lever.setup.parts.flight_modes import Rate
 
 SETS = "transmitter.rate_sets"
@@ -23,7 +23,7 @@ def on_switch(function="aileron", switch="B", position="down", **rate):
 
 
 def made(*changes):
-    setup = new_helicopter("Lovage")
+    setup = make_helicopter("Lovage")
     edits = [Change(path, value) for path, value in changes]
     return read_setup(apply_changes(setup.as_document(), edits))
 
@@ -61,7 +61,7 @@ def test_the_chain_sends_what_each_side_says():
 class TestFigures:
     def test_what_each_side_comes_to_is_said_apart(self):
         setup = made((f"{NORMAL}.aileron.rate_low_pct", 50.0), (f"{NORMAL}.aileron.expo_pct", 30.0))
-        found = rate_curve(build_chain(setup), "normal", "aileron")
+        found = compute_rate_curve(build_chain(setup), "normal", "aileron")
         full = setup.unit.full_stick_dps.aileron
         assert found.full_stick_dps == pytest.approx(full)
         assert found.low.full_stick_dps == pytest.approx(full / 2)
@@ -71,7 +71,7 @@ class TestFigures:
         assert found.low.cyclic_deg < 0.6 * found.cyclic_deg
 
     def test_a_rate_of_both_sides_has_no_side_of_its_own(self):
-        found = rate_curve(build_chain(made()), "normal", "rudder")
+        found = compute_rate_curve(build_chain(made()), "normal", "rudder")
         assert found.low is None
 
 
@@ -113,32 +113,34 @@ class TestOnSwitches:
 
     @pytest.mark.parametrize("step", ["arrival", "cyclic_throw", "clearance"])
     def test_where_full_stick_is_read_the_switch_is_named_first(self, step):
-        said = " ".join(bench_run(made(self.SETUP)).advice(step).do)
+        said = " ".join(make_bench_run(made(self.SETUP)).advice(step).do)
         assert "Keep switch B out of “down”" in said
         assert "aileron and elevator" in said
         assert "Keep switch C out of “up”" in said
-        assert "Keep switch" not in " ".join(bench_run(made()).advice(step).do)
+        assert "Keep switch" not in " ".join(make_bench_run(made()).advice(step).do)
 
     def test_a_taught_unit_is_taught_with_full_rates(self):
         setup = made(self.SETUP)
         changed = apply_changes(
-            new_helicopter("Lovage", arrangement="transmitter_mixes_unit_behind").as_document(),
+            make_helicopter("Lovage", arrangement="transmitter_mixes_unit_behind").as_document(),
             [Change(SETS, setup.as_document()["transmitter"]["rate_sets"])],
         )
-        said = " ".join(bench_run(read_setup(changed)).advice("teach_throws").do)
+        said = " ".join(make_bench_run(read_setup(changed)).advice("teach_throws").do)
         assert "Keep switch B out of “down”" in said
 
     def test_every_set_is_asked_for_with_its_figures_and_anew_once_it_changes(self):
         setup = made(self.SETUP)
-        asks = {ask.key: ask for ask in bench_run(setup).advice("flight_modes").asks}
+        asks = {ask.key: ask for ask in make_bench_run(setup).advice("flight_modes").asks}
         assert asks["rates.0"].label.startswith("Aileron on switch B, down")
         assert asks["rates.0"].hint == "Rate 70 %, 20 % softer at centre."
         assert asks["rates.2"].hint == "Rate 100 %, no expo; left or back rate 40 %, no expo."
         entries = [Entry(i, "flight_modes", key, True, setup) for i, key in enumerate(asks)]
-        state = {s.step.name: s for s in bench_run(setup, entries).standings}["flight_modes"].state
+        state = {s.step.name: s for s in make_bench_run(setup, entries).standings}[
+            "flight_modes"
+        ].state
         assert state in ("good", "workable")
         other = read_setup(
             apply_changes(setup.as_document(), [Change(f"{SETS}.0.rate.rate_pct", 75.0)])
         )
-        after = {s.step.name: s for s in bench_run(other, entries).standings}["flight_modes"]
+        after = {s.step.name: s for s in make_bench_run(other, entries).standings}["flight_modes"]
         assert after.state == "stale"

@@ -6,11 +6,11 @@ from hypothesis import strategies as st
 
 from mint_lever.bench import Entry
 from mint_lever.bench.engine.advice import Action, Work
-from mint_lever.bench.engine.log import action_event
-from mint_lever.bench.steps import STEPS, bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.engine.log import make_action_event
+from mint_lever.bench.steps import STEPS, make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
-SETUP = fresh_setup("Lovage 480")
+SETUP = make_fresh_setup("Lovage 480")
 REPEATS = {step.name: step.repeats for step in STEPS}
 GAUGE = REPEATS["zero_pitch"]
 relaxed = settings(deadline=None, suppress_health_check=[HealthCheck.too_slow])
@@ -23,7 +23,7 @@ def run_of(*readings, step="zero_pitch", key="blade.0", events=()):
     for sequence, reading in enumerate(readings):
         value, joins = reading if isinstance(reading, tuple) else (reading, False)
         entries.append(Entry(sequence, step, key, value, SETUP, joins=joins))
-    return bench_run(SETUP, entries, events)
+    return make_bench_run(SETUP, entries, events)
 
 
 def counted(run, step="zero_pitch", key="blade.0"):
@@ -81,7 +81,7 @@ def test_a_ruler_marks_as_holding_what_counts_and_no_other(values):
 @given(st.permutations(range(4)))
 def test_the_log_is_read_by_its_sequence_whatever_order_it_comes_in(order):
     entries = [Entry(i, "zero_pitch", "blade.0", float(i), SETUP) for i in range(4)]
-    run = bench_run(SETUP, [entries[i] for i in order])
+    run = make_bench_run(SETUP, [entries[i] for i in order])
     assert [entry.sequence for entry in run.all("zero_pitch", "blade.0")] == [0, 1, 2, 3]
     assert run.answer("zero_pitch", "blade.0") == 3.0
 
@@ -96,7 +96,7 @@ def test_a_question_nobody_answered_has_no_answer_and_no_mean():
 def test_advice_that_was_followed_asks_for_its_reading_once_more():
     work = (Work("turn_blade_link", 0, 1.0),)
     turned = Action(key="links", text="Turn link A one turn.", work=work)
-    event = action_event(5, "zero_pitch", turned, SETUP)
+    event = make_action_event(5, "zero_pitch", turned, SETUP)
     after = run_of(1.1, 0.0, events=[event])
     assert after.held("zero_pitch", "blade.0") == []
     assert [mark.holds for mark in after.marks("zero_pitch", "blade.0")] == [False, False]
@@ -109,14 +109,17 @@ def test_readings_with_nothing_but_one_control_between_them_can_be_compared():
         made = apply_changes(SETUP.as_document(), [Change(control, value)])
         setups.append(read_setup(made))
         entries.append(Entry(sequence, "cyclic_throw", "left", 7.0 + sequence, setups[-1]))
-    run = bench_run(setups[-1], entries)
+    run = make_bench_run(setups[-1], entries)
     seen = run.comparable("cyclic_throw", "left", control)
     # At 45 % two were read, a degree apart: the later one took the other's place.
     assert [entry.value for entry in seen] == [7.0, 9.0]
     longer = apply_changes(
         setups[-1].as_document(), [Change(f"airframe.servos.{i}.arm_mm", 15.0) for i in range(3)]
     )
-    assert bench_run(read_setup(longer), entries).comparable("cyclic_throw", "left", control) == []
+    assert (
+        make_bench_run(read_setup(longer), entries).comparable("cyclic_throw", "left", control)
+        == []
+    )
 
 
 def test_every_step_says_how_far_its_instrument_repeats():

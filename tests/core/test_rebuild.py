@@ -4,7 +4,7 @@ import pytest
 
 from builds import LAYOUTS, document
 from mint_lever.faults import InvalidSetup
-from mint_lever.model.chain import build_chain, reach
+from mint_lever.model.chain import build_chain, compute_reach
 from mint_lever.setup import read_setup, with_blades, with_layout
 
 
@@ -26,7 +26,7 @@ def test_a_fourth_servo_joins_without_a_fight():
     setup = with_layout(read_setup(document("three_90")), "four_90")
     chain = build_chain(setup)
     assert chain.linkage.poses_for([[0.0]] * 4).residual_mm.item() == pytest.approx(0, abs=1e-9)
-    assert reach(chain).collective_high_deg > 8
+    assert compute_reach(chain).collective_high_deg > 8
 
 
 def test_blades_come_and_go_with_their_links():

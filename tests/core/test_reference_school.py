@@ -6,20 +6,20 @@ import pytest
 
 from few import few
 from judge import wrong_with
-from mint_lever.bench import fitness_of
+from mint_lever.bench import judge_fitness
 from mint_lever.bench.engine.log import Entry
 from mint_lever.bench.practise.evening import work_through
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.devices import read_profile
-from mint_lever.setup import Change, fresh_setup, read_setup
+from mint_lever.setup import Change, make_fresh_setup, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def school(rule="at_least", **more):
     changes = {"unit.cyclic_school": "reference_tilt", "unit.reference_rule": rule, **more}
-    document = fresh_setup("Savory 500").as_document()
+    document = make_fresh_setup("Savory 500").as_document()
     return read_setup(
         apply_changes(document, [Change(path, value) for path, value in changes.items()])
     )
@@ -29,7 +29,7 @@ def advised(setup, right, left, said=None, devices=()):
     aileron, elevator = [("right", right), ("left", left)], [("forward", right), ("back", left)]
     read = [*aileron, *elevator] * 2 + ([("range", said)] if said else [])
     entries = [Entry(n, "cyclic_throw", *each, setup) for n, each in enumerate(read)]
-    return bench_run(setup, entries, [], devices).advice("cyclic_throw")
+    return make_bench_run(setup, entries, [], devices).advice("cyclic_throw")
 
 
 def said_by(advice):
@@ -112,7 +112,9 @@ def test_the_collective_is_nudged_too():
     setup = school()
     read = [("up", 9.0), ("down", -9.0)] * 2
     entries = [Entry(n, "collective_range", *each, setup) for n, each in enumerate(read)]
-    acts = [a for a in bench_run(setup, entries).advice("collective_range").actions if not a.parts]
+    acts = [
+        a for a in make_bench_run(setup, entries).advice("collective_range").actions if not a.parts
+    ]
     assert [act.nudged for act in acts] == [True, True]
     texts = " ".join(act.text for act in acts)
     assert "%" not in texts
@@ -127,7 +129,7 @@ def test_the_limit_goes_by_the_units_sign_and_the_sweep():
     def at(said):
         read = [*swept, ("range", said)]
         entries = [Entry(n, "clearance", *each, setup) for n, each in enumerate(read)]
-        return bench_run(setup, entries).advice("clearance")
+        return make_bench_run(setup, entries).advice("clearance")
 
     assert at("well").outcome == "good"
     complains = at("poorly")
@@ -145,5 +147,5 @@ def test_an_evening_with_such_a_unit_ends_fit_and_right(rule, seed):
     setup = read_setup(apply_changes(drawn.setup.as_document(), changes))
     bench = SimulatedHelicopter(setup, drawn.truth, seed)
     run = work_through(bench).run(bench)
-    assert fitness_of(run, [run.setup]).fit
+    assert judge_fitness(run, [run.setup]).fit
     assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []

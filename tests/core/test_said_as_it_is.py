@@ -7,12 +7,12 @@ import pytest
 
 from mint_lever.audit import audit
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 
 def edited(*changes):
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     edits = [Change(path, value) for path, value in changes]
     return read_setup(apply_changes(setup.as_document(), edits))
 
@@ -34,7 +34,7 @@ def test_a_rate_of_200_is_workable_while_nobody_knows_the_rating(rate_hz, rated,
         Entry(0, "servo_basics", "rated", rated, setup),
         Entry(1, "servo_basics", "behave", "quiet", setup),
     ]
-    found = bench_run(setup, entries).advice("servo_basics")
+    found = make_bench_run(setup, entries).advice("servo_basics")
     (asked,) = [ask for ask in found.asks if ask.key == "rated"]
     assert asked.word == word
     assert bool([each for each in found.actions if each.key == "frame_rate"]) == (word == "out")

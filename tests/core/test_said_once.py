@@ -4,15 +4,15 @@ import numpy as np
 import pytest
 
 from few import few
-from mint_lever.audit import audit, once_each
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.audit import audit, join_findings
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 MODES = ("normal", "idle_up_1", "idle_up_2", "hold")
 
 
 def drawn(seed):
     rng = np.random.default_rng(seed)
-    document = fresh_setup("Savory 500").as_document()
+    document = make_fresh_setup("Savory 500").as_document()
     modes = document["transmitter"]["modes"]
     for name in ("idle_up_1", "idle_up_2"):
         modes[name] = {**modes["normal"], "throttle_curve": [80.0] * 5}
@@ -32,7 +32,7 @@ def drawn(seed):
 def test_one_finding_stands_once_with_the_settings_of_every_mode(seed):
     setup, flawed = drawn(seed)
     every = audit(setup)
-    said = once_each(every)
+    said = join_findings(every)
     places = [(f.rule, f.severity, f.why, _place(f.path)) for f in said if "modes" in f.path]
     assert len(set(places)) == len(places)
     # Nothing is lost: each setting is named, and each finding's words are said.

@@ -10,8 +10,8 @@ import pytest
 import judge_flying
 from builds import described, proved_run
 from few import few
-from mint_lever.bench.steps import bench_run
-from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, Seen, advise
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.field import SYMPTOMS, Flight, MechanicalLook, Observation, SettingChange, advise
 from mint_lever.field.flights.flight_history import confirmed_gone, still_open, verdict_on
 from season_pilot import Habits, Season, hopeless
 
@@ -50,7 +50,7 @@ def test_what_nothing_cures_is_said_to_be_for_hands():
     assert ended["hands"] >= 0.95 * (100 - ended["clean"]), ended
 
 
-WAGS, DRIFTS = Seen("tail_wags", "normal"), Seen("tail_drifts", "normal")
+WAGS, DRIFTS = Observation("tail_wags", "normal"), Observation("tail_drifts", "normal")
 GAIN = "transmitter.modes.normal.tail_gain_pct"
 
 
@@ -58,9 +58,9 @@ GAIN = "transmitter.modes.normal.tail_gain_pct"
 def test_no_word_about_a_symptom_is_no_verdict(seed):
     """Sixty flights after a change, in which something else was seen, or nothing at all."""
     draw = random.Random(seed)
-    other = Seen(draw.choice(["speed_surges", "tips_apart", "wants_pop"]), "normal")
-    made = Changed(GAIN, 44.0, 36.0, WAGS)
-    gone = draw.choice([(), (WAGS,), (Seen("tail_bounces", "normal"),)])
+    other = Observation(draw.choice(["speed_surges", "tips_apart", "wants_pop"]), "normal")
+    made = SettingChange(GAIN, 44.0, 36.0, WAGS)
+    gone = draw.choice([(), (WAGS,), (Observation("tail_bounces", "normal"),)])
     flights = [Flight(1, (WAGS,)), Flight(2, (other,), (made,), None, gone)]
     assert verdict_on(flights) == ("better" if WAGS in gone else None)
     assert (WAGS in still_open(flights)) == (confirmed_gone(flights, WAGS) < 2)
@@ -68,7 +68,9 @@ def test_no_word_about_a_symptom_is_no_verdict(seed):
 
 @pytest.mark.parametrize("after", range(1, 4))
 def test_it_is_gone_after_two_flights_that_say_so(after):
-    without = [Flight(2 + n, (Seen("wants_pop", "normal"),), gone=(WAGS,)) for n in range(after)]
+    without = [
+        Flight(2 + n, (Observation("wants_pop", "normal"),), gone=(WAGS,)) for n in range(after)
+    ]
     assert (WAGS in still_open([Flight(1, (WAGS,)), *without])) == (after < 2)
     nothing = [Flight(2 + n) for n in range(after)]
     found = advise(proved_run(described()), [Flight(1, (WAGS,)), *nothing])
@@ -77,9 +79,9 @@ def test_it_is_gone_after_two_flights_that_say_so(after):
 
 @pytest.mark.parametrize("seen", ["tail_drifts", "nose_keeps_turning"])
 def test_more_gain_is_not_given_to_a_tail_that_may_be_reversed(seen):
-    flight = Flight(1, (Seen(seen, "normal"),))
-    looked = [Looked(seen, 1, found=False)]
-    found = advise(bench_run(described(), [], []), [flight], looked)
+    flight = Flight(1, (Observation(seen, "normal"),))
+    looked = [MechanicalLook(seen, 1, found=False)]
+    found = advise(make_bench_run(described(), [], []), [flight], looked)
     assert (found.kind, found.bench) == ("bench", "tail_correction")
     assert advise(proved_run(described()), [flight], looked).move.path == GAIN
     asked = advise(proved_run(described()), [flight])
@@ -88,7 +90,7 @@ def test_more_gain_is_not_given_to_a_tail_that_may_be_reversed(seen):
 
 
 def test_a_tail_that_turns_round_by_itself_leads_to_its_correction_first_and_to_no_gain():
-    seen = Seen("tail_turns_round", "normal")
+    seen = Observation("tail_turns_round", "normal")
     assert SYMPTOMS["tail_turns_round"].danger
     looked, been = [], []
     for number in range(1, 6):
@@ -96,5 +98,5 @@ def test_a_tail_that_turns_round_by_itself_leads_to_its_correction_first_and_to_
         found = advise(proved_run(described()), flights, looked)
         assert found.kind == "bench"
         been.append(found.bench)
-        looked.append(Looked("tail_turns_round", number, found=True))
+        looked.append(MechanicalLook("tail_turns_round", number, found=True))
     assert been == ["tail_correction", "tail_mechanics", *["tail_offset"] * 3]

@@ -12,10 +12,10 @@ from few import few
 from mint_lever.bench import Entry
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.hidden_truth import random_truth
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.bench.steps.safety import second_look
 from mint_lever.bench.steps.swash import level, zero_pitch
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from parts_pilot import work_through_parts
 
 FAULTS = ("gauge", "bent", "slipped")
@@ -23,7 +23,9 @@ FAULTS = ("gauge", "bent", "slipped")
 
 def drawn(seed):
     rng = np.random.default_rng([seed, 16])
-    setup = fresh_setup("Savory 500", ("three_120", "four_90")[seed % 2], blades=2 + seed % 3 // 2)
+    setup = make_fresh_setup(
+        "Savory 500", ("three_120", "four_90")[seed % 2], blades=2 + seed % 3 // 2
+    )
     truth = random_truth(setup, rng)
     count = len(truth.mounted)
     truth.mounted = [servo.mounted for servo in setup.airframe.servos]
@@ -42,7 +44,7 @@ def looked(bench, entries, events, most=24):
     """Answer the second look until it advises something or is done."""
     entries = [*entries]
     for asked in range(most):
-        run = bench_run(bench.setup, entries, events)
+        run = make_bench_run(bench.setup, entries, events)
         found = run.advice(second_look.NAME)
         if found.actions or found.next_key is None:
             return found, asked
@@ -59,7 +61,7 @@ def test_a_lean_that_was_seen_before_the_swash_was_levelled_tells_nothing(seed):
     bench, _ = drawn(seed)
     early = [(second_look.NAME, "square", "leans")]
     entries, events, _ = work_through_parts(bench, [level.STEP, zero_pitch.STEP], 90, known=early)
-    found = bench_run(bench.setup, entries, events).advice(second_look.NAME)
+    found = make_bench_run(bench.setup, entries, events).advice(second_look.NAME)
     assert (found.actions, found.next_key) == ((), "square")
 
 

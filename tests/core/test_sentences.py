@@ -2,14 +2,14 @@
 
 import pytest
 
-from mint_lever.bench import answer_said
+from mint_lever.bench import write_answer
 from mint_lever.bench.engine.advice import Action, Advice, Balls, Choice, Number, Option, Ruler
-from mint_lever.bench.engine.log import Entry, action_event
-from mint_lever.bench.practise.evening import next_move
-from mint_lever.bench.practise.pilot_hands import do, take
+from mint_lever.bench.engine.log import Entry, make_action_event
+from mint_lever.bench.practise.evening import choose_next_move
+from mint_lever.bench.practise.pilot_hands import do, take_reading
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
-from mint_lever.bench.wording.typography import written
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.bench.wording.typography import typeset
 from mint_lever.measure.verdict import Band
 
 HYPHEN = "Set -3 %, not (-4): one-sided, 3-blade, 2-4"
@@ -18,7 +18,7 @@ MINUS = "Set −3 %, not (−4): one-sided, 3-blade, 2-4"
 
 def test_every_sentence_of_an_advice_has_a_minus_before_a_figure():
     options = (Option("low", HYPHEN),)
-    said = written(
+    said = typeset(
         Advice(
             step="level",
             do=(HYPHEN,),
@@ -47,16 +47,16 @@ def test_every_sentence_of_an_advice_has_a_minus_before_a_figure():
 )
 def test_an_answer_is_said_by_its_question_whatever_the_log_holds(answer, said):
     asked = Choice(key="c", label="Where", options=(Option("low", "under the ring"),))
-    assert answer_said(asked, answer) == said
+    assert write_answer(asked, answer) == said
     if answer != "low":
-        assert answer_said(None, answer) == said
+        assert write_answer(None, answer) == said
 
 
 def test_no_sentence_of_an_evening_has_two_colons_or_a_hyphen_for_a_minus():
     bench = random_helicopter(5_000, "transmitter_mixes")
     entries, events, seen = [], [], set()
     for sequence in range(300):
-        run = bench_run(bench.setup, entries, events)
+        run = make_bench_run(bench.setup, entries, events)
         name = run.next_step()
         if name is None:
             break
@@ -65,13 +65,13 @@ def test_no_sentence_of_an_evening_has_two_colons_or_a_hyphen_for_a_minus():
             words = [getattr(part, "label", ""), getattr(part, "hint", "")]
             words += [getattr(part, "text", ""), getattr(part, "expect", "")]
             seen.update(words)
-        move = next_move(run, name)
+        move = choose_next_move(run, name)
         if isinstance(move, Action):
             before = bench.setup
             do(bench, move)
-            events.append(action_event(sequence, name, move, before))
+            events.append(make_action_event(sequence, name, move, before))
         else:
-            value = take(bench, run.step(name), move)
+            value = take_reading(bench, run.step(name), move)
             entries.append(Entry(sequence, name, move.key, value, bench.setup))
     else:
         raise AssertionError("the evening never ended")

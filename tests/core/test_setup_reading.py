@@ -11,8 +11,8 @@ from mint_lever.model.chain import build_chain
 from mint_lever.setup import (
     Change,
     apply_changes,
-    fresh_setup,
-    json_schema,
+    make_fresh_setup,
+    make_json_schema,
     read_setup,
     with_arrangement,
 )
@@ -140,7 +140,7 @@ def test_a_document_survives_the_round_trip_whole():
         setup = read_setup(document(layout))
         again = read_setup(json.dumps(setup.as_document()))
         assert again == setup
-        build_chain(fresh_setup("Dill", layout, "counter_clockwise", 3))
+        build_chain(make_fresh_setup("Dill", layout, "counter_clockwise", 3))
 
 
 def test_defaults_fill_what_is_left_out():
@@ -153,7 +153,7 @@ def test_defaults_fill_what_is_left_out():
 
 
 def test_the_schema_describes_what_is_read():
-    schema = json_schema()
+    schema = make_json_schema()
     assert schema["additionalProperties"] is False
     assert schema["properties"]["format"]["const"] == "mint-lever/setup"
     head = schema["$defs"]["Head"]["properties"]["grip_arm_mm"]

@@ -5,15 +5,15 @@ import math
 import pytest
 
 from builds import described
-from mint_lever.bench import fitness_of
-from mint_lever.bench.engine.log import Entry, Event, Held, setting_at
-from mint_lever.bench.steps import bench_run
-from mint_lever.records import Saved, bench_sheet, device_lines
-from mint_lever.records.paper import Figure, by_holder
+from mint_lever.bench import judge_fitness
+from mint_lever.bench.engine.log import Entry, Event, HeldSetting, read_setting
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.records import SavedState, list_device_lines, make_bench_sheet
+from mint_lever.records.paper import Figure, group_by_holder
 from mint_lever.setup import Change, apply_changes, read_setup
-from mint_lever.setup.catalogue.default_values import by_default
+from mint_lever.setup.catalogue.default_values import is_default
 
-DRAFT = Saved(None, None, fit=False, withheld=("zero pitch: open",))
+DRAFT = SavedState(None, None, fit=False, withheld=("zero pitch: open",))
 
 
 def with_(*changes):
@@ -23,7 +23,7 @@ def with_(*changes):
 def sheet_of(setup=None, entries=(), saved=DRAFT, held=()):
     setup = setup or described()
     readings = [Entry(n + 1, *each, setup) for n, each in enumerate(entries)]
-    return bench_sheet(bench_run(setup, readings, []), saved, held)
+    return make_bench_sheet(make_bench_run(setup, readings, []), saved, held)
 
 
 def figures(sheet, title):
@@ -71,10 +71,10 @@ def test_a_draft_says_so_and_why_it_is_not_fit():
 
 def test_every_reason_against_flying_stands_on_it_once():
     """A step by what is open, everything else by its reason."""
-    run = bench_run(described(), [], [])
+    run = make_bench_run(described(), [], [])
     other = "danger: the tail has no end on the left"
-    saved = Saved(None, None, fit=False, withheld=(*fitness_of(run, None).withheld, other))
-    sheet = bench_sheet(run, saved)
+    saved = SavedState(None, None, fit=False, withheld=(*judge_fitness(run, None).withheld, other))
+    sheet = make_bench_sheet(run, saved)
     why = lines(sheet, "Why it is not fit to fly")
     assert why[0] == f"Steps that are not done, in the list above: {len(open_steps(sheet))}"
     assert why[-1] == other
@@ -83,8 +83,8 @@ def test_every_reason_against_flying_stands_on_it_once():
 
 
 def test_a_revision_that_is_fit_says_so_with_its_day():
-    saved = Saved(4, "26 November 2026", fit=True, withheld=(), as_of="28 November 2026")
-    everything = [Held(n, *each) for n, each in enumerate(_held(described()), start=1)]
+    saved = SavedState(4, "26 November 2026", fit=True, withheld=(), as_of="28 November 2026")
+    everything = [HeldSetting(n, *each) for n, each in enumerate(_held(described()), start=1)]
     sheet = sheet_of(saved=saved, held=everything)
     assert sheet.head == (
         "Revision 4, 26 November 2026; as of 28 November 2026",
@@ -95,7 +95,7 @@ def test_a_revision_that_is_fit_says_so_with_its_day():
 
 
 def test_what_no_device_was_said_to_hold_is_counted_at_the_head():
-    everything = [Held(n, *each) for n, each in enumerate(_held(described()), start=1)]
+    everything = [HeldSetting(n, *each) for n, each in enumerate(_held(described()), start=1)]
     sheet = sheet_of(held=everything[:-3])
     (said,) = [line for line in sheet.head if "keyed in" in line]
     assert said == "Settings still to be keyed in: 3. The model is not what this sheet shows"
@@ -104,8 +104,8 @@ def test_what_no_device_was_said_to_hold_is_counted_at_the_head():
 def _held(setup):
     """Every setting with the device that holds it, single ones only at the end."""
     found = [
-        (line.device, path, setting_at(setup.as_document(), path))
-        for line in device_lines(setup, [])
+        (line.device, path, read_setting(setup.as_document(), path))
+        for line in list_device_lines(setup, [])
         for path in line.paths
     ]
     return sorted(found, key=lambda each: each[1].startswith("unit.governor"))
@@ -140,13 +140,16 @@ def test_what_is_as_delivered_says_so():
     found = {each.label: each.mark for each in figures(sheet_of(), "To key into the unit")}
     assert found["Frame rate"] == "default"
     assert found["Cyclic throw"] == "entered"
-    assert by_default(described(), "unit.frame_rate_hz")
+    assert is_default(described(), "unit.frame_rate_hz")
     # A horn has no length of delivery.
-    assert not by_default(described(), "airframe.servos.0.arm_mm")
+    assert not is_default(described(), "airframe.servos.0.arm_mm")
 
 
 def test_what_is_still_to_be_keyed_in_is_marked():
-    held = [Held(1, "unit", "unit.ring_pct", 100.0), Held(2, "unit", "unit.phase_deg", 4.0)]
+    held = [
+        HeldSetting(1, "unit", "unit.ring_pct", 100.0),
+        HeldSetting(2, "unit", "unit.phase_deg", 4.0),
+    ]
     sheet = sheet_of(held=held)
     assert one(sheet, "To key into the unit", "Cyclic ring").note == ""
     assert one(sheet, "To key into the unit", "Phase").note == "to key in, was 4"
@@ -205,7 +208,7 @@ def open_steps(sheet):
 
 def test_open_steps_begin_with_the_next_one_and_each_stands_once():
     sheet = sheet_of()
-    run = bench_run(described(), [], [])
+    run = make_bench_run(described(), [], [])
     assert lines(sheet, "Open and stale, the next first")[0] == "next, open: 1\u00a0Make safe"
     found = open_steps(sheet)
     assert found == [f"{step.label}\u00a0{step.title}" for step in run.steps]
@@ -215,8 +218,8 @@ def test_open_steps_begin_with_the_next_one_and_each_stands_once():
 def test_steps_that_stand_alike_are_one_line_and_others_say_why(ended_evening):
     bench, evening = ended_evening()
     setup = bench.setup
-    run = bench_run(setup, evening.entries, [*evening.events, Event(999, ("power",))])
-    sheet = bench_sheet(run, Saved(None, None, fit=False, withheld=()))
+    run = make_bench_run(setup, evening.entries, [*evening.events, Event(999, ("power",))])
+    sheet = make_bench_sheet(run, SavedState(None, None, fit=False, withheld=()))
     said = {}
     for line in lines(sheet, "Open and stale, the next first"):
         why, _, steps = line.partition(": ")
@@ -326,14 +329,14 @@ def test_a_reading_and_a_direction_have_the_day_of_the_newest_of_them():
         Entry(8, "final_directions", "collective", "rises", setup),
     ]
     days = {3: "12 May 2026", 5: "14 May 2026", 8: "16 May 2026"}
-    run = bench_run(setup, read, [])
-    sheet = bench_sheet(run, DRAFT, (), days)
+    run = make_bench_run(setup, read, [])
+    sheet = make_bench_sheet(run, DRAFT, (), days)
     read = one(sheet, "Readings", "Blade A over the boom")
     assert read.group == "Zero pitch and tracking, 14 May 2026"
     seen = [each for each in figures(sheet, "Directions and fail-safe") if each.group]
     assert [each.group for each in seen] == ["16 May 2026"]
     # Where nobody knows the day, none is made up.
-    unknown = one(bench_sheet(run, DRAFT), "Readings", "Blade A over the boom")
+    unknown = one(make_bench_sheet(run, DRAFT), "Readings", "Blade A over the boom")
     assert unknown.group == "Zero pitch and tracking"
 
 
@@ -348,5 +351,5 @@ def test_what_is_alike_on_all_servos_is_one_line():
 def test_a_part_that_is_missing_between_two_is_not_said_to_be_alike():
     """By hand: of 1, 2 and 4 nobody may read that 3 is the same."""
     several = [Figure(f"Servo {n}, horn length", "13", "mm", "entered") for n in (1, 2, 4)]
-    assert by_holder(several) == tuple(several)
-    assert [each.label for each in by_holder(several[:2])] == ["Servos 1 to 2, horn length"]
+    assert group_by_holder(several) == tuple(several)
+    assert [each.label for each in group_by_holder(several[:2])] == ["Servos 1 to 2, horn length"]

@@ -1,10 +1,10 @@
 """The end of an evening: what was set and what is open, from the log and the setup alone."""
 
 from mint_lever.bench.run.sign_off import sign_off, was_set
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
-FRESH = fresh_setup("Lovage 480")
+FRESH = make_fresh_setup("Lovage 480")
 
 
 def edited(*changes):
@@ -49,7 +49,7 @@ def test_a_minus_is_a_minus_and_what_was_taken_out_is_not_set():
 
 
 def test_what_is_open_is_every_step_that_is_not_good():
-    run = bench_run(FRESH)
+    run = make_bench_run(FRESH)
     found = sign_off(run, None)
     assert [each.step for each in found.left_open] == [step.name for step in run.steps]
     assert found.was_set == ()
@@ -57,7 +57,7 @@ def test_what_is_open_is_every_step_that_is_not_good():
 
 def test_a_finished_evening_leaves_only_what_is_workable_with_its_reason(ended_evening):
     bench, evening = ended_evening()
-    run = bench_run(bench.setup, evening.entries, evening.events)
+    run = make_bench_run(bench.setup, evening.entries, evening.events)
     found = sign_off(run, bench.setup)
     states = {standing.step.name: standing.state for standing in run.standings}
     workable = {name for name, state in states.items() if state == "workable"}

@@ -8,11 +8,11 @@ import pytest
 from mint_lever.bench import Entry, Event
 from mint_lever.bench.engine.advice import Number
 from mint_lever.bench.engine.typed_signs import as_meant
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 
-FRESH = fresh_setup("Lovage 480")
+FRESH = make_fresh_setup("Lovage 480")
 
 
 def log(step, *reads, setup=FRESH):
@@ -20,7 +20,7 @@ def log(step, *reads, setup=FRESH):
 
 
 def advice(step, *reads, setup=FRESH):
-    return bench_run(setup, log(step, *reads, setup=setup)).advice(step)
+    return make_bench_run(setup, log(step, *reads, setup=setup)).advice(step)
 
 
 def questions(found):
@@ -99,7 +99,7 @@ def test_a_function_turned_for_the_swash_is_asked_for_the_sign_it_then_has():
     setup, event = turned_for_the_swash()
     reads = [("aileron.low", 96.0), ("aileron.high", 98.0)]
     entries = [Entry(5 + at, "arrival", *read, setup) for at, read in enumerate(reads)]
-    found = bench_run(setup, entries, [event]).advice("arrival")
+    found = make_bench_run(setup, entries, [event]).advice("arrival")
     hints = {ask.key: ask.hint for ask in found.asks}
     assert "+100 % is right" in hints["aileron.low"]
     assert "−100 % is right" in hints["aileron.high"]
@@ -107,7 +107,7 @@ def test_a_function_turned_for_the_swash_is_asked_for_the_sign_it_then_has():
     ((key, label),) = questions(found)
     assert key == "sign.aileron.high"
     assert label.endswith("did you mean −98 %?")
-    run = bench_run(setup, [*entries, Entry(9, "arrival", key, "meant", setup)], [event])
+    run = make_bench_run(setup, [*entries, Entry(9, "arrival", key, "meant", setup)], [event])
     assert run.unit_way("aileron") == -1
     assert not [action for action in run.advice("arrival").actions if action.key.startswith("turn")]
 
@@ -117,7 +117,7 @@ def test_travel_is_never_set_by_what_a_curve_holds_back(lowest):
     """A hold curve of a flying model, read with the travel as it should be."""
     setup = changed("transmitter.modes.hold.pitch_curve", [lowest, 60.0, 70.0, 85.0, 100.0])
     arrives = 2 * lowest - 100
-    run = bench_run(
+    run = make_bench_run(
         setup,
         [
             Entry(1, "arrival", "collective.low", arrives + 3.0, setup),
@@ -203,7 +203,7 @@ def test_only_what_was_typed_alike_since_the_last_answer_is_turned():
 @pytest.mark.parametrize("arrangement", ARRANGEMENTS)
 def test_every_question_for_a_signed_figure_says_what_its_sign_means(arrangement):
     setup = with_arrangement(FRESH, arrangement)
-    run = bench_run(setup)
+    run = make_bench_run(setup)
     signed = [
         (ask, " ".join((ask.hint, *run.advice(step.name).do)))
         for step in run.steps

@@ -9,8 +9,8 @@ import pytest
 
 from few import few
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 ROTATIONS = ("clockwise", "counter_clockwise")
 LAYOUTS = ("three_120", "three_140", "four_90", "single")
@@ -18,7 +18,7 @@ LAYOUTS = ("three_120", "three_140", "four_90", "single")
 
 def drawn(seed):
     rng = np.random.default_rng(seed)
-    setup = fresh_setup("Savory 500", LAYOUTS[seed % 4], ROTATIONS[seed // 4 % 2])
+    setup = make_fresh_setup("Savory 500", LAYOUTS[seed % 4], ROTATIONS[seed // 4 % 2])
     change = Change("unit.cyclic_pct", float(rng.integers(52, 64)))
     setup = read_setup(apply_changes(setup.as_document(), [change]))
     throw = float(rng.uniform(8.2, 9.8))
@@ -28,7 +28,7 @@ def drawn(seed):
 
 def advised(setup, *answers):
     entries = [Entry(n, "cyclic_throw", *each, setup) for n, each in enumerate(answers)]
-    return bench_run(setup, entries).advice("cyclic_throw")
+    return make_bench_run(setup, entries).advice("cyclic_throw")
 
 
 @pytest.mark.parametrize("seed", few(range(56)))

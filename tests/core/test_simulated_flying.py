@@ -4,14 +4,14 @@ import numpy as np
 import pytest
 
 from builds import described, document, proved_run
-from mint_lever.field import SYMPTOMS, Changed, Flight, Looked, advise
+from mint_lever.field import SYMPTOMS, Flight, MechanicalLook, SettingChange, advise
 from mint_lever.field.flights.simulated_flying import (
     MISSED,
     Flaw,
-    benched,
-    looked_at,
-    random_flaws,
-    seen_of,
+    draw_flaws,
+    fly,
+    look_for_flaw,
+    mend_on_bench,
 )
 from mint_lever.setup import Change, apply_changes, read_setup
 
@@ -26,7 +26,7 @@ def rng(seed=1):
 def all_seen(setup, *flaws):
     """What is to be seen: what any of many pilots notices."""
     draw = rng()
-    return {seen for _ in SURE for seen in seen_of(setup, flaws, "normal", draw)}
+    return {seen for _ in SURE for seen in fly(setup, flaws, "normal", draw)}
 
 
 def with_(path, value):
@@ -88,19 +88,19 @@ def test_a_rate_modes_gain_counts_by_its_size():
 
 def test_one_in_ten_is_not_noticed():
     draw, flaw = rng(), Flaw(kind="tracking")
-    noticed = sum(bool(seen_of(described(), (flaw,), "normal", draw)) for _ in range(2_000))
+    noticed = sum(bool(fly(described(), (flaw,), "normal", draw)) for _ in range(2_000))
     assert noticed / 2_000 == pytest.approx(1 - MISSED, abs=0.03)
 
 
 def test_what_is_of_the_metal_is_seen_until_it_is_put_right():
     tips = Flaw(kind="tracking")
     assert {each.symptom for each in all_seen(described(), tips)} == {"tips_apart"}
-    (mended,) = benched((tips,), "zero_pitch")
+    (mended,) = mend_on_bench((tips,), "zero_pitch")
     assert all_seen(described(), mended) == set()
-    assert benched((tips,), "clearance") == (tips,)
+    assert mend_on_bench((tips,), "clearance") == (tips,)
     dampers, draw = (Flaw(kind="dampers", axis="roll"),), rng()
-    assert looked_at(dampers, "nose_rises", draw) == (False, dampers)
-    found = [looked_at(dampers, "cyclic_shakes", draw) for _ in SURE]
+    assert look_for_flaw(dampers, "nose_rises", draw) == (False, dampers)
+    found = [look_for_flaw(dampers, "cyclic_shakes", draw) for _ in SURE]
     assert {hit for hit, _ in found} == {True, False}
     assert all(after[0].mended == hit for hit, after in found)
 
@@ -108,12 +108,12 @@ def test_what_is_of_the_metal_is_seen_until_it_is_put_right():
 def test_a_helicopter_hides_only_what_it_can_have_and_one_in_ten_hides_nothing():
     bare = read_setup(document())
     draw = rng()
-    hidden = [random_flaws(bare, "normal", draw) for _ in range(1_000)]
+    hidden = [draw_flaws(bare, "normal", draw) for _ in range(1_000)]
     kinds = {flaw.kind for flaws in hidden for flaw in flaws}
     # Nobody wrote down a gain, a governor or a gyro here; the unit's centre is always there.
     assert kinds == {"centre", "tracking", "level", "centre of gravity", "dampers"}
     assert sum(not flaws for flaws in hidden) == pytest.approx(100, abs=40)
-    everything = [random_flaws(described(), "normal", draw) for _ in range(1_000)]
+    everything = [draw_flaws(described(), "normal", draw) for _ in range(1_000)]
     assert len({flaw.kind for flaws in everything for flaw in flaws}) == 8
     assert {len(flaws) for flaws in everything} == {0, 1, 2, 3}
     for flaws in everything:
@@ -126,7 +126,7 @@ def test_every_flaw_shows_at_first_and_is_flown_out_by_the_advice():
     draw, clean, hidden = rng(20), 0, 0
     for _ in range(120):
         setup = described()
-        flaws = random_flaws(setup, "normal", draw)
+        flaws = draw_flaws(setup, "normal", draw)
         if not flaws:
             continue
         hidden += 1
@@ -141,18 +141,18 @@ def test_every_flaw_shows_at_first_and_is_flown_out_by_the_advice():
 def _flown_out(setup, flaws, draw):
     flights, looked, changed = [], [], ()
     for number in range(1, 11):
-        flights.append(Flight(number, seen_of(setup, flaws, "normal", draw), changed))
+        flights.append(Flight(number, fly(setup, flaws, "normal", draw), changed))
         changed, run = (), proved_run(setup)
         while (advice := advise(run, flights, looked)).kind == "look":
-            found, flaws = looked_at(flaws, advice.seen.symptom, draw)
-            looked.append(Looked(advice.seen.symptom, number, found))
+            found, flaws = look_for_flaw(flaws, advice.seen.symptom, draw)
+            looked.append(MechanicalLook(advice.seen.symptom, number, found))
         if advice.kind == "bench":
-            flaws = benched(flaws, advice.bench)
+            flaws = mend_on_bench(flaws, advice.bench)
         elif advice.kind == "hands":
-            _, flaws = looked_at(flaws, advice.seen.symptom, draw)
+            _, flaws = look_for_flaw(flaws, advice.seen.symptom, draw)
         elif advice.kind in ("move", "put back"):
             move = advice.move
-            changed = (Changed(move.path, move.old, move.new, advice.seen),)
+            changed = (SettingChange(move.path, move.old, move.new, advice.seen),)
             document = apply_changes(setup.as_document(), [Change(move.path, move.new)])
             setup = read_setup(document)
     return not all_seen(setup, *flaws)

@@ -10,8 +10,8 @@ import judge_tail
 from few import few
 from mint_lever.bench import Entry
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, fresh_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, make_fresh_setup
 from tail_pilot import work_the_tail
 
 ARRANGEMENTS = ("unit_mixes", "transmitter_mixes_unit_behind", "transmitter_mixes")
@@ -49,7 +49,7 @@ def test_the_description_is_doubted_after_one_round(seed):
 @pytest.mark.parametrize("seed", few(range(50)))
 def test_a_gain_channel_the_other_way_round_is_turned_once(seed):
     rng = np.random.default_rng([seed, 19])
-    setup = fresh_setup("Dill 500")
+    setup = make_fresh_setup("Dill 500")
     bench = random_helicopter(seed)
     names = list(setup.transmitter.modes.names())
     gains = {n: float(rng.integers(30, 60)) * (-1 if rng.random() < 0.3 else 1) for n in names}
@@ -60,6 +60,6 @@ def test_a_gain_channel_the_other_way_round_is_turned_once(seed):
     entries = [
         Entry(i, "tail_gain", f"mode.{n}", v, setup) for i, (n, v) in enumerate(seen.items())
     ]
-    (action,) = bench_run(setup, entries).advice("tail_gain").actions
+    (action,) = make_bench_run(setup, entries).advice("tail_gain").actions
     assert action.text.count("gain channel") == 1
     assert set(action.keys) == {f"mode.{n}" for n in names}

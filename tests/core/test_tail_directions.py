@@ -9,8 +9,8 @@ import pytest
 
 from builds import document, with_tail
 from few import few
-from mint_lever.bench.engine.log import Entry, action_event
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.engine.log import Entry, make_action_event
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.diagnose.tail_directions import fewest_turns
 from mint_lever.setup import Change, apply_changes, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
@@ -107,7 +107,7 @@ def follow(setup, tail, kind):
     for step in ("tail_stick", "tail_correction"):
         for _ in range(12):
             sequence += 1
-            run = bench_run(setup, entries, events)
+            run = make_bench_run(setup, entries, events)
             advice = run.advice(step)
             key = advice.next_key
             if key is not None:
@@ -120,7 +120,7 @@ def follow(setup, tail, kind):
                 before = setup
                 changes = [Change(each.path, each.value) for each in action.changes]
                 setup = read_setup(apply_changes(setup.as_document(), changes))
-                events.append(action_event(sequence, step, action, before))
+                events.append(make_action_event(sequence, step, action, before))
             else:
                 break
         else:

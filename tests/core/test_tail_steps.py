@@ -8,15 +8,15 @@ import judge_tail
 from builds import document, with_tail
 from few import few
 from mint_lever.bench.engine.advice import Choice
-from mint_lever.bench.engine.log import Entry, action_event
+from mint_lever.bench.engine.log import Entry, make_action_event
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import STEPS, bench_run
+from mint_lever.bench.steps import STEPS, make_bench_run
 from mint_lever.bench.steps.tail import PARTS
 from mint_lever.faults import NotSimulated
 from mint_lever.model.chain import build_chain
 from mint_lever.model.chain.tail_report import tail_report
 from mint_lever.model.rotor.air import air_density
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup, with_arrangement
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup, with_arrangement
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from tail_pilot import work_the_tail
 
@@ -31,7 +31,7 @@ def log(setup, step, *said, start=0):
 
 
 def word(setup, step, key, value):
-    advice = bench_run(setup, log(setup, step, (key, value))).advice(step)
+    advice = make_bench_run(setup, log(setup, step, (key, value))).advice(step)
     return next(ask.word for ask in advice.asks if ask.key == key)
 
 
@@ -60,7 +60,7 @@ class TestOffset:
     )
     def test_the_bands_and_their_mirror(self, pitch, verdict):
         for rotation, sign in (("clockwise", 1), ("counter_clockwise", -1)):
-            setup = fresh_setup("Dill 500", rotation=rotation)
+            setup = make_fresh_setup("Dill 500", rotation=rotation)
             assert word(setup, "tail_offset", "pitch", sign * pitch) == verdict
 
     def test_the_wrong_side_withholds_and_says_so(self, described):
@@ -96,17 +96,17 @@ class TestOffset:
         assert "could be computed with: weight ready to fly" in offset_read(light, 3.5).summary
 
     def test_without_a_described_tail_it_goes_by_usual_figures_and_says_about(self):
-        setup = fresh_setup("Dill 500")
+        setup = make_fresh_setup("Dill 500")
         (action,) = offset_read(setup, 0.0).actions
         assert "about" in action.text
         assert action.changes == ()
 
     def test_without_a_described_tail_it_says_what_describing_it_would_give(self, described):
-        setup = fresh_setup("Dill 500")
+        setup = make_fresh_setup("Dill 500")
         assert "With the tail described" in offset_read(setup, 0.0).summary
-        assert "With the tail described" in bench_run(setup).advice("tail_limits").summary
+        assert "With the tail described" in make_bench_run(setup).advice("tail_limits").summary
         for name in ("tail_offset", "tail_limits"):
-            assert "With the tail described" not in bench_run(described).advice(name).summary
+            assert "With the tail described" not in make_bench_run(described).advice(name).summary
 
     def test_without_a_head_speed_it_says_that_it_would_need_one(self, described):
         still = edited(
@@ -125,7 +125,7 @@ def squared(setup):
 
 def offset_read(setup, pitch):
     entries = [*squared(setup), *log(setup, "tail_offset", ("pitch", pitch), start=60)]
-    return bench_run(setup, entries).advice("tail_offset")
+    return make_bench_run(setup, entries).advice("tail_offset")
 
 
 class TestSquare:
@@ -140,7 +140,7 @@ class TestSquare:
         assert word(described, "tail_square", "off", 2.0) == "read again"
         for second, outcome in ((2.0, "workable"), (2.5, "out")):
             twice = log(described, "tail_square", ("off", 2.0), ("off", second))
-            assert bench_run(described, twice).advice("tail_square").outcome == outcome
+            assert make_bench_run(described, twice).advice("tail_square").outcome == outcome
 
     @pytest.mark.parametrize(
         "path",
@@ -152,7 +152,9 @@ class TestSquare:
     )
     def test_any_trim_on_the_rudder_is_out_however_square_the_horn_stands(self, described, path):
         trimmed = edited(described, (path, 3.0))
-        found = bench_run(trimmed, log(trimmed, "tail_square", ("off", 0.0))).advice("tail_square")
+        found = make_bench_run(trimmed, log(trimmed, "tail_square", ("off", 0.0))).advice(
+            "tail_square"
+        )
         assert found.outcome == "out"
         assert [(c.path, c.value) for c in found.actions[0].changes] == [(path, 0.0)]
 
@@ -161,7 +163,7 @@ class TestSquare:
         body = described.as_document()
         body["transmitter"]["free_mixes"] = [{**mix, "modes": ["hold", "normal"]}]
         mixed = read_setup(body)
-        found = bench_run(mixed, log(mixed, "tail_square", ("off", 0.0))).advice("tail_square")
+        found = make_bench_run(mixed, log(mixed, "tail_square", ("off", 0.0))).advice("tail_square")
         assert found.outcome == "out"
         assert {c.value for c in found.actions[0].changes} == {0.0}
 
@@ -185,11 +187,11 @@ class TestLimits:
                 *log(setup, "tail_stick", ("stick", "edge_right"), start=82),
                 *log(setup, "tail_limits", *said, start=85),
             ]
-        return bench_run(setup, entries, looked).advice("tail_limits")
+        return make_bench_run(setup, entries, looked).advice("tail_limits")
 
     def test_nothing_is_limited_before_what_moves_its_middle(self, described):
         bare = log(described, "tail_limits", ("gap_left", 0.0))
-        found = bench_run(described, bare).advice("tail_limits")
+        found = make_bench_run(described, bare).advice("tail_limits")
         assert found.actions == ()
         assert "First" in found.summary
 
@@ -232,7 +234,7 @@ class TestLimits:
         (action,) = found.actions
         assert action.changes == ()
         assert action.aspects == ("tail_rod",)
-        looked = [action_event(70, "tail_limits", action, setup)]
+        looked = [make_action_event(70, "tail_limits", action, setup)]
         again = self.advice(setup, left=0.0, right=2.5, looked=looked)
         assert {each.changes[0].path for each in again.actions if each.changes} >= {
             "unit.tail.limit_left_pct"
@@ -245,7 +247,7 @@ class TestLimits:
             *log(described, "tail_offset", ("pitch", 3.5), start=57),
             *log(described, "tail_limits", ("gap_left", 0.0), ("gap_right", 0.5), start=60),
         ]
-        found = bench_run(described, entries).advice("tail_limits")
+        found = make_bench_run(described, entries).advice("tail_limits")
         assert found.actions == ()
         assert "Link and arrival" in found.summary
 
@@ -254,7 +256,7 @@ class TestLimits:
         [(0.0, "out"), (0.1, "in"), (0.8, "in"), (1.2, "workable"), (2.0, "out")],
     )
     def test_just_short_of_contact(self, gap, verdict):
-        assert word(fresh_setup("Dill 500"), "tail_limits", "gap_left", gap) == verdict
+        assert word(make_fresh_setup("Dill 500"), "tail_limits", "gap_left", gap) == verdict
 
     def test_a_limit_below_any_usual_one_is_raised_where_there_is_room(self, described):
         small = edited(
@@ -308,7 +310,7 @@ class TestLimits:
 
 def _noted(setup):
     """The setup with the linkage written down as right stick shows it."""
-    run = bench_run(setup, log(setup, "tail_stick", ("stick", "edge_right")))
+    run = make_bench_run(setup, log(setup, "tail_stick", ("stick", "edge_right")))
     changes = [c for a in run.advice("tail_stick").actions if a.learned for c in a.changes]
     return edited(setup, *((c.path, c.value) for c in changes))
 
@@ -316,13 +318,13 @@ def _noted(setup):
 class TestGain:
     def gains(self, value):
         modes = ("normal", "idle_up_1", "idle_up_2", "hold")
-        setup = fresh_setup("Dill 500")
+        setup = make_fresh_setup("Dill 500")
         return edited(setup, *((f"transmitter.modes.{m}.tail_gain_pct", value) for m in modes))
 
     def outcome(self, setup, **said):
         modes = setup.transmitter.modes.names()
         shown = [(f"mode.{name}", "holds") for name in modes]
-        run = bench_run(setup, log(setup, "tail_gain", *shown, *said.items()))
+        run = make_bench_run(setup, log(setup, "tail_gain", *shown, *said.items()))
         return run.advice("tail_gain")
 
     @pytest.mark.parametrize(
@@ -341,22 +343,22 @@ class TestGain:
     def test_a_light_that_shows_another_mode_than_the_figure_is_wrong(self):
         setup = self.gains(40.0)
         shown = [(f"mode.{name}", "rate") for name in setup.transmitter.modes.names()]
-        found = bench_run(setup, log(setup, "tail_gain", *shown)).advice("tail_gain")
+        found = make_bench_run(setup, log(setup, "tail_gain", *shown)).advice("tail_gain")
         assert found.outcome == "out"
         assert all("Turn the gain channel round" in action.text for action in found.actions)
 
     def test_what_the_gyro_shows_is_asked_once_there_is_a_gain(self):
         def asked(setup):
-            asks = bench_run(setup).advice("tail_gain").asks
+            asks = make_bench_run(setup).advice("tail_gain").asks
             return [ask.key for ask in asks if not ask.optional]
 
-        fresh = fresh_setup("Dill 500")
+        fresh = make_fresh_setup("Dill 500")
         assert asked(fresh) == []
         one = edited(fresh, ("transmitter.modes.hold.tail_gain_pct", 50.0))
         assert asked(one) == ["mode.hold"]
 
     def test_f16_by_head_speed_or_the_same_everywhere(self):
-        by_speed, same = bench_run(fresh_setup("Dill 500")).advice("tail_gain").actions
+        by_speed, same = make_bench_run(make_fresh_setup("Dill 500")).advice("tail_gain").actions
         set_to = {c.path.split(".")[2]: c.value for c in by_speed.changes}
         assert set_to == {"normal": 50.0, "idle_up_1": 44.0, "idle_up_2": 44.0, "hold": 50.0}
         assert {c.value for c in same.changes} == {44.0}
@@ -372,7 +374,7 @@ class TestGain:
         seen = log(flown, "tail_gain", ("wag.normal", 75.0))
         longer = edited(flown, ("airframe.tail.servo.arm_mm", 10.0))
         (line,) = [
-            g for g in bench_run(longer, seen).advice("tail_gain").gains if g.mode == "normal"
+            g for g in make_bench_run(longer, seen).advice("tail_gain").gains if g.mode == "normal"
         ]
         assert line.ceiling == pytest.approx(70.0)
         assert line.start == pytest.approx(50 + 0.85 * 20)
@@ -392,7 +394,7 @@ class TestGain:
         path = "transmitter.modes.normal.head_speed_rpm"
         setup = edited(self.gains(40.0), (path, 1900.0))
         entries = log(setup, "tail_gain", ("mode.normal", "holds"), ("mode.hold", "holds"))
-        run = bench_run(edited(setup, (path, speed)), entries)
+        run = make_bench_run(edited(setup, (path, speed)), entries)
         assert (run.answer("tail_gain", "mode.normal") is not None) == holds
         assert run.answer("tail_gain", "mode.hold") is not None
 
@@ -419,7 +421,7 @@ def test_each_part_rests_on_its_own_settings(path):
     for part in path.split("."):
         old = old.get(part) if isinstance(old, dict) else None
     new = not old if isinstance(old, bool) else value.get(path.split(".")[-1], (old or 0.0) - 20.0)
-    run = bench_run(edited(bench.setup, (path, new)), entries, events)
+    run = make_bench_run(edited(bench.setup, (path, new)), entries, events)
     stale = {s.step.name for s in run.standings if s.step.number == 14 and s.state == "stale"}
     assert stale == RESTS[path]
 
@@ -427,13 +429,13 @@ def test_each_part_rests_on_its_own_settings(path):
 @pytest.mark.parametrize("arrangement", ARRANGEMENTS)
 def test_every_part_has_a_standing_of_its_own_and_withholds_fitness(arrangement):
     setup = with_arrangement(read_setup(document()), arrangement)
-    standings = [s for s in bench_run(setup).standings if s.step.number == 14]
+    standings = [s for s in make_bench_run(setup).standings if s.step.number == 14]
     # How a unit sits that has the cyclic in hand too is asked in step 1.
     sits_there = arrangement != "transmitter_mixes"
     own = [n for n in range(1, 12) if n != 5 or not sits_there]
     assert [s.step.label for s in standings] == [f"14.{n}" for n in own]
     assert {s.state for s in standings} == {"open"}
-    assert ("unit_itself" in [s.step.name for s in bench_run(setup).standings]) == sits_there
+    assert ("unit_itself" in [s.step.name for s in make_bench_run(setup).standings]) == sits_there
 
 
 @pytest.mark.parametrize("seed", few(range(36)))
@@ -458,7 +460,7 @@ def test_a_slider_tells_the_direction_by_this_tails_geometry(kind):
 
 
 def test_nobody_is_asked_for_a_slider_whose_way_is_not_known():
-    (ask,) = bench_run(fresh_setup("Dill 500")).advice("tail_stick").asks
+    (ask,) = make_bench_run(make_fresh_setup("Dill 500")).advice("tail_stick").asks
     assert {option.value for option in ask.options} == {"edge_right", "edge_left", "still"}
 
 

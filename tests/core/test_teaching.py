@@ -8,13 +8,13 @@ from hypothesis import strategies as st
 from builds import document
 from few import few
 from judge import wrong_with
-from mint_lever.bench import Entry, fitness_of
+from mint_lever.bench import Entry, judge_fitness
 from mint_lever.bench.practise.evening import work_through
-from mint_lever.bench.practise.pilot_hands import take
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.practise.pilot_hands import take_reading
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.random_builds import random_helicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 from mint_lever.devices import read_profile
 from mint_lever.model.chain import Sticks, build_chain
 from mint_lever.model.chain.full_stick_arrival import full_stick_reads, throws_shown_by
@@ -38,7 +38,7 @@ def taught_run(then, now=None):
     """A log in which every function was taught on ``then``, held against ``now``."""
     keys = (*FUNCTIONS, "rudder")
     entries = [Entry(i, "teach_throws", key, True, then) for i, key in enumerate(keys)]
-    return bench_run(now or then, entries)
+    return make_bench_run(now or then, entries)
 
 
 @settings(max_examples=80, deadline=None)
@@ -98,10 +98,10 @@ def test_a_change_after_the_teaching_is_told_by_how_much_it_is_off():
     told = run.advice("teach_throws").summary
     assert "elevator low −120 %, elevator high +120 %" in told
     assert "aileron" not in told
-    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    (found,) = [f for f in audit_run(run) if f.rule == "throws_not_as_taught"]
     assert found.severity == "fault"
     assert found.path == "transmitter.swash_mix.elevator"
-    assert "throws_not_as_taught" not in {f.rule for f in audit_of(taught_run(then))}
+    assert "throws_not_as_taught" not in {f.rule for f in audit_run(taught_run(then))}
 
 
 def test_a_mode_s_own_curve_and_rates_are_no_change_of_the_throws():
@@ -109,7 +109,7 @@ def test_a_mode_s_own_curve_and_rates_are_no_change_of_the_throws():
     curve = ("transmitter.modes.normal.pitch_curve", [30.0, 50.0, 80.0])
     rate = ("transmitter.modes.normal.rates.aileron.rate_pct", 70.0)
     later = taught_run(then, changed(then, curve, rate))
-    assert "throws_not_as_taught" not in {f.rule for f in audit_of(later)}
+    assert "throws_not_as_taught" not in {f.rule for f in audit_run(later)}
     # Taught through them, the unit takes the shortened throw for all there is.
     through = taught_run(changed(then, curve, rate), then)
     told = through.advice("teach_throws").summary
@@ -140,7 +140,7 @@ def test_a_curve_that_every_mode_shortens_is_taught_as_it_is_and_once():
 def test_an_evening_in_which_the_curve_was_shortened_ends(seed):
     bench = random_helicopter(seed, BEHIND)
     run = work_through(bench).run(bench)
-    assert fitness_of(run, [run.setup]).fit
+    assert judge_fitness(run, [run.setup]).fit
     assert any(min(curve) > 0 or max(curve) < 100 for curve in curves_of(bench.setup))
 
 
@@ -153,14 +153,14 @@ def test_a_mix_turned_round_after_the_teaching_is_a_danger():
     then = behind()
     mix = then.transmitter.swash_mix.aileron
     run = taught_run(then, changed(then, ("transmitter.swash_mix.aileron", -mix)))
-    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    (found,) = [f for f in audit_run(run) if f.rule == "throws_not_as_taught"]
     assert found.severity == "danger"
 
 
 def test_before_everything_was_taught_nothing_is_said_of_it():
     then = behind()
-    run = bench_run(then, [Entry(0, "teach_throws", "aileron", True, then)])
-    assert "throws_not_as_taught" not in {f.rule for f in audit_of(run)}
+    run = make_bench_run(then, [Entry(0, "teach_throws", "aileron", True, then)])
+    assert "throws_not_as_taught" not in {f.rule for f in audit_run(run)}
     assert run.advice("teach_throws").outcome == "begun"
 
 
@@ -170,21 +170,21 @@ def test_what_the_unit_shows_has_the_last_word():
         Entry(10, "teach_throws", "shown.aileron.low", 100.0, then),  # no sign on this display
         Entry(11, "teach_throws", "shown.aileron.high", 109.0, then),
     ]
-    run = bench_run(then, [*taught_run(then).entries, *shown])
+    run = make_bench_run(then, [*taught_run(then).entries, *shown])
     advice = run.advice("teach_throws")
     assert advice.outcome == "out"
     (again,) = advice.actions
     assert set(again.keys) == {"aileron", "shown.aileron.low", "shown.aileron.high"}
     assert "took 92 % of the throw" in again.expect
-    (found,) = [f for f in audit_of(run) if f.rule == "throws_not_as_taught"]
+    (found,) = [f for f in audit_run(run) if f.rule == "throws_not_as_taught"]
     assert "−100 % and 109 %" in found.found
 
 
 def test_rates_that_shorten_the_stick_are_said_before_the_teaching():
     short = behind("three_120", ("transmitter.modes.normal.rates.elevator.rate_pct", 80.0))
-    first = bench_run(short).advice("teach_throws").do[0]
+    first = make_bench_run(short).advice("teach_throws").do[0]
     assert "the elevator to 80 %" in first
-    assert "straighten" not in bench_run(behind()).advice("teach_throws").do[0]
+    assert "straighten" not in make_bench_run(behind()).advice("teach_throws").do[0]
 
 
 def answer(run, key):
@@ -192,7 +192,7 @@ def answer(run, key):
 
 
 def taken(bench, run, ask):
-    return take(bench, run.step("teach_throws"), ask)
+    return take_reading(bench, run.step("teach_throws"), ask)
 
 
 def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows(ended_evening):
@@ -211,7 +211,7 @@ def test_the_simulated_unit_learns_what_it_is_shown_and_a_hasty_stick_shows(ende
     # A mix that is changed afterwards is read by what was learned, not by what is set.
     mix = bench.setup.transmitter.swash_mix.aileron
     bench.change([Change("transmitter.swash_mix.aileron", round(mix * 1.25, 1))])
-    assert take(
+    assert take_reading(
         bench, run.step("teach_throws"), answer(run, "shown.aileron.high")
     ) == pytest.approx(125, abs=1)
 
@@ -239,17 +239,17 @@ class TestOneEndOfEachAxis:
 
     def test_nothing_else_is_asked_and_it_can_be_finished(self, setup):
         asked = [
-            ask.key for ask in bench_run(setup).advice("teach_throws").asks if not ask.optional
+            ask.key for ask in make_bench_run(setup).advice("teach_throws").asks if not ask.optional
         ]
         assert asked == ["aileron", "way.aileron", "elevator", "way.elevator"]
-        advice = bench_run(setup, self.log(setup)).advice("teach_throws")
+        advice = make_bench_run(setup, self.log(setup)).advice("teach_throws")
         assert advice.outcome == "good"
         words = " ".join([*advice.do, *(ask.label for ask in advice.asks)])
         assert "Collective" not in words
         assert "both ends" not in words
 
     def test_a_correction_that_goes_along_is_turned_in_between(self, setup):
-        advice = bench_run(setup, self.log(setup, **{"way.elevator": "with"})).advice(
+        advice = make_bench_run(setup, self.log(setup, **{"way.elevator": "with"})).advice(
             "teach_throws"
         )
         assert advice.outcome == "out"
@@ -260,7 +260,7 @@ class TestOneEndOfEachAxis:
     def test_unequal_travel_is_found_for_it_was_shown_one_side_alone(self, setup):
         """Servo 2's low side is short: what is shown to the right does not hold to the left."""
         uneven = changed(setup, ("transmitter.servo_channels.1.travel_low_pct", 70.0))
-        advice = bench_run(uneven, self.log(uneven)).advice("teach_throws")
+        advice = make_bench_run(uneven, self.log(uneven)).advice("teach_throws")
         assert advice.outcome == "workable"
         assert "takes the other for as far" in advice.summary
         # No teaching mends it: it is not asked for again.
@@ -279,7 +279,7 @@ class TestOneEndOfEachAxis:
                 "learns": "one_end_of_each_axis",
             }
         )
-        run = bench_run(behind(), devices=[profile])
+        run = make_bench_run(behind(), devices=[profile])
         assert "way.aileron" in [ask.key for ask in run.advice("teach_throws").asks]
 
     @pytest.mark.parametrize("seed", few(range(3), 1))
@@ -288,5 +288,5 @@ class TestOneEndOfEachAxis:
         learning = changed(drawn.setup, ("unit.learns", "one_end_of_each_axis"))
         bench = SimulatedHelicopter(learning, drawn.truth, seed)
         run = work_through(bench).run(bench)
-        assert fitness_of(run, [run.setup]).fit
+        assert judge_fitness(run, [run.setup]).fit
         assert wrong_with(bench.setup.as_document(), bench.truth.model_dump()) == []

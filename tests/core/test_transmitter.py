@@ -6,7 +6,7 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from mint_lever.model.transmitter.channel_pulses import ChannelBank
-from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import read_curve
 from mint_lever.model.transmitter.stick_shaping import rate_and_expo
 from mint_lever.model.unit.cyclic_ring import through_ring
 from mint_lever.model.unit.unit_arrival import arrive
@@ -83,11 +83,11 @@ def test_the_ring_never_lets_more_through_and_keeps_the_direction(aileron, eleva
 @example([0.0, 0.0, 2.2e-309], "smooth")  # a step so small that its inverse is none
 def test_a_curve_passes_its_points_and_never_overshoots_them(points, shape):
     at = np.linspace(0, 100, len(points))
-    assert curve(points, at, shape) == pytest.approx(points, abs=1e-9)
-    between = curve(points, np.linspace(0, 100, 301), shape)
+    assert read_curve(points, at, shape) == pytest.approx(points, abs=1e-9)
+    between = read_curve(points, np.linspace(0, 100, 301), shape)
     assert between.min() >= min(points) - 1e-9
     assert between.max() <= max(points) + 1e-9
 
 
 def test_a_curve_holds_its_ends_beyond_the_stick():
-    assert curve([10, 90], [-5, 105]) == pytest.approx([10, 90])
+    assert read_curve([10, 90], [-5, 105]) == pytest.approx([10, 90])

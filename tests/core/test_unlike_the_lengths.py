@@ -4,14 +4,14 @@ import pytest
 
 from builds import document
 from mint_lever.bench.engine.log import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import Change, read_setup
 from mint_lever.setup.edits.path_edit import apply_changes
 
 
 def ends_of(setup):
-    at = evaluate(build_chain(setup), Sticks.at(collective=[100.0, -100.0]), [180.0])
+    at = evaluate_pose(build_chain(setup), Sticks.at(collective=[100.0, -100.0]), [180.0])
     return [round(float(v), 1) for v in at.pitch_deg[0]]
 
 
@@ -22,7 +22,7 @@ def aiming(setup, **targets):
 
 def read(setup, step, **said):
     entries = [Entry(n, step, *each, setup) for n, each in enumerate([*said.items()] * 2)]
-    return bench_run(setup, entries).advice(step)
+    return make_bench_run(setup, entries).advice(step)
 
 
 @pytest.mark.parametrize(("off", "told"), [(0.0, False), (0.3, False), (1.5, True), (-2.0, True)])
@@ -41,7 +41,7 @@ def test_ends_the_lengths_do_not_make(off, told):
 
 def test_a_throw_the_lengths_do_not_make():
     plain = read_setup(document())
-    at = evaluate(build_chain(plain), Sticks.at(aileron=[100.0, -100.0]), [180.0]).pitch_deg[0]
+    at = evaluate_pose(build_chain(plain), Sticks.at(aileron=[100.0, -100.0]), [180.0]).pitch_deg[0]
     throw = abs(float(at[0] - at[1])) / 2
     for off, told in ((0.2, False), (2.0, True)):
         aimed = aiming(plain, cyclic_deg=round(throw + off, 1))

@@ -7,13 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mint_lever.bench.engine.change_effects import HANDWORK
-from mint_lever.field.flights.pack_life import PackMeasured, life_of, unlike
-from mint_lever.field.flights.part_wear import AFTER_A_CRASH, PARTS, flights_since
+from mint_lever.field.flights.pack_life import PackMeasurement, judge_pack_life, unlike
+from mint_lever.field.flights.part_wear import AFTER_A_CRASH, PARTS, count_flights
 
 
 def measured(*values, by="log"):
     day = date(2026, 3, 1)
-    return [PackMeasured(day + timedelta(7 * i), value, by) for i, value in enumerate(values)]
+    return [PackMeasurement(day + timedelta(7 * i), value, by) for i, value in enumerate(values)]
 
 
 class TestPack:
@@ -28,21 +28,23 @@ class TestPack:
         ],
     )
     def test_it_is_judged_by_what_it_was_when_new(self, values, word):
-        found = life_of(measured(*values))
+        found = judge_pack_life(measured(*values))
         assert found.word == word
         assert found.text.endswith(".")
 
     def test_its_figures_are_medians_of_either_end(self):
-        found = life_of(measured(20, 90, 21, 24, 27, 28, 29))
+        found = judge_pack_life(measured(20, 90, 21, 24, 27, 28, 29))
         assert (found.new_mohm, found.now_mohm) == (21, 28)
         assert found.times == pytest.approx(28 / 21)
 
     def test_a_meter_and_a_log_are_not_mixed(self):
-        assert life_of(measured(20, 20, 20) + measured(40, 40, 40, by="meter")).times is None
+        assert (
+            judge_pack_life(measured(20, 20, 20) + measured(40, 40, 40, by="meter")).times is None
+        )
 
     @given(st.permutations(measured(20, 21, 20, 24, 27, 28, 29)))
     def test_the_order_of_entry_makes_no_difference(self, some):
-        assert life_of(some) == life_of(measured(20, 21, 20, 24, 27, 28, 29))
+        assert judge_pack_life(some) == judge_pack_life(measured(20, 21, 20, 24, 27, 28, 29))
 
     def test_a_fresh_pack_is_not_compared_with_a_tired_one(self):
         assert "20 mΩ" in unlike(20, 30)
@@ -51,7 +53,7 @@ class TestPack:
 
 
 def test_flights_on_a_part_count_from_when_it_was_new():
-    found = flights_since({"belt": 40, "main blades": 120}, 112)
+    found = count_flights({"belt": 40, "main blades": 120}, 112)
     assert (found["belt"], found["main blades"], found["dampers"]) == (72, 0, None)
     assert set(found) == {part.name for part in PARTS}
 

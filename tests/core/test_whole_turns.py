@@ -10,8 +10,8 @@ import numpy as np
 import pytest
 
 from mint_lever.bench import Entry
-from mint_lever.bench.steps import bench_run
-from mint_lever.setup import Change, apply_changes, fresh_setup, read_setup
+from mint_lever.bench.steps import make_bench_run
+from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 TOLD = 0.1
 """What a gauge can tell (F23)."""
@@ -19,7 +19,7 @@ TOLD = 0.1
 
 def built(turn_deg):
     """Every link of whole turns, one of which is so many degrees: asin(thread / arm)."""
-    setup = fresh_setup("Savory 500")
+    setup = make_fresh_setup("Savory 500")
     thread = setup.airframe.head.grip_arm_mm * np.sin(np.radians(turn_deg))
     changes = [
         Change("airframe.head.link_step_turns", 1.0),
@@ -39,7 +39,7 @@ def advised(setup, pitch):
             ]
         )
     ]
-    return bench_run(setup, entries).advice("zero_pitch")
+    return make_bench_run(setup, entries).advice("zero_pitch")
 
 
 def apart_and_furthest(pitch):

@@ -4,7 +4,7 @@ import re
 
 import pytest
 
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 
 ROW = {"path", "label", "help", "device", "stage", "unit", "steps", "record", "arrangements"}
 
@@ -17,7 +17,7 @@ def rows(client, db):
 
 
 def test_every_row_of_the_core_is_served_with_all_it_says(rows):
-    assert [row["path"] for row in rows] == [row.path for row in catalogue()]
+    assert [row["path"] for row in rows] == [row.path for row in list_rows()]
     for row in rows:
         assert row.keys() >= ROW
         assert row["label"]

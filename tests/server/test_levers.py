@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from builds import document, with_tail
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import read_setup
 from mint_lever_server.config.api import api
 from mint_lever_server.hangar.models import DraftVersion
@@ -25,7 +25,7 @@ def test_a_frame_carries_the_cores_numbers(tab, helicopter):
     answer = tab.get(address(helicopter, "frame", **query))
     assert answer["Cache-Control"] == "no-store"
     frame = FrameOut.model_validate(answer.json())
-    expected = evaluate(build_chain(read_setup(document())), Sticks.at(40, -30, 20), [75])
+    expected = evaluate_pose(build_chain(read_setup(document())), Sticks.at(40, -30, 20), [75])
     assert frame.blade.pitch_deg == pytest.approx(expected.pitch_deg.item())
     assert frame.blade.collective_deg == pytest.approx(expected.head.collective_deg.item())
     assert frame.blade.phase_error_deg == pytest.approx(expected.phase_error_deg.item())

@@ -1,7 +1,7 @@
 """The audit: do transmitter, unit, helicopter and speed controller agree?"""
 
 from mint_lever.audit.finding import Audited, Finding, Severity
-from mint_lever.audit.finding_groups import once_each
+from mint_lever.audit.finding_groups import join_findings
 from mint_lever.audit.rule_registry import RULES, audit, audit_modes, findings, with_sound_fixes
 
 __all__ = [
@@ -12,6 +12,6 @@ __all__ = [
     "audit",
     "audit_modes",
     "findings",
-    "once_each",
+    "join_findings",
     "with_sound_fixes",
 ]

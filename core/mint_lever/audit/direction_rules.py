@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding
 from mint_lever.devices.dials import SwashFunction, device_of, reverse_function, reverse_servo
-from mint_lever.model.chain.motion_directions import ways
+from mint_lever.model.chain.motion_directions import find_directions
 from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
@@ -29,7 +29,7 @@ def against_the_stick(at: Audited) -> Iterator[Finding]:
     model was seen to go right is the right one from then on.
     """
     setup = at.setup
-    now = ways(at.chain, bench_mode(setup))
+    now = find_directions(at.chain, bench_mode(setup))
     turned = _servos_turned(now.balls, at.ways.get("balls"))
     if turned:
         known = len(turned) < len(now.balls)

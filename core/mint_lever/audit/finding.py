@@ -16,7 +16,7 @@ from mint_lever.model.chain.motion_directions import Direction
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.transmitter.free_mixes import add_mixes
 from mint_lever.model.transmitter.stick_shaping import curve_of
-from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
+from mint_lever.modes.pitch_degrees import collective_of_modes, compute_collective
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, MODES, Mode, ModeName
@@ -100,7 +100,7 @@ class Audited:
     def straight_ends_deg(self) -> tuple[float, float]:
         """Collective pitch (deg) at both ends of a straight curve in the first mode, the lower
         first."""
-        pitch, _ = collective_deg(self.chain, self.modes[0][0], [0.0, 100.0])
+        pitch, _ = compute_collective(self.chain, self.modes[0][0], [0.0, 100.0])
         low, high = sorted(pitch.tolist())
         return low, high
 

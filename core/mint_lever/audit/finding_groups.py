@@ -9,7 +9,7 @@ from mint_lever.audit.finding import Finding
 from mint_lever.setup.parts.flight_modes import MODES
 
 
-def once_each(findings: Iterable[Finding]) -> list[Finding]:
+def join_findings(findings: Iterable[Finding]) -> list[Finding]:
     """Join the findings of one rule that differ by their flight mode alone, where the first stands.
 
     The one that is left has the others' settings in ``also``, says what was found in each mode,

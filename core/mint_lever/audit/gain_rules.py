@@ -5,7 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, signed
-from mint_lever.model.tail.gain_scales import FINAL_HIGH, FINAL_LOW, in_change_over, one_channel_of
+from mint_lever.model.tail.gain_scales import (
+    FINAL_HIGH,
+    FINAL_LOW,
+    convert_to_one_channel,
+    in_change_over,
+)
 from mint_lever.setup.edits.path_edit import Change
 
 _MORE = 6.0
@@ -99,7 +104,7 @@ def gain_out_of_the_usual(at: Audited) -> Iterator[Finding]:
         gain = mode.tail_gain_pct
         if gain is None or gain < 0 or in_change_over(gain):
             continue  # the change-over and rate mode are another rule's
-        shown = one_channel_of(gain)
+        shown = convert_to_one_channel(gain)
         if FINAL_LOW <= shown <= FINAL_HIGH:
             continue
         weak = shown < FINAL_LOW

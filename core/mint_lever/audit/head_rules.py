@@ -12,7 +12,7 @@ from mint_lever.devices.dials import ring
 from mint_lever.measure.ring_clearance import touches
 from mint_lever.measure.throw_figures import UNIT_WINDOW
 from mint_lever.measure.verdict import SIDES_EQUAL
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.rotor.harmonics import phase_error_deg
 from mint_lever.setup.edits.path_edit import Change
@@ -186,7 +186,7 @@ def phase_error(at: Audited) -> float | None:
 
     Half the difference of right and left: a swash that rests a little off level turns neither.
     """
-    pose = evaluate(at.chain, Sticks.at([0, 0], [50, -50]), [180.0], at.modes[0][0])
+    pose = evaluate_pose(at.chain, Sticks.at([0, 0], [50, -50]), [180.0], at.modes[0][0])
     if not pose.phase_known.all():
         return None
     turning = pose.head.cyclic_deg * np.exp(1j * np.radians(pose.head.cyclic_azimuth_deg))

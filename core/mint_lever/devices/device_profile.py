@@ -13,7 +13,7 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import Field, field_validator, model_validator
 
-from mint_lever.setup.catalogue.setting_rows import Row, row_of
+from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row
 from mint_lever.setup.parts.number_kinds import Part
 from mint_lever.setup.setting_description import Device
 
@@ -25,8 +25,8 @@ _ONE_MODE = re.compile(r"^(transmitter\.modes)\.(\w+)(?=\.)")
 MOST_POINTS = 17
 """Points of a curve; the setup document keeps no more."""
 
-Kind = Literal["transmitter", "unit", "speed controller", "gauge", "receiver"]
-KINDS: tuple[Kind, ...] = get_args(Kind)
+DeviceKind = Literal["transmitter", "unit", "speed controller", "gauge", "receiver"]
+KINDS: tuple[DeviceKind, ...] = get_args(DeviceKind)
 State = Literal["holding", "bypassed", "ready", "range_well_used", "range_poorly_used"]
 """What a device shows of itself: a unit that holds the servos still, one that lets everything
 through, one that is ready to fly; and what it says of the range that a taught throw uses."""
@@ -61,7 +61,7 @@ class DeviceSetting(Part):
     )
 
     @property
-    def row(self) -> Row:
+    def row(self) -> SettingRow:
         """The catalogue's row of it."""
         row = _row(self.path)
         assert row is not None  # checked when it was read
@@ -119,7 +119,7 @@ class DeviceProfile(Part):
 
     format: Literal["mint-lever-device"]
     version: Literal[1]
-    kind: Kind
+    kind: DeviceKind
     name: Name
     note: Annotated[str, Field(max_length=500)] = ""
     settings: Annotated[list[DeviceSetting], Field(max_length=MOST_SETTINGS)] = Field(
@@ -160,16 +160,16 @@ def in_every_mode(path: str) -> str:
     return _ONE_MODE.sub(r"\1.*", path)
 
 
-def mode_in(path: str) -> str | None:
+def find_mode(path: str) -> str | None:
     """Give the flight mode that a setting is of, None where it is of none."""
     found = _ONE_MODE.match(path)
     return None if found is None else found[2]
 
 
-def _row(path: str) -> Row | None:
-    return row_of(_EVERY_MODE.sub(r"\1.normal", path))
+def _row(path: str) -> SettingRow | None:
+    return find_row(_EVERY_MODE.sub(r"\1.normal", path))
 
 
-def holds_settings(kind: Kind) -> bool:
+def holds_settings(kind: DeviceKind) -> bool:
     """Whether a kind of device holds settings of the setup document."""
     return kind in get_args(Device)

@@ -8,14 +8,14 @@ from typing import Any
 
 from mint_lever.devices.device_profile import DeviceProfile, DeviceSetting, in_every_mode
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.catalogue.setting_rows import pattern_of
+from mint_lever.setup.catalogue.setting_rows import find_pattern
 
 _EXPO = (".expo_pct", ".expo_low_pct")
 _SAME = 1e-9
 
 
 @dataclass(frozen=True)
-class Shown:
+class DeviceFigure:
     """A value as a device shows it.
 
     ``order`` is the setting's place in the device's own work, from 0. ``exact`` is the value on the
@@ -40,7 +40,7 @@ class Shown:
         return self.held is not None and abs(self.held - (self.exact or 0.0)) > _SAME
 
 
-def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
+def show_on_device(profile: DeviceProfile, path: str, value: Any) -> DeviceFigure | None:
     """Show a document's value at a path (entries by number); None where the profile says nothing of
     it, or where there is no value to show."""
     found = _setting(profile, path)
@@ -53,7 +53,7 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
         word = ours.get(key, str(value))
         text = setting.words.get(key) or word
         own = _called_otherwise(setting) or text != word
-        return Shown(setting.called, setting.menu, order, "", None, None, value, text, own)
+        return DeviceFigure(setting.called, setting.menu, order, "", None, None, value, text, own)
     factor, zero = _scale(profile, setting, path)
     signed = zero + factor * float(value)
     exact = abs(signed) if setting.amount else signed
@@ -63,7 +63,7 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
     unit = setting.unit or (
         setting.row.unit if (abs(setting.factor), setting.zero) == (1.0, 0.0) else ""
     )
-    return Shown(
+    return DeviceFigure(
         setting.called,
         setting.menu,
         order,
@@ -78,7 +78,7 @@ def shown_by(profile: DeviceProfile, path: str, value: Any) -> Shown | None:
     )
 
 
-def kept_of(profile: DeviceProfile, path: str, figure: float, now: float = 0.0) -> float:
+def read_device_figure(profile: DeviceProfile, path: str, figure: float, now: float = 0.0) -> float:
     """Give what the document keeps for a figure on the device's display.
 
     An amount shows no sign: it keeps the side on which the document's value stands ``now``. Raises
@@ -107,7 +107,7 @@ def kept_of(profile: DeviceProfile, path: str, figure: float, now: float = 0.0) 
 def _setting(profile: DeviceProfile, path: str) -> tuple[int, DeviceSetting] | None:
     """The profile's own words for one entry of a list come before those for all of them."""
     known = profile.by_path
-    pattern = pattern_of(path)
+    pattern = find_pattern(path)
     names = (path, pattern, in_every_mode(path), in_every_mode(pattern))
     return next((known[name] for name in names if name in known), None)
 

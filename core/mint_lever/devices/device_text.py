@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from mint_lever.devices.device_profile import DeviceProfile, mode_in
-from mint_lever.devices.device_scale import Shown, shown_by
+from mint_lever.devices.device_profile import DeviceProfile, find_mode
+from mint_lever.devices.device_scale import DeviceFigure, show_on_device
 from mint_lever.devices.rounding_at_blade import cost_deg
 from mint_lever.faults import InvalidSetup
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODES, ModeName
@@ -40,7 +40,7 @@ class OnDevice:
     figure: bool
 
 
-def on_devices(
+def write_on_devices(
     profiles: Sequence[DeviceProfile],
     setup: Setup,
     changes: Sequence[Change],
@@ -75,7 +75,9 @@ def on_devices(
     )
 
 
-def as_held(profiles: Sequence[DeviceProfile], changes: Sequence[Change]) -> tuple[Change, ...]:
+def round_to_devices(
+    profiles: Sequence[DeviceProfile], changes: Sequence[Change]
+) -> tuple[Change, ...]:
     """Give changes with every figure as the device that holds it can hold it.
 
     A figure is left as it is where the device's nearest is none the setup document takes: then the
@@ -85,15 +87,15 @@ def as_held(profiles: Sequence[DeviceProfile], changes: Sequence[Change]) -> tup
 
 
 def _ours(path: str) -> str:
-    row = row_of(path)
+    row = find_row(path)
     return path if row is None else row.name(path)
 
 
-def _cost(setup: Setup, change: Change, shown: Shown, mode: ModeName) -> float | None:
+def _cost(setup: Setup, change: Change, shown: DeviceFigure, mode: ModeName) -> float | None:
     if not shown.rounded:
         return None
     # A flight mode's own setting does something in that mode alone.
-    mode = next((name for name in MODES if name == mode_in(change.path)), mode)
+    mode = next((name for name in MODES if name == find_mode(change.path)), mode)
     try:
         cost = cost_deg(setup, [change], [Change(change.path, shown.kept)], mode)
     except InvalidSetup:
@@ -110,10 +112,10 @@ def _single(changes: Sequence[Change]) -> Iterator[Change]:
             yield change
 
 
-def _shown(profile: DeviceProfile, change: Change) -> Shown | None:
+def _shown(profile: DeviceProfile, change: Change) -> DeviceFigure | None:
     if isinstance(change.value, dict):
         return None
-    return shown_by(profile, change.path, change.value)
+    return show_on_device(profile, change.path, change.value)
 
 
 def _held(profiles: Sequence[DeviceProfile], change: Change) -> Change:
@@ -127,7 +129,7 @@ def _held(profiles: Sequence[DeviceProfile], change: Change) -> Change:
 
 
 def _allowed(path: str, value: float) -> bool:
-    row = row_of(path)
+    row = find_row(path)
     if row is None:
         return False
     low = row.least is None or value >= row.least

@@ -9,7 +9,7 @@ from pydantic import ValidationError
 from mint_lever.devices.device_profile import FORMAT, VERSION, DeviceProfile
 from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.document_reader import read_document
-from mint_lever.setup.validation_faults import faults_of, shown
+from mint_lever.setup.validation_faults import make_faults, shown
 
 
 def read_profile(source: object) -> DeviceProfile:
@@ -28,4 +28,4 @@ def read_profile(source: object) -> DeviceProfile:
     try:
         return DeviceProfile.model_validate(dict(data))
     except ValidationError as error:
-        raise InvalidSetup(faults_of(error)) from error
+        raise InvalidSetup(make_faults(error)) from error

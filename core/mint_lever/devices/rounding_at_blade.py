@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from mint_lever.model.chain import Sticks, build_chain, evaluate
+from mint_lever.model.chain import Sticks, build_chain, evaluate_pose
 from mint_lever.setup import Change, Setup, apply_changes, read_setup
 from mint_lever.setup.parts.flight_modes import ModeName
 
@@ -32,7 +32,7 @@ def cost_deg(
     pitches = []
     for changes in (wanted, held):
         chain = build_chain(read_setup(apply_changes(setup.as_document(), changes)))
-        found = evaluate(chain, _STICKS, mode=mode)
+        found = evaluate_pose(chain, _STICKS, mode=mode)
         if not found.reachable.all():
             return None
         pitches.append(found.pitch_deg)

@@ -7,16 +7,16 @@ from __future__ import annotations
 
 from mint_lever.devices.device_profile import (
     MOST_SETTINGS,
+    DeviceKind,
     DeviceProfile,
     DeviceSetting,
     GaugeFigures,
-    Kind,
     holds_settings,
     in_every_mode,
 )
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 
-_NAMES: dict[Kind, str] = {
+_NAMES: dict[DeviceKind, str] = {
     "transmitter": "My transmitter",
     "unit": "My unit",
     "speed controller": "My speed controller",
@@ -26,9 +26,9 @@ _NAMES: dict[Kind, str] = {
 _KINDS_SHOWN = ("number", "whole", "choice", "flag")
 
 
-def neutral_profile(kind: Kind) -> DeviceProfile:
+def make_starting_profile(kind: DeviceKind) -> DeviceProfile:
     """Give a profile that says of every setting what we call it, on our own scale."""
-    rows = [row for row in catalogue() if row.device == kind and row.kind in _KINDS_SHOWN]
+    rows = [row for row in list_rows() if row.device == kind and row.kind in _KINDS_SHOWN]
     # A device calls a setting the same in every flight mode.
     paths = list(dict.fromkeys(in_every_mode(row.path) for row in rows))
     settings = [_setting(path) for path in paths[:MOST_SETTINGS]] if holds_settings(kind) else []

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.flight_logs.recorded_flight import Channel, Recorded
+from mint_lever.flight_logs.recorded_flight import Channel, RecordedFlight
 
 MOST_STEPS = 1200
 
@@ -23,7 +23,7 @@ class Stretch:
     channels: dict[Channel, tuple[Array, Array]]
 
 
-def stretch(log: Recorded, start_s: float, end_s: float, steps: int) -> Stretch:
+def sample_stretch(log: RecordedFlight, start_s: float, end_s: float, steps: int) -> Stretch:
     """Give a stretch of a log in so many steps, fewer where it has fewer samples. A stretch that
     lies outside the log is moved into it."""
     first, last = float(log.time_s[0]), float(log.time_s[-1])

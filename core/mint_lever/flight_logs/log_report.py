@@ -11,7 +11,7 @@ import numpy as np
 from mint_lever.axes import Array
 from mint_lever.flight_logs.pack_report import resistance_mohm
 from mint_lever.flight_logs.punch_report import Punched, punches
-from mint_lever.flight_logs.recorded_flight import Recorded
+from mint_lever.flight_logs.recorded_flight import RecordedFlight
 from mint_lever.flight_logs.spectral_peaks import SHARE_OF_RATE, Line, line_in
 
 HUNTS_HZ, WAGS_HZ = (0.5, 5.0), (5.0, 20.0)
@@ -56,7 +56,7 @@ class LogFinding:
     text: str
 
 
-def log_report(log: Recorded) -> dict[str, Any]:
+def judge_log(log: RecordedFlight) -> dict[str, Any]:
     """Judge a log: the findings, oldest first, and the figures by themselves."""
     found = punches(log, _hunting(log, []))
     hunting = _hunting(log, found)
@@ -80,7 +80,7 @@ def log_report(log: Recorded) -> dict[str, Any]:
     }
 
 
-def _hunting(log: Recorded, found: list[Punched]) -> Line | None:
+def _hunting(log: RecordedFlight, found: list[Punched]) -> Line | None:
     """A swing of the head speed, outside the punches: what follows one is no hunting yet."""
     speed = log.speed
     if speed is None or speed.max() <= 0:
@@ -92,7 +92,7 @@ def _hunting(log: Recorded, found: list[Punched]) -> Line | None:
     return line_in(log.time_s, speed, HUNTS_HZ, counts)
 
 
-def _wag(log: Recorded) -> Line | None:
+def _wag(log: RecordedFlight) -> Line | None:
     for channel in ("yaw_rate", "tail_servo"):
         signal = log.channels.get(channel)
         line = None if signal is None else line_in(log.time_s, signal, WAGS_HZ)
@@ -134,7 +134,7 @@ def _of_lines(hunting: Line | None, wag: Line | None) -> Iterator[LogFinding]:
         yield LogFinding("wag", wag.at_s, wag.hz, "Hz", text)
 
 
-def _of_pack(log: Recorded, mohm: float | None) -> Iterator[LogFinding]:
+def _of_pack(log: RecordedFlight, mohm: float | None) -> Iterator[LogFinding]:
     if mohm is not None:
         text = f"The pack has {mohm:.0f} mΩ in all; write it down, it grows with age."
         yield LogFinding("pack_resistance", None, mohm, "mohm", text)
@@ -146,7 +146,7 @@ def _of_pack(log: Recorded, mohm: float | None) -> Iterator[LogFinding]:
         yield LogFinding("sag", float(log.time_s[at]), low, "V", text)
 
 
-def _throttle_left(log: Recorded) -> Iterator[LogFinding]:
+def _throttle_left(log: RecordedFlight) -> Iterator[LogFinding]:
     throttle = log.channels.get("throttle")
     if throttle is None:
         return
@@ -161,7 +161,7 @@ def _throttle_left(log: Recorded) -> Iterator[LogFinding]:
     yield LogFinding("throttle_left", float(log.time_s[at]), left, "%", text)
 
 
-def _speeds_held(log: Recorded) -> Iterator[LogFinding]:
+def _speeds_held(log: RecordedFlight) -> Iterator[LogFinding]:
     """Head speeds far enough apart to be modes of their own, and how long each was flown."""
     speed = log.speed
     if speed is None or speed.max() <= 0:
@@ -196,7 +196,7 @@ def _dense(parts: list[Array]) -> list[Array]:
     return split
 
 
-def _taken(log: Recorded) -> Iterator[LogFinding]:
+def _taken(log: RecordedFlight) -> Iterator[LogFinding]:
     """What of the file was taken to be so; it can be put right where its columns are said."""
     amps, volts = log.channels.get("amp"), log.channels.get("volt")
     said = [*log.taken]
@@ -207,7 +207,7 @@ def _taken(log: Recorded) -> Iterator[LogFinding]:
         yield LogFinding("taken", None, None, "", text)
 
 
-def _missing(log: Recorded) -> Iterator[LogFinding]:
+def _missing(log: RecordedFlight) -> Iterator[LogFinding]:
     for names, told in _WOULD_TELL.items():
         there = [name for name in names if name in log.channels]
         both = names == ("volt", "amp")
@@ -221,7 +221,7 @@ def _missing(log: Recorded) -> Iterator[LogFinding]:
         yield from _slow(log, HUNTS_HZ, "hunting")
 
 
-def _slow(log: Recorded, band_hz: tuple[float, float], what: str) -> Iterator[LogFinding]:
+def _slow(log: RecordedFlight, band_hz: tuple[float, float], what: str) -> Iterator[LogFinding]:
     reach = SHARE_OF_RATE * log.rate_hz
     if reach < band_hz[1]:
         text = (

@@ -57,6 +57,6 @@ UNITS: Mapping[Channel, tuple[Unit, ...]] = {
 }
 
 
-def unit_named(channel: Channel, name: str) -> Unit | None:
+def find_unit(channel: Channel, name: str) -> Unit | None:
     """Give a channel's unit by its name; None for another one."""
     return next((unit for unit in UNITS[channel] if unit.name == name), None)

@@ -8,7 +8,7 @@ from mint_lever.setup.edits.path_edit import Change
 _RESISTANCE, _STEP_MOHM = "drive.pack.resistance_mohm", 0.5
 
 
-def kept(finding: LogFinding) -> Change | None:
+def make_log_change(finding: LogFinding) -> Change | None:
     """Give the change that writes a finding's figure into the setup, None where it has no place."""
     if finding.kind != "pack_resistance" or finding.value is None or finding.value <= 0:
         return None

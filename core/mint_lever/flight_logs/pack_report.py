@@ -5,14 +5,14 @@ from __future__ import annotations
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.flight_logs.recorded_flight import Recorded
+from mint_lever.flight_logs.recorded_flight import RecordedFlight
 
 _MEAN_S = 20.0
 _LEAST_A = 1.0
 """Less current than this, or hardly any change of it, tells nothing of a resistance."""
 
 
-def resistance_mohm(log: Recorded) -> float | None:
+def resistance_mohm(log: RecordedFlight) -> float | None:
     """Give the whole pack's resistance: minus the slope of volts on amps, after a running mean of
     twenty seconds is taken out of both; None without both, without changing current, or where volts
     rise as amps do."""

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.flight_logs.recorded_flight import Recorded
+from mint_lever.flight_logs.recorded_flight import RecordedFlight
 from mint_lever.flight_logs.spectral_peaks import Line
 
 _RISE_S, _BEFORE_S, _AFTER_S = 0.4, 1.0, 3.0
@@ -35,7 +35,7 @@ class Punched:
     hunts_pct: float = 0.0
 
 
-def punches(log: Recorded, hunting: Line | None = None) -> list[Punched]:
+def punches(log: RecordedFlight, hunting: Line | None = None) -> list[Punched]:
     """Find the punches: throttle or current or, without these, the head speed itself tells.
 
     ``hunting`` is a line that the head speed swings at: it is taken out first, and hides none.
@@ -74,7 +74,7 @@ def _without(speed: Array, rate_hz: float, hz: float) -> Array:
     return slow
 
 
-def _starts(log: Recorded, speed: Array) -> list[int]:
+def _starts(log: RecordedFlight, speed: Array) -> list[int]:
     """Samples at which something begins to rise sharply."""
     throttle, amps = log.channels.get("throttle"), log.channels.get("amp")
     told = []
@@ -98,7 +98,7 @@ def _rises(signal: Array, span: int, least: float) -> Iterator[int]:
         yield int(at + np.argmax(begun))
 
 
-def _punched(log: Recorded, speed: Array, mean: float, at: int) -> Punched:
+def _punched(log: RecordedFlight, speed: Array, mean: float, at: int) -> Punched:
     lowest = int(np.argmin(speed))
     away = np.flatnonzero(np.abs(speed / mean - 1) > _BACK)
     back: float | None = 0.0

@@ -27,7 +27,7 @@ _LEAST_ROWS = 20
 
 
 @dataclass(frozen=True)
-class Recorded:
+class RecordedFlight:
     """A log on an even grid of time. ``time_s`` (samples,), each channel the same length."""
 
     time_s: Array
@@ -55,7 +55,7 @@ def read_log(
     raw: bytes,
     names: Mapping[str, str],
     scales: Mapping[Channel, tuple[float, float]] | None = None,
-) -> Recorded:
+) -> RecordedFlight:
     """Read a table with a header; ``names`` maps our channels to its columns. Cells may be empty:
     the value before stands. ``scales`` (zero, factor) make a column's figures ours:
     (figure − zero) · factor. Semicolons, tabs, decimal commas and clock times are read as they are.
@@ -151,7 +151,7 @@ def _over_midnight(time: Array) -> Array:
     return np.asarray(time + np.cumsum(falls))
 
 
-def _evenly(columns: dict[Channel, Array], taken: tuple[str, ...]) -> Recorded:
+def _evenly(columns: dict[Channel, Array], taken: tuple[str, ...]) -> RecordedFlight:
     time = _over_midnight(columns.pop("time"))
     back = np.flatnonzero(np.diff(time) < 0)
     if back.size:
@@ -168,4 +168,4 @@ def _evenly(columns: dict[Channel, Array], taken: tuple[str, ...]) -> Recorded:
     count = min(int((time[-1] - time[0]) / step) + 1, MOST_ROWS)
     grid = np.linspace(float(time[0]), float(time[-1]), max(count, _LEAST_ROWS))
     channels = {name: np.interp(grid, time, values) for name, values in kept.items()}
-    return Recorded(grid, channels, taken)
+    return RecordedFlight(grid, channels, taken)

@@ -12,7 +12,7 @@ import numpy as np
 
 from mint_lever.faults import InvalidSetup
 from mint_lever.model.chain.control_chain import Chain, build_chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.airframe import LAYOUT_WORDS, Airframe, LayoutName
@@ -37,7 +37,7 @@ def elevator_over_aileron(chain: Chain, mode: ModeName) -> float | None:
     sticks = Sticks.at(
         collective=[0.0] * 4, aileron=[100.0, -100.0, 0, 0], elevator=[0, 0, 100.0, -100.0]
     )
-    found = evaluate(chain, sticks, (180.0, across_deg), mode)
+    found = evaluate_pose(chain, sticks, (180.0, across_deg), mode)
     if not found.reachable.all():
         return None
     over_boom, across = found.pitch_deg

@@ -69,7 +69,7 @@ def tracking_turns(
     return TrackingAdvice(notches[best] * step, landed[best])
 
 
-def from_tip_gap(gap_mm: float, bolt_to_tip_mm: float) -> float:
+def pitch_from_tip_gap(gap_mm: float, bolt_to_tip_mm: float) -> float:
     """Pitch (deg) of two blades folded straight back whose tips stand ``gap_mm`` apart.
 
     Both at the same pitch: β = asin(g/(2B)), formulas §7.
@@ -77,12 +77,12 @@ def from_tip_gap(gap_mm: float, bolt_to_tip_mm: float) -> float:
     return _arc("gap", gap_mm, 2.0 * bolt_to_tip_mm)
 
 
-def from_chord_edges(difference_mm: float, chord_mm: float) -> float:
+def pitch_from_chord_edges(difference_mm: float, chord_mm: float) -> float:
     """Pitch (deg) from the height of the leading edge over the trailing edge: β = asin(d/c)."""
     return _arc("difference", difference_mm, chord_mm)
 
 
-def from_picture(
+def pitch_from_picture(
     chord_line: Sequence[tuple[float, float]], reference_line: Sequence[tuple[float, float]]
 ) -> float:
     """Pitch (deg) as the angle from a reference line to the chord's line in one picture.

@@ -16,7 +16,7 @@ _DECIMALS = 1
 """As finely as a leveller with degrees shows them."""
 
 
-def tilt_to_record(balls: Sequence[Ball], gaps_mm: Sequence[float]) -> tuple[float, float]:
+def round_tilt(balls: Sequence[Ball], gaps_mm: Sequence[float]) -> tuple[float, float]:
     """Give :func:`tilt_of_gaps` to the digit a leveller with degrees would show."""
     right, forward = tilt_of_gaps(balls, gaps_mm)
     return round(right, _DECIMALS) + 0.0, round(forward, _DECIMALS) + 0.0

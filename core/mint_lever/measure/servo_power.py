@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.parts.flight_modes import ModeName
@@ -32,7 +32,7 @@ class ServoPower:
     force_n: float | None
     throw_deg: float | None
     throw_s: float | None
-    word: Word | None
+    word: VerdictWord | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -41,10 +41,10 @@ class Supply:
 
     bec_a: float | None
     stall_a: float | None
-    word: Word | None
+    word: VerdictWord | None
 
 
-def servo_power(chain: Chain, mode: ModeName) -> tuple[list[ServoPower], Supply]:
+def compute_servo_power(chain: Chain, mode: ModeName) -> tuple[list[ServoPower], Supply]:
     """Work out every swash servo's force and time, and what feeds them all."""
     setup = chain.setup
     throws = _throws(chain, mode)
@@ -75,7 +75,7 @@ def _throws(chain: Chain, mode: ModeName) -> Array | None:
     return thrown
 
 
-def _word(seconds: float) -> Word:
+def _word(seconds: float) -> VerdictWord:
     return "in" if seconds <= _GOOD_S else "workable" if seconds <= _MOST_S else "out"
 
 
@@ -86,7 +86,7 @@ def _supply(chain: Chain) -> Supply:
     known = [each for each in (*stalls, tail) if each is not None]
     bec = setup.speed_controller.bec_a
     total = sum(known) if len(known) == len(stalls) + 1 else None
-    word: Word | None = None
+    word: VerdictWord | None = None
     if bec is not None and total:
         share = bec / total
         word = "in" if share >= _GOOD_SHARE else "workable" if share >= _LEAST_SHARE else "out"

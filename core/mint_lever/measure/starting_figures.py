@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.faults import InvalidSetup
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.document_reader import read_setup
@@ -52,7 +52,7 @@ def _throw(setup: Setup, change: Change, function: str, mode: ModeName) -> float
         chain = build_chain(read_setup(apply_changes(setup.as_document(), [change])))
     except InvalidSetup:
         return None
-    ends = evaluate(chain, Sticks.at(**{function: np.array([-100.0, 100.0])}), mode=mode)
+    ends = evaluate_pose(chain, Sticks.at(**{function: np.array([-100.0, 100.0])}), mode=mode)
     if not ends.reachable.all():
         return None
     if function == "collective":

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.measure.verdict import Band, VerdictWord, judge
 
 OFFSET_DEG = Band(3.0, 4.0, 2.0, 5.0)
 """Tail pitch at servo centre against the main rotor's torque (F14); workable band from memory."""
@@ -21,7 +21,7 @@ SPEED_SHARE = 0.1
 """A head speed changed by more asks for the gain to be looked at (F29, from memory)."""
 
 
-def judge_offset(pitch_deg: float, turn_sign: int) -> Word:
+def judge_offset(pitch_deg: float, turn_sign: int) -> VerdictWord:
     """Judge the tail pitch at centre (deg, + nose right). ``turn_sign`` is 1 where the main rotor
     turns clockwise from above, else −1. The wrong side is a verdict of its own."""
     against = pitch_deg * turn_sign

@@ -9,7 +9,7 @@ import numpy as np
 
 from mint_lever.faults import Fault, InvalidRequest
 
-Word = Literal["in", "workable", "out", "wrong side", "read again"]
+VerdictWord = Literal["in", "workable", "out", "wrong side", "read again"]
 """``wrong side`` is out as well: a figure that is on the other side of zero from where it helps."""
 
 GAUGE_REPEATS_DEG = 0.1
@@ -53,7 +53,7 @@ SIDES_EQUAL = Band.around(0.0, 0.3)
 SUB_TRIM_US = Band.around(0.0, 35.0, 60.0)  # F8
 
 
-def judge(reading: float, band: Band, repeats: float = GAUGE_REPEATS_DEG) -> Word:
+def judge(reading: float, band: Band, repeats: float = GAUGE_REPEATS_DEG) -> VerdictWord:
     """Judge a reading: in, workable, out, or read again.
 
     "Read again" is for a reading so near an edge that the gauge's repeatability (same unit) could
@@ -71,7 +71,7 @@ def judge(reading: float, band: Band, repeats: float = GAUGE_REPEATS_DEG) -> Wor
     return word
 
 
-def _plain(reading: float, band: Band) -> Word:
+def _plain(reading: float, band: Band) -> VerdictWord:
     # A hair's breadth of tolerance: 0.1 + 0.2 must not fall out of a band that ends at 0.3.
     slack = 1e-9
     if band.low - slack <= reading <= band.high + slack:

@@ -10,13 +10,13 @@ from pydantic import ValidationError
 from mint_lever.faults import InvalidRequest
 from mint_lever.setup.part_agreement import place_faults
 from mint_lever.setup.parts.flight_modes import CurveShape, Mode
-from mint_lever.setup.validation_faults import faults_of
+from mint_lever.setup.validation_faults import make_faults
 
-Which = Literal["pitch", "throttle"]
+CurveName = Literal["pitch", "throttle"]
 
 
-def drawn_mode(
-    which: Which, points: Sequence[float], places: Sequence[float] | None, shape: CurveShape
+def make_drawn_mode(
+    which: CurveName, points: Sequence[float], places: Sequence[float] | None, shape: CurveShape
 ) -> Mode:
     """Give a mode with this pitch or throttle curve (percent), all else at default.
 
@@ -30,13 +30,13 @@ def drawn_mode(
     try:
         mode = Mode.model_validate(parts)
     except ValidationError as error:
-        raise InvalidRequest(faults_of(error)) from error
+        raise InvalidRequest(make_faults(error)) from error
     if places is not None and (wrong := place_faults(f"{which}_curve_at", places, len(points))):
         raise InvalidRequest(wrong)
     return mode
 
 
-def curve_in(mode: Mode, which: Which) -> tuple[list[float], list[float] | None, CurveShape]:
+def find_curve(mode: Mode, which: CurveName) -> tuple[list[float], list[float] | None, CurveShape]:
     """Give a mode's curve: its points (percent), their stick positions if free, its line."""
     if which == "pitch":
         return mode.pitch_curve, mode.pitch_curve_at, mode.pitch_curve_shape

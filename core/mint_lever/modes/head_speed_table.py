@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from mint_lever.measure.throttle_headroom import GOOD_PCT, headroom_word
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.chain.drive_report import drive_report
 from mint_lever.model.chain.load_cases import loads
@@ -28,10 +28,10 @@ from mint_lever.model.rotor.rotor_figures import RAD_S
 from mint_lever.model.tail.tail_authority import tail_at_speed
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.modes.hover_table import HoverRow, hover_table
-from mint_lever.modes.mode_hover import HoverOf, hover_of
+from mint_lever.modes.mode_hover import ModeHover, find_hover
 from mint_lever.modes.pinion_text import pinion_advice
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.parts.flight_modes import ModeName
 
 _BESIDE = 3
@@ -40,7 +40,7 @@ _LEAST_TEETH = 5
 
 
 @dataclass(frozen=True, kw_only=True)
-class Held:
+class HeldSpeed:
     """The highest head speeds (rpm) a pack still holds: at full collective with room to spare, at
     full collective to the last percent, and in hover. None is not known."""
 
@@ -61,12 +61,12 @@ class ModeSpeed:
     rpm: float
     tail_rpm: float | None
     tail_share_pct: float | None
-    hover: HoverOf
+    hover: ModeHover
     paper: Mapping[str, Any]
     drive: Mapping[str, Any]
-    word: Word | None
+    word: VerdictWord | None
     shop_pct: float | None
-    held: Mapping[str, Held]
+    held: Mapping[str, HeldSpeed]
     pinions: tuple[PinionRow, ...]
     suits: int | None
     pinion_says: str
@@ -83,7 +83,7 @@ class HeadSpeeds:
     lacks: tuple[tuple[str, str], ...]
 
 
-def head_speeds(chain: Chain, wanted_pct: float = GOOD_PCT) -> HeadSpeeds:
+def compare_head_speeds(chain: Chain, wanted_pct: float = GOOD_PCT) -> HeadSpeeds:
     """Work every mode's head speed out; a mode without one has none (sea level, 15 °C).
 
     ``wanted_pct`` is the head-room that pinions and roomy speeds are to leave at full collective.
@@ -101,7 +101,7 @@ def head_speeds(chain: Chain, wanted_pct: float = GOOD_PCT) -> HeadSpeeds:
         gear=gear_of(setup),
         pinion=None if setup.drive is None else setup.drive.gear.pinion,
         modes=tuple(_mode(chain, name, rpm, table[name], duty) for name, rpm in speeds.items()),
-        lacks=tuple((path, name_of(path)) for path in lacks),
+        lacks=tuple((path, name_path(path)) for path in lacks),
     )
 
 
@@ -126,7 +126,7 @@ def _mode(
         rpm=rpm,
         tail_rpm=None if ratio is None else rpm * ratio,
         tail_share_pct=_tail_share(chain, rpm),
-        hover=hover_of(chain, name),
+        hover=find_hover(chain, name),
         paper=hover_report(chain, name, rpm, 0.0, SEA_LEVEL_C),
         drive=drive,
         word=None if machine is None or load is None else headroom_word(room),
@@ -161,11 +161,11 @@ def _load(chain: Chain, name: ModeName, rpm: float) -> RotorLoad | None:
     )
 
 
-def _held(machine: Machine | None, load: RotorLoad | None, duty: float) -> dict[str, Held]:
+def _held(machine: Machine | None, load: RotorLoad | None, duty: float) -> dict[str, HeldSpeed]:
     """What each pack holds, all packs at once."""
     if machine is None or load is None:
         return {
-            pack: Held(
+            pack: HeldSpeed(
                 unloaded_rpm=None if machine is None else machine.unloaded_rpm(volt),
                 roomy_rpm=None,
                 most_rpm=None,
@@ -181,7 +181,7 @@ def _held(machine: Machine | None, load: RotorLoad | None, duty: float) -> dict[
     hovering = RotorLoad(load.omega, load.hover_w, load.hover_w)
     hover = most_omega(machine, machine.gear, hovering, 1.0, volts) / RAD_S
     return {
-        pack: Held(
+        pack: HeldSpeed(
             unloaded_rpm=machine.unloaded_rpm(volt),
             roomy_rpm=float(roomy[i]),
             most_rpm=float(most[i]),

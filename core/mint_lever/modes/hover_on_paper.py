@@ -9,7 +9,7 @@ from mint_lever.model.rotor.air import air_density
 from mint_lever.model.rotor.main_rotor import MAIN, MASS, main_rotor, weight_n
 from mint_lever.modes.pitch_degrees import sticks_for
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
 
 
@@ -36,7 +36,7 @@ def hover_on_paper(chain: Chain, name: ModeName, own: Mode | None = None) -> OnP
     weight = weight_n(chain.setup)
     rotor = None if rpm is None else main_rotor(chain.setup, rpm, air_density())
     if lacks or rotor is None or weight is None:
-        words = tuple(name_of(path) for path in lacks) or ("blades that begin inside the radius",)
+        words = tuple(name_path(path) for path in lacks) or ("blades that begin inside the radius",)
         return OnPaper(rpm=None, pitch_deg=None, stick_pct=None, lacks=words)
     pitch = rotor.pitch_for(weight)
     stick = None if pitch is None else sticks_for(chain, name, pitch, own)[0]

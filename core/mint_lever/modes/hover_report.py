@@ -15,7 +15,7 @@ from mint_lever.model.rotor.main_rotor import BLADE_MASS, MAIN, MASS, main_rotor
 from mint_lever.model.rotor.rotor_figures import mean_lift, speed_of_sound_m_s, stored_energy_j
 from mint_lever.modes.pitch_degrees import sticks_for
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.parts.flight_modes import ModeName
 
 _HOVER = (
@@ -39,7 +39,7 @@ def hover_report(
     setup, density = chain.setup, air_density(altitude_m, temperature_c)
     rotor = main_rotor(setup, rpm, density)
     lacking = missing(setup, [*MAIN, MASS, BLADE_MASS])
-    warnings = [f"not filled in: {name_of(path)}" for path in lacking] + no_blade(setup)
+    warnings = [f"not filled in: {name_path(path)}" for path in lacking] + no_blade(setup)
     found: dict[str, Any] = {
         "rpm": rpm,
         "air_density": density,

@@ -20,11 +20,11 @@ from mint_lever.model.rotor.rotor_figures import RAD_S
 from mint_lever.modes.pitch_degrees import sticks_for
 from mint_lever.setup.parts.flight_modes import ModeName
 
-What = Literal[
+HoverVariant = Literal[
     "as it is", "lighter", "heavier", "slower", "faster", "fewer cells", "more cells", "high up"
 ]
 _GRAMS, _RPM, _CELLS, _HEIGHT_M = 100.0, 100.0, 2, 1500.0
-WORDS: dict[What, str] = {
+WORDS: dict[HoverVariant, str] = {
     "as it is": "as it is",
     "lighter": f"{_GRAMS:g} g lighter",
     "heavier": f"{_GRAMS:g} g heavier",
@@ -41,7 +41,7 @@ class HoverRow:
     """Hover with one thing changed. None is what cannot be given: no pitch carries it, no stick of
     the mode's curve gives it, the drive is not described or the pack does not hold it."""
 
-    what: What
+    what: HoverVariant
     collective_deg: float | None
     stick_pct: float | None
     power_w: float | None

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 from datetime import date
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.drive.drive_description import own_figures
 from mint_lever.model.drive.governor_device import governed_modes
 from mint_lever.model.drive.governor_scale import PercentLine, percent_line
-from mint_lever.model.drive.speed_multiples import explained_by
+from mint_lever.model.drive.speed_multiples import explain_multiple
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_findings import INDEPENDENT, FlownSpeed, MeasuredBy
@@ -35,12 +35,12 @@ class MeasuredSpeed:
     percent: float | None
     date: str
     by: str | None
-    word: Word | None
+    word: VerdictWord | None
     says: str
     wanted_percent: float | None
 
 
-def measured_speeds(chain: Chain) -> tuple[list[MeasuredSpeed], PercentLine | None]:
+def list_measured_speeds(chain: Chain) -> tuple[list[MeasuredSpeed], PercentLine | None]:
     """Give every mode but hold, and the percent line through what was measured; None without a
     percent, or where the points make no rising line."""
     setup = chain.setup
@@ -67,7 +67,7 @@ def measured_speeds(chain: Chain) -> tuple[list[MeasuredSpeed], PercentLine | No
     return rows, line
 
 
-def measured(
+def make_measured_change(
     setup: Setup,
     mode: ModeName,
     rpm: float | None,
@@ -97,7 +97,7 @@ def _line(setup: Setup) -> PercentLine | None:
         return None
 
 
-def _word(found: FlownSpeed | None, asked: float | None) -> Word | None:
+def _word(found: FlownSpeed | None, asked: float | None) -> VerdictWord | None:
     if found is None or asked is None or found.by not in INDEPENDENT:
         return None
     return "in" if abs(found.rpm / asked - 1) <= _AGREED else "out"
@@ -112,7 +112,7 @@ def _says(setup: Setup, found: FlownSpeed | None, asked: float | None) -> str:
         return "It shows what it was told to hold. It does not count."
     if _word(found, asked) == "in":
         return "Agreed."
-    by = explained_by(found.rpm / asked, own_figures(setup))
+    by = explain_multiple(found.rpm / asked, own_figures(setup))
     told = f" {by[0].upper()}{by[1:]} told to the governor would make that." if by else ""
     return f"It turns at {found.rpm / asked:.2f} of what is asked for.{told} Read its menu again."
 
@@ -127,7 +127,7 @@ def unagreed_modes(setup: Setup) -> tuple[ModeName, ...]:
     )
 
 
-def open_speeds_text(setup: Setup) -> str:
+def write_unmeasured_speeds(setup: Setup) -> str:
     """Say which head speeds nothing independent has measured as asked for; "" where all are."""
     names = [MODE_WORDS[name].lower() for name in unagreed_modes(setup)]
     return f"Head speed not measured yet: {', '.join(names)}" if names else ""

@@ -10,11 +10,11 @@ from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.new_setup import fresh_mode
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
 
-What = Literal["pitch", "throttle", "rates", "all"]
+CopiedPart = Literal["pitch", "throttle", "rates", "all"]
 
 _PITCH = ("pitch_curve", "pitch_curve_at", "pitch_curve_shape")
 _THROTTLE = ("throttle_curve", "throttle_curve_at", "throttle_curve_shape")
-_PARTS: dict[What, tuple[str, ...]] = {
+_PARTS: dict[CopiedPart, tuple[str, ...]] = {
     "pitch": _PITCH,
     "throttle": _THROTTLE,
     "rates": ("rates",),
@@ -24,7 +24,9 @@ _MOTOR = frozenset((*_THROTTLE, "head_speed_rpm"))
 """What never passes between throttle hold and a mode that flies under power."""
 
 
-def take_over(setup: Setup, mode: ModeName, source: ModeName | None, what: What) -> list[Change]:
+def copy_mode(
+    setup: Setup, mode: ModeName, source: ModeName | None, what: CopiedPart
+) -> list[Change]:
     """Make a mode, or a part of it, like another one; like a plain one without ``source``.
 
     A mode this setup does not have yet is put in, the parts that are not taken over plain. Between
@@ -53,7 +55,7 @@ def take_over(setup: Setup, mode: ModeName, source: ModeName | None, what: What)
     return [Change(f"transmitter.modes.{mode}", kept)]
 
 
-def leave_out(setup: Setup, mode: ModeName) -> list[Change]:
+def remove_mode(setup: Setup, mode: ModeName) -> list[Change]:
     """Take a mode out of the setup; raises InvalidRequest for one that has to stay."""
     allowed = "a mode to leave out: normal is always there"
     if mode == "normal":

@@ -9,7 +9,7 @@ import numpy as np
 
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.rotor.air import GRAVITY, air_density
-from mint_lever.model.rotor.hover_calibration import calibration
+from mint_lever.model.rotor.hover_calibration import calibrate_hover
 from mint_lever.model.rotor.main_rotor import main_rotor
 from mint_lever.model.rotor.rotor_batch import pitches_for
 from mint_lever.model.rotor.rotor_figures import RAD_S
@@ -24,11 +24,11 @@ NORMAL_STICK = (55.0, 75.0)
 """Where normal mode hovers comfortably (percent of stick). From memory."""
 MOST_STICK = 80.0
 """Above this there is too little pitch or head speed. From memory."""
-By = Literal["air", "paper", "typed"]
+HoverSource = Literal["air", "paper", "typed"]
 
 
 @dataclass(frozen=True, kw_only=True)
-class HoverOf:
+class ModeHover:
     """A mode's hover. ``stick_pct`` (0…100) is None where the curve never gives it.
 
     ``band_pct`` is how far that stick moves with 100 g or 100 rpm more or less, None where it
@@ -37,26 +37,26 @@ class HoverOf:
 
     pitch_deg: float
     stick_pct: float | None
-    by: By
+    by: HoverSource
     paper: OnPaper
     factor: float | None
     band_pct: tuple[float, float] | None
     said: str
 
 
-def hover_of(chain: Chain, name: ModeName, own: Mode | None = None) -> HoverOf:
+def find_hover(chain: Chain, name: ModeName, own: Mode | None = None) -> ModeHover:
     """Find a mode's hover; ``own`` is a mode to take the pitch curve from instead.
 
     Theory replaces the typed pitch wherever it can be computed; a hover that was flown calibrates
     it. Both stay, told apart by ``by``.
     """
     paper = hover_on_paper(chain, name, own)
-    found = calibration(chain.setup)
+    found = calibrate_hover(chain.setup)
     pitch, by = chain.setup.targets.hover_deg, "typed"
     if paper.pitch_deg is not None:
         pitch, by = paper.pitch_deg * (found.factor or 1.0), "air" if found.factor else "paper"
     (stick,) = sticks_for(chain, name, pitch, own)
-    return HoverOf(
+    return ModeHover(
         pitch_deg=pitch,
         stick_pct=stick,
         by=by,  # type: ignore[arg-type]

@@ -10,7 +10,7 @@ import numpy as np
 from mint_lever.axes import Array
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.transmitter.stick_shaping import curve_of
-from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.modes.pitch_degrees import compute_collective
 from mint_lever.setup.parts.flight_modes import ModeName
 
 JUMP_DEG = 4.0
@@ -20,7 +20,7 @@ Severity = Literal["danger", "caution"]
 
 
 @dataclass(frozen=True)
-class Warned:
+class SwitchWarning:
     """A warning about a switch, and the setting (path) it comes from."""
 
     severity: Severity
@@ -29,7 +29,7 @@ class Warned:
 
 
 @dataclass(frozen=True)
-class Switching:
+class ModeSwitch:
     """From one mode to another; arrays (41,) over the collective stick 0…100.
 
     Jumps are what comes less what was. ``largest_stick_pct`` is where the pitch jumps most.
@@ -40,7 +40,7 @@ class Switching:
     throttle_jump_pct: Array
     head_speed_jump_rpm: float | None
     largest_stick_pct: float
-    warnings: tuple[Warned, ...]
+    warnings: tuple[SwitchWarning, ...]
 
     def at(self, stick_pct: float) -> tuple[float, float]:
         """Jump of pitch (deg) and throttle (percent) at a stick position (0…100)."""
@@ -49,19 +49,19 @@ class Switching:
         return float(pitch), float(throttle)
 
 
-def switching(chain: Chain, before: ModeName, after: ModeName) -> Switching:
+def compare_modes(chain: Chain, before: ModeName, after: ModeName) -> ModeSwitch:
     """Compare two modes at every collective stick position, cyclic centred."""
     lever = 2.0 * _STICK - 100.0
     one, other = chain.mode(before), chain.mode(after)
     pitch = [
-        collective_deg(chain, name, curve_of(mode, "pitch", lever))[0]
+        compute_collective(chain, name, curve_of(mode, "pitch", lever))[0]
         for name, mode in ((before, one), (after, other))
     ]
     throttle = curve_of(other, "throttle", lever) - curve_of(one, "throttle", lever)
     jump = pitch[1] - pitch[0]
     largest = int(np.abs(jump).argmax())
     speeds = (one.head_speed_rpm, other.head_speed_rpm)
-    return Switching(
+    return ModeSwitch(
         stick_pct=_STICK,
         pitch_jump_deg=jump,
         throttle_jump_pct=throttle,
@@ -73,14 +73,14 @@ def switching(chain: Chain, before: ModeName, after: ModeName) -> Switching:
 
 def _warnings(
     chain: Chain, before: ModeName, after: ModeName, jump: Array, throttle: Array
-) -> list[Warned]:
-    warned: list[Warned] = []
+) -> list[SwitchWarning]:
+    warned: list[SwitchWarning] = []
     base = f"transmitter.modes.{after}"
     # The switch is moved in flight, from the middle up; below it curves are meant to part.
     at = int(np.where(_STICK >= 50.0, np.abs(jump), 0.0).argmax())
     if abs(jump[at]) > JUMP_DEG:
         warned.append(
-            Warned(
+            SwitchWarning(
                 "caution",
                 f"{base}.pitch_curve",
                 f"Pitch jumps by {jump[at]:+.1f}° at stick {_STICK[at]:.0f} %: the model leaps or "
@@ -91,7 +91,7 @@ def _warnings(
         high = float(curve_of(chain.mode("hold"), "throttle", 2.0 * _STICK - 100.0).max())
         if high > 0:
             warned.append(
-                Warned(
+                SwitchWarning(
                     "danger",
                     f"{base}.throttle_curve",
                     f"Throttle hold leaves the throttle at up to {high:.0f} %: the motor goes on "
@@ -100,7 +100,7 @@ def _warnings(
             )
     elif before == "hold" and float(throttle[0]) > 0:
         warned.append(
-            Warned(
+            SwitchWarning(
                 "danger",
                 f"{base}.throttle_curve",
                 f"Out of throttle hold with the stick low the throttle jumps by "

@@ -37,14 +37,14 @@ class PitchCurve:
     slope: Array
 
 
-def pitch_curve(chain: Chain, mode: ModeName, own: Mode | None = None) -> PitchCurve:
+def compute_pitch_curve(chain: Chain, mode: ModeName, own: Mode | None = None) -> PitchCurve:
     """Compute a mode's pitch curve in degrees through the exact chain, cyclic centred.
 
     ``own`` is a mode to take the curve from instead, as while it is being drawn.
     """
     stick = np.linspace(0.0, 100.0, POINTS)
     percent = curve_of(own or chain.mode(mode), "pitch", 2.0 * stick - 100.0)
-    pitch, reachable = collective_deg(chain, mode, percent)
+    pitch, reachable = compute_collective(chain, mode, percent)
     return PitchCurve(
         stick_pct=stick,
         curve_pct=percent,
@@ -54,7 +54,7 @@ def pitch_curve(chain: Chain, mode: ModeName, own: Mode | None = None) -> PitchC
     )
 
 
-def collective_deg(chain: Chain, mode: ModeName, curve_pct: ArrayLike) -> tuple[Array, Mask]:
+def compute_collective(chain: Chain, mode: ModeName, curve_pct: ArrayLike) -> tuple[Array, Mask]:
     """Give the collective pitch (deg) for a pitch curve's values (0…100), and where it is reached.
 
     Through everything behind the curve: the mode's free mixes, channels, unit, linkage and head.
@@ -102,7 +102,7 @@ def percent_for(chain: Chain, mode: ModeName, degrees: Sequence[float], path: st
     return made
 
 
-def changes_to(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> list[Change]:
+def make_pitch_changes(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> list[Change]:
     """Give the changes that set points of a mode's pitch curve, by number, to pitches (deg).
 
     Raises InvalidRequest naming a point the curve does not have, or a pitch out of reach.
@@ -119,7 +119,7 @@ def changes_to(chain: Chain, mode: ModeName, degrees: Mapping[int, float]) -> li
     return changes
 
 
-def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
+def mark_degrees(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
     """Give every whole degree the collective reaches, and the curve value (0…100) it stands at."""
     known, values = _table(chain.setup, mode)
     if not known.size:
@@ -132,7 +132,7 @@ def degree_marks(chain: Chain, mode: ModeName) -> list[tuple[int, float]]:
 @remember(64)
 def _table(setup: Setup, mode: ModeName) -> tuple[Array, Array]:
     """Pitches (deg, rising) and the curve values that make them; empty where nothing moves."""
-    pitch, reachable = collective_deg(chain_of(setup), mode, _TABLE_PCT)
+    pitch, reachable = compute_collective(chain_of(setup), mode, _TABLE_PCT)
     steps = np.diff(pitch)
     falling = bool(steps.sum() < 0)
     # What is clamped or held no longer moves: only the part that still does can be inverted.
@@ -178,7 +178,7 @@ def _coarsely(setup: Setup, mode: ModeName) -> Array:
 def _known(chain: Chain, mode: ModeName, stick: Array, own: Mode | None) -> Array:
     """The pitch (deg) at sticks (0…100); NaN out of reach."""
     shaped = curve_of(own or chain.mode(mode), "pitch", 2.0 * stick - 100.0)
-    pitch, reachable = collective_deg(chain, mode, shaped)
+    pitch, reachable = compute_collective(chain, mode, shaped)
     return np.where(reachable, pitch, np.nan)
 
 

@@ -15,14 +15,14 @@ from mint_lever.model.rotor.air import air_density
 from mint_lever.model.rotor.main_rotor import BLADE_MASS, MAIN, main_rotor, no_blade
 from mint_lever.model.rotor.rotor_figures import blades_inertia_kg_m2
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import ModeName
 
 PackState = Literal["full", "resting", "empty"]
 
 
-def punched(
+def simulate_punch(
     chain: Chain, mode: ModeName, gain: float, pack: PackState, pinion: int | None = None
 ) -> Punch:
     """Follow a punch to a mode's own full collective at its head speed (sea level, 15 °C).
@@ -34,9 +34,9 @@ def punched(
     wanted = [*MAIN, *LOADED]
     if setup.drive is None or setup.drive.head_inertia_kg_m2 is None:
         wanted.append(BLADE_MASS)
-    lacks = [name_of(path) for path in missing(setup, wanted)]
+    lacks = [name_path(path) for path in missing(setup, wanted)]
     if rpm is None:
-        lacks.append(name_of(f"transmitter.modes.{mode}.head_speed_rpm"))
+        lacks.append(name_path(f"transmitter.modes.{mode}.head_speed_rpm"))
     machine, inertia = machine_of(setup), inertia_of(setup)
     rotor = None if rpm is None else main_rotor(setup, rpm, air_density())
     if lacks or machine is None or inertia is None or rotor is None:

@@ -19,7 +19,7 @@ from mint_lever.setup.parts.flight_modes import ModeName, Rate
 RatedFunction = Literal["aileron", "elevator", "rudder"]
 RATED: tuple[RatedFunction, ...] = ("aileron", "elevator", "rudder")
 POINTS = 101
-Softer = Literal["plus", "minus"]
+SofterSign = Literal["plus", "minus"]
 """The sign of expo that softens on a radio."""
 
 
@@ -53,12 +53,12 @@ class RateCurve(RateSide):
     low: RateSide | None
 
 
-def rate_curve(
+def compute_rate_curve(
     chain: Chain,
     mode: ModeName,
     function: RatedFunction,
     own: Rate | None = None,
-    softer: Softer | None = None,
+    softer: SofterSign | None = None,
 ) -> RateCurve:
     """Work out one function's rate and expo in a mode, or ``own`` in its place.
 
@@ -96,9 +96,9 @@ def slope(rate: Rate, stick_pct: float) -> float:
     return rate.rate_pct / 100.0 * (1.0 - k + 3.0 * k * x * x)
 
 
-def as_radio_shows(setup: Setup, softness_pct: float, softer: Softer | None = None) -> float:
+def as_radio_shows(setup: Setup, softness_pct: float, softer: SofterSign | None = None) -> float:
     """Give a softness (+ softer) with the sign the pilot's radio uses, or the other way round."""
-    said: Softer = "minus" if setup.transmitter.expo_sign == "minus_softens" else "plus"
+    said: SofterSign = "minus" if setup.transmitter.expo_sign == "minus_softens" else "plus"
     turned = (softer or said) == "minus"
     return (-softness_pct if turned else softness_pct) + 0.0
 

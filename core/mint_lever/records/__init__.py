@@ -1,37 +1,40 @@
 """Records: what is to be keyed in, what differs, what goes on a sheet."""
 
-from mint_lever.records.bench_sheet import bench_sheet
-from mint_lever.records.copy_checklist import NeverCarries, never_carries, same_radio
-from mint_lever.records.field_card import field_card
-from mint_lever.records.keying_list import NEVER_SAID, KeyingLine, device_lines, keying_list
-from mint_lever.records.paper import Figure, Paper, Saved, Section
-from mint_lever.records.pitch_difference import Effect
+from mint_lever.records.bench_sheet import make_bench_sheet
+from mint_lever.records.copy_checklist import UncopiedSetting, copy_for_same_radio, list_uncopied
+from mint_lever.records.drawing import Drawing, Weight
+from mint_lever.records.field_card import make_field_card
+from mint_lever.records.keying_list import NEVER_SAID, KeyingLine, list_device_lines, list_to_key_in
+from mint_lever.records.paper import Figure, Paper, SavedState, Section
+from mint_lever.records.pitch_difference import PitchDifference
 from mint_lever.records.setup_comparison import (
     Comparison,
     Difference,
-    LostGround,
-    compare,
-    lost_ground,
+    LostReadings,
+    compare_setups,
+    list_lost_readings,
 )
 
 __all__ = [
     "NEVER_SAID",
     "Comparison",
     "Difference",
-    "Effect",
+    "Drawing",
     "Figure",
     "KeyingLine",
-    "LostGround",
-    "NeverCarries",
+    "LostReadings",
     "Paper",
-    "Saved",
+    "PitchDifference",
+    "SavedState",
     "Section",
-    "bench_sheet",
-    "compare",
-    "device_lines",
-    "field_card",
-    "keying_list",
-    "lost_ground",
-    "never_carries",
-    "same_radio",
+    "UncopiedSetting",
+    "Weight",
+    "compare_setups",
+    "copy_for_same_radio",
+    "list_device_lines",
+    "list_lost_readings",
+    "list_to_key_in",
+    "list_uncopied",
+    "make_bench_sheet",
+    "make_field_card",
 ]

@@ -6,56 +6,61 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from itertools import groupby
 
 from mint_lever.bench.engine.advice import Number, Ruler
-from mint_lever.bench.engine.log import Entry, Held
+from mint_lever.bench.engine.log import Entry, HeldSetting
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.run.bench_run import BenchRun, Standing
 from mint_lever.bench.run.fitness import withheld_by_steps
-from mint_lever.bench.wording.answer_text import answer_said
+from mint_lever.bench.wording.answer_text import write_answer
 from mint_lever.bench.wording.number_text import degrees
-from mint_lever.model.chain import Sticks, evaluate
+from mint_lever.model.chain import Sticks, evaluate_pose
 from mint_lever.records.curve_drawing import drawn_curves
 from mint_lever.records.drawing import Drawing
-from mint_lever.records.keying_list import NEVER_SAID, KeyingLine, device_lines
+from mint_lever.records.keying_list import NEVER_SAID, KeyingLine, list_device_lines
 from mint_lever.records.mode_speeds import speed_figures
 from mint_lever.records.paper import (
     NOT_MEASURED,
     Figure,
-    Mark,
+    FigureSource,
     Paper,
-    Saved,
+    SavedState,
     Section,
-    by_holder,
+    group_by_holder,
     grouped,
 )
 from mint_lever.records.ruler_drawing import drawn_ruler
 from mint_lever.records.swash_drawing import drawn_swash
-from mint_lever.setup.catalogue.default_values import by_default
-from mint_lever.setup.catalogue.setting_rows import catalogue, row_of
-from mint_lever.setup.catalogue.value_text import plainly, unit_said, value_said
+from mint_lever.setup.catalogue.default_values import is_default
+from mint_lever.setup.catalogue.setting_rows import find_row, list_rows
+from mint_lever.setup.catalogue.value_text import plainly, write_unit, write_value
 from mint_lever.setup.parts.airframe import LAYOUT_WORDS
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup.plain_values import walk_values
 from mint_lever.setup.setting_description import Device
 
 _DEVICES: tuple[Device, ...] = ("transmitter", "unit", "speed controller")
 _FULL = Sticks.at(collective=[-100.0, 0.0, 100.0])
 
 
-def bench_sheet(
-    run: BenchRun, saved: Saved, held: Iterable[Held] = (), days: Mapping[int, str] | None = None
+def make_bench_sheet(
+    run: BenchRun,
+    saved: SavedState,
+    held: Iterable[HeldSetting] = (),
+    days: Mapping[int, str] | None = None,
 ) -> Paper:
     """Put a real helicopter's sheet together; ``held`` is what its devices were said to hold,
     ``days`` are those on which readings were taken, by their sequence."""
     days = days or {}
     setup = run.setup
-    lines = device_lines(setup, held, run.devices)
+    lines = list_device_lines(setup, held, run.devices)
     sections = (
         *(_keyed(run, device, lines) for device in _DEVICES),
         Section("Wanted, and by which school", tuple(_settings(run, _is_wanted))),
-        Section("Metal", by_holder(_settings(run, _is_metal)), drawings=(drawn_swash(setup),)),
+        Section(
+            "Metal", group_by_holder(_settings(run, _is_metal)), drawings=(drawn_swash(setup),)
+        ),
         Section("Readings", tuple(_readings(run, days))),
         Section("Directions and fail-safe", tuple(_directions(run, days))),
-        Section("Tail", by_holder(_settings(run, _is_tail))),
+        Section("Tail", group_by_holder(_settings(run, _is_tail))),
         Section("Head speed", tuple(speed_figures(run.chain))),
         Section("Modes at the blade", tuple(_modes(run)), drawings=tuple(_curves(run))),
         Section("Open and stale, the next first", lines=tuple(_open_steps(run))),
@@ -72,7 +77,7 @@ def bench_sheet(
     )
 
 
-def _head(run: BenchRun, saved: Saved, lines: Iterable[KeyingLine]) -> Iterator[str]:
+def _head(run: BenchRun, saved: SavedState, lines: Iterable[KeyingLine]) -> Iterator[str]:
     yield saved.said
     airframe = run.setup.airframe
     turns = airframe.head.rotation.replace("_", " ")
@@ -90,14 +95,14 @@ def _keyed(run: BenchRun, device: Device, lines: Iterable[KeyingLine]) -> Sectio
         Figure(
             label=line.name,
             value=line.after,
-            unit=unit_said(line.unit),
-            mark="default" if all(by_default(run.setup, p) for p in line.paths) else "entered",
+            unit=write_unit(line.unit),
+            mark="default" if all(is_default(run.setup, p) for p in line.paths) else "entered",
             note=_to_key(line),
         )
         for line in lines
         if line.device == device
     )
-    return Section(f"To key into the {device}", by_holder(figures))
+    return Section(f"To key into the {device}", group_by_holder(figures))
 
 
 def _to_key(line: KeyingLine) -> str:
@@ -122,15 +127,15 @@ def _is_metal(path: str) -> bool:
 
 def _settings(run: BenchRun, wanted: Callable[[str], bool]) -> Iterator[Figure]:
     """The settings whose path is ``wanted``, in the catalogue's order."""
-    place = {row.path: n for n, row in enumerate(catalogue())}
+    place = {row.path: n for n, row in enumerate(list_rows())}
     found = []
-    for path, value in leaves(run.setup.as_document()):
-        row = row_of(path) if wanted(path) else None
+    for path, value in walk_values(run.setup.as_document()):
+        row = find_row(path) if wanted(path) else None
         if row is not None:
             found.append((place[row.path], path, row, value))
     for _, path, row, value in sorted(found, key=lambda each: each[:2]):
-        mark: Mark = "default" if by_default(run.setup, path) else "entered"
-        yield Figure(row.name(path), value_said(row, value), unit_said(row.unit), mark)
+        mark: FigureSource = "default" if is_default(run.setup, path) else "entered"
+        yield Figure(row.name(path), write_value(row, value), write_unit(row.unit), mark)
 
 
 def _readings(run: BenchRun, days: Mapping[int, str]) -> Iterator[Figure]:
@@ -159,7 +164,7 @@ def _reading(run: BenchRun, step: Step, ask: Number, rulers: Iterable[Ruler]) ->
     return Figure(
         label=ask.label,
         value=plainly(round(mean, 2)),
-        unit=unit_said(ask.unit),
+        unit=write_unit(ask.unit),
         mark="measured",
         note=note,
         ruler=None if ruler is None else drawn_ruler(ask.label, ruler.band, mean, note),
@@ -183,7 +188,7 @@ def _directions(run: BenchRun, days: Mapping[int, str]) -> Iterator[Figure]:
             yield Figure(ask.label, NOT_MEASURED, "", "not measured")
         else:
             day = _newest_day(run.held("final_directions", ask.key), days)
-            yield Figure(ask.label, answer_said(ask, answer), "", "measured", group=day)
+            yield Figure(ask.label, write_answer(ask, answer), "", "measured", group=day)
 
 
 def _modes(run: BenchRun) -> Iterator[Figure]:
@@ -197,7 +202,7 @@ def _modes(run: BenchRun) -> Iterator[Figure]:
 
 
 def _collective(run: BenchRun, name: ModeName) -> list[str]:
-    found = evaluate(run.chain, _FULL, mode=name)
+    found = evaluate_pose(run.chain, _FULL, mode=name)
     return [
         degrees(float(pitch)) if reached else "not reached"
         for pitch, reached in zip(found.head.collective_deg, found.reachable, strict=True)
@@ -226,7 +231,7 @@ def _open_steps(run: BenchRun) -> Iterator[str]:
         yield f"{said}: {' · '.join(steps)}"
 
 
-def _why_not(run: BenchRun, saved: Saved) -> Iterator[str]:
+def _why_not(run: BenchRun, saved: SavedState) -> Iterator[str]:
     """What is against flying it; steps stand in the list of what is open, and are counted here."""
     steps = set(withheld_by_steps(run))
     named = [each for each in saved.withheld if each in steps]

@@ -11,9 +11,9 @@ from fnmatch import fnmatchcase
 from typing import Any
 
 from mint_lever.setup import Setup, read_setup
-from mint_lever.setup.catalogue.default_values import by_default, has_default
-from mint_lever.setup.catalogue.setting_rows import name_of
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup.catalogue.default_values import has_default, is_default
+from mint_lever.setup.catalogue.setting_rows import name_path
+from mint_lever.setup.plain_values import walk_values
 
 KINDS: dict[str, tuple[str, ...]] = {
     "travel and limits": (
@@ -48,30 +48,32 @@ KINDS: dict[str, tuple[str, ...]] = {
 
 
 @dataclass(frozen=True)
-class NeverCarries:
+class UncopiedSetting:
     """One kind of what never carries over, and the settings of it that were entered."""
 
     kind: str
     names: tuple[str, ...]
 
 
-def never_carries(setup: Setup) -> tuple[NeverCarries, ...]:
+def list_uncopied(setup: Setup) -> tuple[UncopiedSetting, ...]:
     """Give what of a setup is of this one helicopter alone, where it is not as delivered."""
-    entered = [path for path, _ in leaves(setup.as_document()) if not by_default(setup, path)]
+    entered = [path for path, _ in walk_values(setup.as_document()) if not is_default(setup, path)]
     found = (
-        NeverCarries(kind, tuple(name_of(path) for path in entered if _is(path, kind)))
+        UncopiedSetting(kind, tuple(name_path(path) for path in entered if _is(path, kind)))
         for kind in KINDS
     )
     return tuple(each for each in found if each.names)
 
 
-def same_radio(setup: Setup) -> Setup:
+def copy_for_same_radio(setup: Setup) -> Setup:
     """Give what another helicopter on the same radio begins with: all of it but what never carries
     over, which is as delivered, and what was found in the air. A length that has no value of
     delivery stays, to be measured over."""
     document = setup.as_document()
     document.pop("flown", None)
-    for path in [path for path, _ in leaves(document) if any(_is(path, kind) for kind in KINDS)]:
+    for path in [
+        path for path, _ in walk_values(document) if any(_is(path, kind) for kind in KINDS)
+    ]:
         # Of a list of plain values the whole list: its entries have no value of delivery each.
         head, _, last = path.rpartition(".")
         whole = head if last.isdecimal() else path

@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.model.transmitter.curves import evenly
+from mint_lever.model.transmitter.curves import space_evenly
 from mint_lever.model.transmitter.stick_shaping import curve_of
 from mint_lever.records.drawing import Drawing, Letters, Ring, Stroke, Weight
 from mint_lever.setup.catalogue.value_text import plainly
@@ -29,7 +29,7 @@ def drawn_curves(mode: Mode, name: ModeName) -> tuple[Drawing, ...]:
 def _drawn(mode: Mode, name: ModeName, which: Literal["pitch", "throttle"]) -> Drawing:
     points = mode.pitch_curve if which == "pitch" else mode.throttle_curve
     at = mode.pitch_curve_at if which == "pitch" else mode.throttle_curve_at
-    stands = evenly(len(points)).tolist() if at is None else at
+    stands = space_evenly(len(points)).tolist() if at is None else at
     stick = np.linspace(0.0, 100.0, _STEPS)
     value = curve_of(mode, which, 2.0 * stick - 100.0)
     title = f"{MODE_WORDS[name]}, {which} curve"

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from mint_lever.bench.engine.log import setting_at
+from mint_lever.bench.engine.log import read_setting
 from mint_lever.bench.run.bench_run import BenchRun
 from mint_lever.field.advice.advice_text import FieldWords
 from mint_lever.field.symptoms.symptom import Symptom, SymptomKey
 from mint_lever.field.symptoms.symptom_registry import SYMPTOMS
-from mint_lever.modes.measured_speeds import open_speeds_text
+from mint_lever.modes.measured_speeds import write_unmeasured_speeds
 from mint_lever.records.mode_speeds import hover_stick
-from mint_lever.records.paper import Figure, Mark, Paper, Saved, Section, grouped
-from mint_lever.setup.catalogue.default_values import by_default
-from mint_lever.setup.catalogue.setting_rows import name_of, row_of
-from mint_lever.setup.catalogue.value_text import NOT_SET, plainly, unit_said, value_said
+from mint_lever.records.paper import Figure, FigureSource, Paper, SavedState, Section, grouped
+from mint_lever.setup.catalogue.default_values import is_default
+from mint_lever.setup.catalogue.setting_rows import find_row, name_path
+from mint_lever.setup.catalogue.value_text import NOT_SET, plainly, write_unit, write_value
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
 
@@ -27,9 +27,9 @@ _TRIMS = (
 )
 
 
-def field_card(
+def make_field_card(
     run: BenchRun,
-    saved: Saved,
+    saved: SavedState,
     to_key_in: int,
     following: FieldWords | None,
     likely: Sequence[SymptomKey],
@@ -56,7 +56,7 @@ def field_card(
     )
 
 
-def _head(setup: Setup, saved: Saved, to_key_in: int) -> Iterator[str]:
+def _head(setup: Setup, saved: SavedState, to_key_in: int) -> Iterator[str]:
     yield saved.said
     yield from saved.withheld[:_WITHHELD]
     more = len(saved.withheld) - _WITHHELD
@@ -64,7 +64,7 @@ def _head(setup: Setup, saved: Saved, to_key_in: int) -> Iterator[str]:
         yield f"and {more} more, on the bench sheet"
     if to_key_in:
         yield f"Settings still to be keyed in: {to_key_in}"
-    if speeds := open_speeds_text(setup):
+    if speeds := write_unmeasured_speeds(setup):
         yield speeds
 
 
@@ -93,7 +93,9 @@ def _of_a_mode(run: BenchRun, name: ModeName) -> Iterator[Figure]:
         ("Throttle curve", "throttle_curve", mode.throttle_curve),
     ):
         paths = [f"{at}.{curve}.{n}" for n in range(len(points))]
-        mark: Mark = "default" if all(by_default(run.setup, p) for p in paths) else "entered"
+        mark: FigureSource = (
+            "default" if all(is_default(run.setup, p) for p in paths) else "entered"
+        )
         yield Figure(label, " · ".join(plainly(each) for each in points), "%", mark)
     if name != "hold":
         yield hover_stick(run.chain, name)
@@ -101,16 +103,16 @@ def _of_a_mode(run: BenchRun, name: ModeName) -> Iterator[Figure]:
 
 def _trims(run: BenchRun) -> Iterator[Figure]:
     for path in _TRIMS:
-        if setting_at(run.setup.as_document(), path) is not None:
-            yield _setting(run, path, name_of(path))
+        if read_setting(run.setup.as_document(), path) is not None:
+            yield _setting(run, path, name_path(path))
 
 
 def _setting(run: BenchRun, path: str, label: str) -> Figure:
-    row, value = row_of(path), setting_at(run.setup.as_document(), path)
+    row, value = find_row(path), read_setting(run.setup.as_document(), path)
     if row is None or value is None:
         return Figure(label, NOT_SET, "", "default")
-    mark: Mark = "default" if by_default(run.setup, path) else "entered"
-    return Figure(label, value_said(row, value), unit_said(row.unit), mark)
+    mark: FigureSource = "default" if is_default(run.setup, path) else "entered"
+    return Figure(label, write_value(row, value), write_unit(row.unit), mark)
 
 
 def _next(words: FieldWords | None) -> Iterator[str]:
@@ -123,7 +125,7 @@ def _next(words: FieldWords | None) -> Iterator[str]:
     yield from words.confirm
     yield from words.look
     if words.setting:
-        unit = f" {unit_said(words.unit)}" if words.unit else ""
+        unit = f" {write_unit(words.unit)}" if words.unit else ""
         yield f"{words.device}, {words.setting}: {words.old} → {words.new}{unit}"
     if words.first:
         yield f"First: {words.first}"

@@ -6,13 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from mint_lever.bench.engine.log import Held
-from mint_lever.devices import DeviceProfile, Shown, shown_by
-from mint_lever.setup.catalogue.setting_rows import Row, catalogue, name_of, row_of
-from mint_lever.setup.catalogue.value_text import NOT_SET, value_said
-from mint_lever.setup.device_of_setting import held_by
+from mint_lever.bench.engine.log import HeldSetting
+from mint_lever.devices import DeviceFigure, DeviceProfile, show_on_device
+from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row, list_rows, name_path
+from mint_lever.setup.catalogue.value_text import NOT_SET, write_value
+from mint_lever.setup.device_of_setting import find_device
 from mint_lever.setup.document import Setup
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup.plain_values import walk_values
 from mint_lever.setup.setting_description import Device
 
 NEVER_SAID = "not known"
@@ -46,15 +46,15 @@ class KeyingLine:
     open: bool = True
 
 
-def keying_list(
-    setup: Setup, held: Iterable[Held], profiles: Sequence[DeviceProfile] = ()
+def list_to_key_in(
+    setup: Setup, held: Iterable[HeldSetting], profiles: Sequence[DeviceProfile] = ()
 ) -> tuple[KeyingLine, ...]:
     """Give every setting that differs from what its device was last said to hold."""
-    return tuple(line for line in device_lines(setup, held, profiles) if line.open)
+    return tuple(line for line in list_device_lines(setup, held, profiles) if line.open)
 
 
-def device_lines(
-    setup: Setup, held: Iterable[Held], profiles: Sequence[DeviceProfile] = ()
+def list_device_lines(
+    setup: Setup, held: Iterable[HeldSetting], profiles: Sequence[DeviceProfile] = ()
 ) -> tuple[KeyingLine, ...]:
     """Give every setting that a device holds, with what it was last said to hold.
 
@@ -62,17 +62,17 @@ def device_lines(
     profile does not speak of comes after, in the order of the document.
     """
     last = {(each.device, each.path): each for each in held}
-    document = dict(leaves(setup.as_document()))
+    document = dict(walk_values(setup.as_document()))
     # What was taken out of the setup since still stands in the device.
     gone = {path: None for _, path in last if path not in document}
     groups: dict[tuple[Device, str], list[_Line]] = {}
     for path, value in {**document, **gone}.items():
-        row, device = row_of(path), held_by(path, setup)
+        row, device = find_row(path), find_device(path, setup)
         if row is None or device not in _ORDER or not _keyed(row, setup):
             continue
         line = _Line(device, row, path, last.get((device, path)), value, profiles)
         groups.setdefault((device, line.curve or path), []).append(line)
-    place = {row.path: n for n, row in enumerate(catalogue())}
+    place = {row.path: n for n, row in enumerate(list_rows())}
     ordered = sorted(
         groups.values(),
         key=lambda group: (*group[0].order, place[group[0].row.path], group[0].path),
@@ -83,9 +83,9 @@ def device_lines(
 @dataclass(frozen=True)
 class _Line:
     device: Device
-    row: Row
+    row: SettingRow
     path: str
-    known: Held | None
+    known: HeldSetting | None
     value: Any
     profiles: Sequence[DeviceProfile]
 
@@ -110,15 +110,15 @@ class _Line:
         return NEVER_SAID if self.known is None else self.said(self.known.value)
 
     def said(self, value: Any) -> str:
-        return NOT_SET if value is None else value_said(self.row, value)
+        return NOT_SET if value is None else write_value(self.row, value)
 
-    def shown(self, value: Any) -> Shown | None:
+    def shown(self, value: Any) -> DeviceFigure | None:
         """A value as the device shows it, where its profile speaks of it."""
-        found = (shown_by(profile, self.path, value) for profile in self.profiles)
+        found = (show_on_device(profile, self.path, value) for profile in self.profiles)
         return next((each for each in found if each is not None), None)
 
 
-def _keyed(row: Row, setup: Setup) -> bool:
+def _keyed(row: SettingRow, setup: Setup) -> bool:
     """Whether a setting is keyed in anywhere: it does something here, and is more than a note."""
     return not row.about.record and row.in_play(setup.arranged, setup.unit is not None)
 
@@ -129,7 +129,7 @@ def _written(group: Sequence[_Line]) -> KeyingLine:
     line = KeyingLine(
         device=first.device,
         paths=tuple(line.path for line in group),
-        name=name_of(first.curve or first.path),
+        name=name_path(first.curve or first.path),
         before=_SEVERAL.join(line.before for line in group) if known else NEVER_SAID,
         after=_SEVERAL.join(line.said(line.value) for line in group),
         unit=first.row.unit,

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from mint_lever.model.chain import Chain
 from mint_lever.model.rotor.air import SEA_LEVEL_C
 from mint_lever.modes.hover_report import hover_report
-from mint_lever.modes.mode_hover import hover_of
-from mint_lever.records.paper import Figure, Mark, grouped
+from mint_lever.modes.mode_hover import find_hover
+from mint_lever.records.paper import Figure, FigureSource, grouped
 from mint_lever.setup.catalogue.value_text import NOT_SET, plainly
 from mint_lever.setup.parts.flight_findings import MEASURED_BY
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
@@ -29,9 +29,9 @@ def speed_figures(chain: Chain) -> Iterator[Figure]:
 
 def hover_stick(chain: Chain, name: ModeName) -> Figure:
     """Give where a mode hovers, in percent of stick, and by what that is known."""
-    found = hover_of(chain, name)
+    found = find_hover(chain, name)
     label = "Stick in the hover"
-    mark: Mark = "computed"
+    mark: FigureSource = "computed"
     note = f"{plainly(round(found.pitch_deg, 1))}°, {_HOVER_BY[found.by]}"
     if found.stick_pct is None:
         return Figure(label, "not reached", "", mark, note)

@@ -14,7 +14,7 @@ from typing import Literal
 
 from mint_lever.records.drawing import Drawing
 
-Mark = Literal["measured", "computed", "entered", "default", "not measured"]
+FigureSource = Literal["measured", "computed", "entered", "default", "not measured"]
 NOT_MEASURED = "not measured"
 
 
@@ -27,7 +27,7 @@ class Figure:
     label: str
     value: str
     unit: str
-    mark: Mark
+    mark: FigureSource
     note: str = ""
     group: str = ""
     ruler: Drawing | None = None
@@ -65,7 +65,7 @@ class Paper:
 
 
 @dataclass(frozen=True)
-class Saved:
+class SavedState:
     """Which setup it is: ``revision`` and ``day`` of the revision, None for a draft; whether it is
     fit to fly, and every reason why not; the day ``as_of`` which it stands like this."""
 
@@ -99,7 +99,7 @@ def grouped(group: str, *figures: Figure) -> tuple[Figure, ...]:
 _NUMBERED = re.compile(r"([A-Z][a-z]+) (\d+), (.+)")
 
 
-def by_holder(figures: Iterable[Figure]) -> tuple[Figure, ...]:
+def group_by_holder(figures: Iterable[Figure]) -> tuple[Figure, ...]:
     """Put figures that stand one after another under what their names begin with alike: "Normal,
     tail gain" is the tail gain of Normal. What is the same on each of several parts is one line."""
     together: list[Figure] = []

@@ -21,7 +21,7 @@ _LEAST_DEG = 0.005
 
 
 @dataclass(frozen=True)
-class Effect:
+class PitchDifference:
     """The largest difference: ``size`` in ``unit`` (deg or rpm), of which ``part``, and ``where``
     the sticks are then, in words."""
 
@@ -72,7 +72,7 @@ def pitches(setup: Setup, modes: Sequence[ModeName]) -> Pitches:
     return Pitches(tuple(modes), main, np.concatenate(tail)[None, :] if tail else None)
 
 
-def farthest(one: Pitches, other: Pitches) -> Effect | None:
+def farthest(one: Pitches, other: Pitches) -> PitchDifference | None:
     """Give where two setups part most, the main blades before the tail's; None where they do the
     same, or where one of them does not get there. Both are of the same modes."""
     found = _most(one.modes, one.main - other.main, "blades")
@@ -81,7 +81,7 @@ def farthest(one: Pitches, other: Pitches) -> Effect | None:
     return _most(one.modes, one.tail - other.tail, "tail blades")
 
 
-def _most(modes: Sequence[ModeName], apart: Array, part: str) -> Effect | None:
+def _most(modes: Sequence[ModeName], apart: Array, part: str) -> PitchDifference | None:
     size = np.abs(apart)
     if not modes or np.isnan(size).all():
         return None
@@ -90,4 +90,4 @@ def _most(modes: Sequence[ModeName], apart: Array, part: str) -> Effect | None:
     if most < _LEAST_DEG:
         return None
     mode, stick = divmod(at, len(_WHERE))
-    return Effect(most, "deg", part, f"{_WHERE[stick]}, {MODE_WORDS[modes[mode]].lower()}")
+    return PitchDifference(most, "deg", part, f"{_WHERE[stick]}, {MODE_WORDS[modes[mode]].lower()}")

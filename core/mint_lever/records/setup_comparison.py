@@ -9,8 +9,8 @@ from typing import Any
 from mint_lever.bench.engine.change_effects import touched_by_difference
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.run.bench_run import BenchRun
-from mint_lever.bench.run.setting_differences import Differs, differences
-from mint_lever.records.pitch_difference import Effect, farthest, pitches
+from mint_lever.bench.run.setting_differences import SettingDifference, list_differences
+from mint_lever.records.pitch_difference import PitchDifference, farthest, pitches
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.number_kinds import Part
 from mint_lever.setup.setting_description import Device, Stage
@@ -33,7 +33,7 @@ class Difference:
     before: str
     after: str
     unit: str
-    effect: Effect | None
+    effect: PitchDifference | None
 
 
 @dataclass(frozen=True)
@@ -42,12 +42,12 @@ class Comparison:
     them together; ``stale`` are the steps of the bench that going from one to the other undoes."""
 
     differences: tuple[Difference, ...]
-    effect: Effect | None
+    effect: PitchDifference | None
     stale: tuple[tuple[StepName, str], ...]
 
 
 @dataclass(frozen=True)
-class LostGround:
+class LostReadings:
     """Readings that hold now and would not on the other setup: how many of a step."""
 
     step: StepName
@@ -55,10 +55,10 @@ class LostGround:
     readings: int
 
 
-def compare(run: BenchRun, other: Setup) -> Comparison:
+def compare_setups(run: BenchRun, other: Setup) -> Comparison:
     """Say in what another setup differs from the one of a run, and what going there would do."""
     sides = _Sides(run.setup, other)
-    found = differences(sides.one, other)
+    found = list_differences(sides.one, other)
     single = len(found) <= MOST_WORKED_OUT
     undone = run.graph.undone_by(touched_by_difference(sides.one, other))
     together = farthest(sides.stands, pitches(other, sides.modes)) if found else None
@@ -69,14 +69,14 @@ def compare(run: BenchRun, other: Setup) -> Comparison:
     )
 
 
-def lost_ground(now: BenchRun, there: BenchRun) -> tuple[LostGround, ...]:
+def list_lost_readings(now: BenchRun, there: BenchRun) -> tuple[LostReadings, ...]:
     """Say which readings of a run no longer hold in the same run on another setup."""
     lost = []
     for step in now.steps:
         keys = {entry.key for entry in now.entries if entry.step == step.name}
         count = sum(len(now.held(step.name, key)) - len(there.held(step.name, key)) for key in keys)
         if count > 0:
-            lost.append(LostGround(step.name, step.title, count))
+            lost.append(LostReadings(step.name, step.title, count))
     return tuple(lost)
 
 
@@ -90,7 +90,7 @@ class _Sides:
         self.stands = pitches(one, self.modes)
 
 
-def _difference(sides: _Sides, each: Differs, single: bool) -> Difference:
+def _difference(sides: _Sides, each: SettingDifference, single: bool) -> Difference:
     return Difference(
         device=each.device,
         path=each.path,
@@ -102,10 +102,14 @@ def _difference(sides: _Sides, each: Differs, single: bool) -> Difference:
     )
 
 
-def _effect(sides: _Sides, each: Differs) -> Effect | None:
+def _effect(sides: _Sides, each: SettingDifference) -> PitchDifference | None:
     if each.path.endswith(_SPEED):
         both = each.old is not None and each.new is not None
-        return Effect(abs(each.new - each.old), "rpm", "head speed", "steady") if both else None
+        return (
+            PitchDifference(abs(each.new - each.old), "rpm", "head speed", "steady")
+            if both
+            else None
+        )
     if each.row.about.record or each.row.about.stage in _STILL:
         return None
     alone = _with(sides.one, sides.other, each.path.split("."))

@@ -330,7 +330,7 @@ WORDS: tuple[Term, ...] = (
 )
 
 
-def words() -> list[Item]:
+def list_terms() -> list[Item]:
     """Every word as something to be found."""
     return [
         Item(kind="word", title=term.name, says=term.says, leads_to=term.name, also=term.also)

@@ -2,22 +2,22 @@
 
 from __future__ import annotations
 
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.run.bench_run import BenchRun
 from mint_lever.search.search_item import Item
-from mint_lever.setup.catalogue.setting_rows import row_of
-from mint_lever.setup.catalogue.value_text import value_said
+from mint_lever.setup.catalogue.setting_rows import find_row
+from mint_lever.setup.catalogue.value_text import write_value
 from mint_lever.setup.document import Setup
 from mint_lever.setup.identity_key import remember
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup.plain_values import walk_values
 
 
 @remember(16)
-def settings_of(setup: Setup) -> list[Item]:
+def list_settings(setup: Setup) -> list[Item]:
     """Every setting that does something in this setup, with what stands there."""
     found = []
-    for path, value in leaves(setup.model_dump(mode="json")):
-        row = row_of(path)
+    for path, value in walk_values(setup.model_dump(mode="json")):
+        row = find_row(path)
         if row is None or not row.in_play(setup.arranged, setup.unit is not None):
             continue
         found.append(
@@ -27,14 +27,14 @@ def settings_of(setup: Setup) -> list[Item]:
                 says=f"{row.about.help} Held by the {row.device}.",
                 leads_to=path,
                 also=(row.group, row.function),
-                value=value_said(row, value),
+                value=write_value(row, value),
                 unit=row.unit if value is not None else "",
             )
         )
     return found
 
 
-def steps_of(run: BenchRun) -> list[Item]:
+def list_steps(run: BenchRun) -> list[Item]:
     """Every step of the run, with how it stands."""
     return [
         Item(
@@ -49,7 +49,7 @@ def steps_of(run: BenchRun) -> list[Item]:
     ]
 
 
-def findings_of(run: BenchRun) -> list[Item]:
+def list_findings(run: BenchRun) -> list[Item]:
     """What the audit says of the setup."""
     return [
         Item(
@@ -58,5 +58,5 @@ def findings_of(run: BenchRun) -> list[Item]:
             says=f"{found.why} {found.fix}",
             leads_to=found.path,
         )
-        for found in audit_of(run)
+        for found in audit_run(run)
     ]

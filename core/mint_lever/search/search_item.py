@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-Kind = Literal["word", "step", "setting", "finding", "reading", "helicopter"]
+ItemKind = Literal["word", "step", "setting", "finding", "reading", "helicopter"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -17,7 +17,7 @@ class Item:
     where it has one.
     """
 
-    kind: Kind
+    kind: ItemKind
     title: str
     says: str
     leads_to: str

@@ -71,7 +71,7 @@ ARRANGEMENTS: dict[ArrangementName, Arrangement] = {
 }
 
 
-def device_of(path: str) -> Device:
+def find_path_device(path: str) -> Device:
     """Give the device that holds the setting at a path."""
     if path.startswith("transmitter."):
         return "transmitter"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from mint_lever.setup.arrangement import device_of
+from mint_lever.setup.arrangement import find_path_device
 from mint_lever.setup.document import Setup
 from mint_lever.setup.setting_description import Device
 
@@ -10,9 +10,9 @@ _GOVERNOR = "drive.governor."
 _PLACES: dict[str, Device] = {"unit": "unit", "speed_controller": "speed controller"}
 
 
-def held_by(path: str, setup: Setup) -> Device:
+def find_device(path: str, setup: Setup) -> Device:
     """Give the device that holds a setting of a setup: a governor's figures stand where the
     governor does, everything else where its path says."""
     if path.startswith(_GOVERNOR) and setup.drive is not None:
         return _PLACES.get(setup.drive.governor.place, "helicopter")
-    return device_of(path)
+    return find_path_device(path)

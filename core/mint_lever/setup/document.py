@@ -110,7 +110,7 @@ class Setup(Part):
         return self.model_dump(mode="json", exclude_none=True)
 
 
-def json_schema() -> dict[str, Any]:
+def make_json_schema() -> dict[str, Any]:
     """Give the JSON Schema (draft 2020-12) of the setup file, made from the models themselves."""
     schema = Setup.model_json_schema()
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}

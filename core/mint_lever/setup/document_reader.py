@@ -9,17 +9,17 @@ from pydantic import ValidationError
 
 from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.document import FORMAT, VERSION, Setup
-from mint_lever.setup.json_reader import parse
+from mint_lever.setup.json_reader import parse_json
 from mint_lever.setup.part_agreement import disagreements
 from mint_lever.setup.upgrade import upgraded
-from mint_lever.setup.validation_faults import faults_of, shown
+from mint_lever.setup.validation_faults import make_faults, shown
 
 MAX_BYTES = 1_000_000
 
 
 def read_document(source: bytes | str) -> Any:
-    """Parse the bytes or text of a JSON file. Raises InvalidSetup as :func:`parse` does."""
-    return parse(source, MAX_BYTES)
+    """Parse the bytes or text of a JSON file. Raises InvalidSetup as :func:`parse_json` does."""
+    return parse_json(source, MAX_BYTES)
 
 
 def read_setup(source: object) -> Setup:
@@ -35,7 +35,7 @@ def read_setup(source: object) -> Setup:
     try:
         setup = Setup.model_validate(upgraded(data))
     except ValidationError as error:
-        raise InvalidSetup(faults_of(error)) from error
+        raise InvalidSetup(make_faults(error)) from error
     if faults := disagreements(setup):
         raise InvalidSetup(faults)
     return setup

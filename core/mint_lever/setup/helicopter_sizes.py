@@ -5,7 +5,7 @@ from __future__ import annotations
 from mint_lever.axes import Rotation
 from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.document import Setup
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from mint_lever.setup.parts.airframe import LayoutName, SizeClass
 from mint_lever.setup.parts.drive import Drive, Pack
 from mint_lever.setup.parts.swash_layouts import layout_balls
@@ -25,7 +25,7 @@ _CYCLIC_PCT, _COLLECTIVE_PCT = 55.0, 56.0
 """Inside the comfortable window (F10c); with these lengths about 9° and 11°."""
 
 
-def new_helicopter(
+def make_helicopter(
     name: str,
     size: SizeClass = "to_550",
     cells: int | None = None,
@@ -42,7 +42,7 @@ def new_helicopter(
     """
     # Custom balls have no pattern: a start to measure over, ball by ball.
     pattern = "three_120" if layout == "custom" else layout
-    setup = fresh_setup(name, pattern, rotation, blades, arrangement)
+    setup = make_fresh_setup(name, pattern, rotation, blades, arrangement)
     scale = _SCALE[size]
     servos = [
         servo.model_copy(update={"arm_mm": _mm(12.0, scale), "link_length_mm": _mm(38.0, scale)})

@@ -38,7 +38,7 @@ def _whole(digits: str) -> int | float:
     return int(digits) if len(digits) <= _MOST_DIGITS else math.inf
 
 
-def parse(source: bytes | str, most_bytes: int) -> Any:
+def parse_json(source: bytes | str, most_bytes: int) -> Any:
     """Parse the bytes or text of a JSON document.
 
     Raises InvalidSetup, with at most 20 faults, when it is too large, not UTF-8, not JSON, nested

@@ -18,7 +18,7 @@ MIX_STARTS_PCT = 65.0
 """Where a transmitter's own mixing starts (trade, step 10). Common practice, no source."""
 
 
-def fresh_setup(
+def make_fresh_setup(
     name: str,
     layout: LayoutName = "three_120",
     rotation: Rotation = "clockwise",

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from typing import Any
 
 
-def leaves(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
+def walk_values(value: Any, path: str = "") -> Iterator[tuple[str, Any]]:
     """Give the path and the value of everything that has no parts of its own, in order."""
     if not isinstance(value, dict | list):
         yield path, value

@@ -20,7 +20,7 @@ _parts: WeakValueDictionary[tuple[type[Part], bytes], Part] = WeakValueDictionar
 is forgotten."""
 
 
-def sharing(setup: Setup) -> Setup:
+def share_parts(setup: Setup) -> Setup:
     """Give a setup that was just read, and is in nobody else's hands, each of its parts replaced by
     the equal one in use."""
     return _with_shared_parts(setup)

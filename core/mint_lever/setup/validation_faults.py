@@ -43,15 +43,15 @@ def shown(value: object) -> str:
     return text if len(text) <= 60 else text[:57] + "..."
 
 
-def faults_of(error: ValidationError) -> list[Fault]:
+def make_faults(error: ValidationError) -> list[Fault]:
     """List one fault for each thing pydantic found, with its dotted path."""
     return [
-        fault_of(item, ".".join(str(step) for step in item["loc"]))
+        make_fault(item, ".".join(str(step) for step in item["loc"]))
         for item in error.errors(include_url=False)
     ]
 
 
-def fault_of(item: Mapping[str, Any], path: str) -> Fault:
+def make_fault(item: Mapping[str, Any], path: str) -> Fault:
     """Say one of pydantic's errors in plain words, as the fault of a path."""
     say = _ALLOWED.get(item["type"])
     allowed = say(item.get("ctx", {})) if say else str(item["msg"])

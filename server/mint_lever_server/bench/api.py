@@ -8,13 +8,16 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 from pydantic import Strict
 
-from mint_lever.bench.engine.advice import Answer
-from mint_lever.bench.run.length_learning import MEASURED_SD_MM, learn
-from mint_lever.bench.steps.shared.level_by_sight import bring_down
+from mint_lever.bench import MEASURED_SD_MM, Answer, learn_lengths, write_ball_step
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.blade_tracking import from_chord_edges, from_picture, from_tip_gap
-from mint_lever.measure.geometry_fit import FINEST_SD_MM, Parameter
-from mint_lever.measure.ring_leveller import tilt_to_record
+from mint_lever.measure import (
+    FINEST_SD_MM,
+    Parameter,
+    pitch_from_chord_edges,
+    pitch_from_picture,
+    pitch_from_tip_gap,
+    round_tilt,
+)
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.evening_over import EveningOver, evening_over
 from mint_lever_server.bench.fitness import Standings, standings_of
@@ -393,11 +396,11 @@ def take_simulated_reading(
 def convert_pitch_reading(request: HttpRequest, given: OtherMeans) -> PitchOut:
     """Work a pitch out of what was measured without a gauge."""
     if given.by == "gap":
-        return PitchOut(pitch_deg=from_tip_gap(given.small_mm, given.large_mm))
+        return PitchOut(pitch_deg=pitch_from_tip_gap(given.small_mm, given.large_mm))
     if given.by == "chord":
-        return PitchOut(pitch_deg=from_chord_edges(given.small_mm, given.large_mm))
+        return PitchOut(pitch_deg=pitch_from_chord_edges(given.small_mm, given.large_mm))
     return PitchOut(
-        pitch_deg=from_picture(
+        pitch_deg=pitch_from_picture(
             _line("chord_line", given.chord_line), _line("reference_line", given.reference_line)
         )
     )
@@ -415,7 +418,7 @@ def convert_leveller_reading(
 ) -> TiltOut:
     """Work the swash's tilt out of the gaps under a leveller that shows no degrees."""
     balls = run_at(bench_of(pilot_of(request), helicopter_id)).setup.airframe.swash.balls
-    right, forward = tilt_to_record(balls, given.gaps_mm)
+    right, forward = round_tilt(balls, given.gaps_mm)
     return TiltOut(right_deg=right, forward_deg=forward)
 
 
@@ -423,14 +426,14 @@ def convert_leveller_reading(
 def find_high_ball(request: HttpRequest, helicopter_id: uuid.UUID, given: HighBall) -> ToDo:
     """Say what to do where nothing is known but which ball stands high."""
     setup = run_at(bench_of(pilot_of(request), helicopter_id)).setup
-    return ToDo(says=bring_down(setup, given.ball))
+    return ToDo(says=write_ball_step(setup, given.ball))
 
 
 @router.post("/{helicopter_id}/bench/lesson", response=LessonOut)
 def get_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain) -> LessonOut:
     """Fit lengths to the readings that hold, without writing anything down."""
     run = run_at(bench_of(pilot_of(request), helicopter_id))
-    learned = learn(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
+    learned = learn_lengths(run, given.parameters, {**MEASURED_SD_MM, **given.measured_sd_mm})
     return LessonOut(
         readings=list(learned.readings),
         lengths=[LearnedOut(**vars(length)) for length in learned.lengths],

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from mint_lever.bench.run.sign_off import LeftOpen, WasSet, sign_off
+from mint_lever.bench import LeftOpen, WasSet, sign_off
 from mint_lever.setup import Setup
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench

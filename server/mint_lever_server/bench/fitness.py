@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 
 from ninja import Schema
 
-from mint_lever.bench import BenchRun, fitness_of
+from mint_lever.bench import BenchRun, judge_fitness
 from mint_lever.setup import Setup
 from mint_lever_server.bench.keying import names_to_key_in
 from mint_lever_server.bench.models import Bench
@@ -42,7 +42,7 @@ def fitness_at(run: BenchRun, helicopter: Helicopter, practice: bool) -> Fitness
             numbers.append(revision.number)
             yield setup_of(revision.document)
 
-    found = fitness_of(run, None if practice else saved(), lambda: names_to_key_in(run))
+    found = judge_fitness(run, None if practice else saved(), lambda: names_to_key_in(run))
     return FitnessOut(
         fit=found.fit,
         withheld=list(found.withheld),

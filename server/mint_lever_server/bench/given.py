@@ -4,7 +4,7 @@ from typing import Annotated
 
 from ninja import Field
 
-from mint_lever.bench.engine.advice import BallMove
+from mint_lever.bench import BallMove
 from mint_lever_server.config.given import Figure, Yes
 
 Reading = Annotated[Figure, Field(ge=-1e6, le=1e6)]

@@ -6,8 +6,8 @@ from django.http import Http404
 from pydantic import BaseModel
 
 from mint_lever.bench import BenchRun
-from mint_lever.records import KeyingLine, keying_list
-from mint_lever.setup.setting_description import Device
+from mint_lever.records import KeyingLine, list_to_key_in
+from mint_lever.setup import Device
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at
 
@@ -44,7 +44,7 @@ class KeyingOut(BaseModel):
 
 def open_lines(run: BenchRun) -> tuple[KeyingLine, ...]:
     """What a run's devices were not said to hold as it is."""
-    return run.memo("keying list", lambda: keying_list(run.setup, run.holds, run.devices))
+    return run.memo("keying list", lambda: list_to_key_in(run.setup, run.holds, run.devices))
 
 
 def names_to_key_in(run: BenchRun) -> list[str]:

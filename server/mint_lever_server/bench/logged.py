@@ -9,7 +9,7 @@ from datetime import datetime
 from itertools import groupby
 from typing import Any, TypeVar
 
-from mint_lever.bench.engine.log import MOST_OF_A_QUESTION
+from mint_lever.bench import MOST_OF_A_QUESTION
 from mint_lever_server.bench.models import LogEntry
 
 CLOCK = (LogEntry.Kind.START, LogEntry.Kind.RESUME, LogEntry.Kind.PAUSE)

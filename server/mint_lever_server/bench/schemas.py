@@ -9,24 +9,28 @@ from datetime import datetime
 from django.utils import timezone
 from pydantic import BaseModel, computed_field
 
-from mint_lever.bench import WORKED_ON, Advice, BenchRun, Standing, StepName, answer_said
-from mint_lever.bench.engine.advice import (
+from mint_lever.bench import (
+    WORKED_ON,
     Action,
+    Advice,
     Answer,
     Ask,
+    BenchRun,
     GainLine,
     Outcome,
     Ray,
     Ruler,
     Sketch,
     Slide,
+    Standing,
+    State,
+    StepName,
     TailSketch,
     Wheel,
+    write_answer,
 )
-from mint_lever.bench.run.bench_run import State
 from mint_lever.devices import OnDevice
-from mint_lever.setup.parts.flight_modes import ModeName
-from mint_lever.setup.setting_description import Device
+from mint_lever.setup import Device, ModeName
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.logged import Log
 from mint_lever_server.bench.models import Bench, LogEntry
@@ -266,7 +270,7 @@ def _log(run: BenchRun, step: StepName, log: Log, before: int | None) -> LogOut:
                 label=entry.label,
                 value=entry.value if entry.kind == LogEntry.Kind.READING else None,
                 said=(
-                    answer_said(asked.get(entry.key), entry.value)
+                    write_answer(asked.get(entry.key), entry.value)
                     if entry.kind == LogEntry.Kind.READING
                     else ""
                 ),

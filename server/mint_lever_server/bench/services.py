@@ -14,19 +14,27 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from mint_lever.bench import WORKED_ON, Action, Ask, BenchRun, StepName
-from mint_lever.bench.engine.advice import Answer
-from mint_lever.bench.engine.log import action_event, setting_at
-from mint_lever.bench.practise.pilot_hands import by_hand, take
-from mint_lever.bench.questions.answer_check import entered, written_by
-from mint_lever.bench.run.length_learning import learn
-from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
-from mint_lever.bench.simulate.hidden_truth import Truth, random_truth
+from mint_lever.bench import (
+    WORKED_ON,
+    Action,
+    Answer,
+    Ask,
+    BenchRun,
+    SimulatedHelicopter,
+    StepName,
+    Truth,
+    check_answer,
+    learn_lengths,
+    make_action_event,
+    make_answer_changes,
+    random_truth,
+    read_setting,
+    take_reading,
+    work_by_hand,
+)
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.measure.geometry_fit import Parameter
-from mint_lever.setup import Change
-from mint_lever.setup.catalogue.setting_rows import name_of, row_of
-from mint_lever.setup.device_of_setting import held_by
+from mint_lever.measure import Parameter
+from mint_lever.setup import Change, find_device, find_row, name_path
 from mint_lever_server.accounts.quotas import anybodys, full, quota_of
 from mint_lever_server.bench.logged import CLOCK
 from mint_lever_server.bench.models import Bench, LogEntry
@@ -91,11 +99,11 @@ def add_reading(
     run = run_at(bench)
     name = run.step(step).name
     ask = _asked(run, name, key)
-    good = entered(ask, value)
+    good = check_answer(ask, value)
     _safe_first(run, name)
     _not_answered_since(bench, name, key, read_to)
     before = bench.helicopter.draft.position
-    if changes := written_by(ask, good):
+    if changes := make_answer_changes(ask, good):
         edit(pilot, bench, version, changes)
     what = {"step": name, "key": key, "label": ask.label, "value": good, "joins": joins}
     what["draft_before"] = before
@@ -116,7 +124,7 @@ def edit_reading(
     if old.kind != LogEntry.Kind.READING or old.struck:
         raise Refused(409, "Only a reading that counts can be edited")
     ask = _asked(run_at(bench), old.step, old.key)
-    good = entered(ask, value)
+    good = check_answer(ask, value)
     old.struck = True
     old.changed_at = bench.sequence + 1  # the count of the entry that takes its place
     old.save()
@@ -201,7 +209,7 @@ def take_lesson(
     if not taken_once(bench.helicopter, sender.id):
         return bench
     claim(bench, version)
-    lesson = learn(run_at(bench), parameters, measured_sd_mm)
+    lesson = learn_lengths(run_at(bench), parameters, measured_sd_mm)
     if lesson.action is None:
         raise Refused(409, "There is nothing to write down")
     return _do(pilot, bench, version, "cyclic_throw", lesson.action, sender)
@@ -247,13 +255,13 @@ def device_holds(
     setup = setup_at(bench)
     held = []
     for path in paths:
-        row = row_of(path)
-        device = "helicopter" if row is None else held_by(path, setup)
+        row = find_row(path)
+        device = "helicopter" if row is None else find_device(path, setup)
         if device == "helicopter":
             allowed = "the path of a setting that a device holds"
             raise InvalidRequest([Fault("paths", path, allowed)])
-        held.append((device, path, setting_at(setup.as_document(), path)))
-    names = list(dict.fromkeys(name_of(path) for path in paths))
+        held.append((device, path, read_setting(setup.as_document(), path)))
+    names = list(dict.fromkeys(name_path(path) for path in paths))
     label = names[0] if len(names) == 1 else f"{names[0]} and {len(names) - 1} more"
     one = paths[0] if len(paths) == 1 else ""
     kind = LogEntry.Kind.HOLDS
@@ -313,7 +321,7 @@ def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -
     bench = _bench(pilot, helicopter_id)
     run = run_at(bench)
     model = simulated_on(bench)
-    value = take(model, run.step(step), _asked(run, run.step(step).name, key))
+    value = take_reading(model, run.step(step), _asked(run, run.step(step).name, key))
     bench.truth = model.truth.model_dump(mode="json")  # a unit that was taught has learned
     bench.taken += 1
     bench.save()
@@ -323,7 +331,7 @@ def take_simulated(pilot: User, helicopter_id: uuid.UUID, step: str, key: str) -
 def _do(
     pilot: User, bench: Bench, version: int, step: StepName, action: Action, sender: Sender
 ) -> Bench:
-    event = action_event(0, step, action, setup_at(bench))
+    event = make_action_event(0, step, action, setup_at(bench))
     before = bench.helicopter.draft.position
     _begun(bench, sender)
     if action.changes:
@@ -331,7 +339,7 @@ def _do(
     if bench.simulated is not None and action.work:
         model = simulated_on(bench)
         for work in action.work:
-            by_hand(model, work)
+            work_by_hand(model, work)
         bench.truth = model.truth.model_dump(mode="json")
     write_down(
         bench,

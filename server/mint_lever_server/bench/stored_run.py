@@ -5,16 +5,19 @@ from collections.abc import Sequence
 from functools import lru_cache
 from typing import Any
 
-from mint_lever.bench import WORKED_ON, BenchRun, Entry, Event
-from mint_lever.bench.engine.advice import Prediction, Work
-from mint_lever.bench.engine.change_effects import settings
-from mint_lever.bench.engine.log import Held
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench import (
+    WORKED_ON,
+    BenchRun,
+    Entry,
+    Event,
+    HeldSetting,
+    Prediction,
+    Work,
+    list_values,
+    make_bench_run,
+)
 from mint_lever.devices import DeviceProfile
-from mint_lever.setup import Setup
-from mint_lever.setup.catalogue.setting_rows import row_of
-from mint_lever.setup.device_of_setting import held_by
-from mint_lever.setup.setting_description import Device
+from mint_lever.setup import Device, Setup, find_device, find_row
 from mint_lever_server.bench.entries import log_up_to
 from mint_lever_server.bench.logged import Log, Logged
 from mint_lever_server.bench.models import Bench, LogEntry
@@ -93,16 +96,16 @@ def run_of(
         for entry in log.newest_answers
     ]
     events = [event for entry in log.others if (event := _event(entry))]
-    return bench_run(setup, readings, events, devices, held_by_devices(log), before)
+    return make_bench_run(setup, readings, events, devices, held_by_devices(log), before)
 
 
-def held_by_devices(log: Log) -> list[Held]:
+def held_by_devices(log: Log) -> list[HeldSetting]:
     """What devices are said to hold, oldest first: what was ticked off, and what was set on them by
     a step's advice."""
-    held: list[Held] = []
+    held: list[HeldSetting] = []
     for entry in log.others:
         if entry.kind == LogEntry.Kind.HOLDS and entry.value:
-            held += [Held(entry.sequence, *each) for each in _ticked(entry)]
+            held += [HeldSetting(entry.sequence, *each) for each in _ticked(entry)]
         elif entry.kind == LogEntry.Kind.ACT and entry.value and not entry.value["learned"]:
             held += _set_on_devices(entry)
     return held
@@ -116,18 +119,18 @@ def _ticked(entry: Logged) -> list[tuple[Device, str, Any]]:
     return [(device, path, held) for device, path, held in value["held"]]
 
 
-def _set_on_devices(entry: Logged) -> list[Held]:
+def _set_on_devices(entry: Logged) -> list[HeldSetting]:
     setup = taken_on(entry.digest)
-    every = settings(setup)
+    every = list_values(setup)
     return [
-        Held(entry.sequence, device, path, value)
+        HeldSetting(entry.sequence, device, path, value)
         for changed in entry.value["changed"]
         for path, value in (
             [(changed, every[changed])]
             if changed in every
             else [(path, value) for path, value in every.items() if path.startswith(f"{changed}.")]
         )
-        if row_of(path) is not None and (device := held_by(path, setup)) != "helicopter"
+        if find_row(path) is not None and (device := find_device(path, setup)) != "helicopter"
     ]
 
 

@@ -13,11 +13,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
-from mint_lever.bench.engine.advice import Work
-from mint_lever.bench.practise.pilot_hands import by_hand
-from mint_lever.bench.questions.handwork_undo import inverse, question
-from mint_lever.bench.wording.answer_text import answer_said
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.bench import Work, ask_if_undone, find_inverse, work_by_hand, write_answer
+from mint_lever.setup import find_row
 from mint_lever_server.bench.logged import Logged
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import NOBODY, Sender, bench_of, claim, simulated_on
@@ -100,7 +97,7 @@ def undo(
     if last.entry is not None:
         undone = _strike(bench, last.entry)
         if bench.simulated is not None and hands != "never_done":
-            _work(bench, [inverse(work) for work in reversed(last.works)])
+            _work(bench, [find_inverse(work) for work in reversed(last.works)])
     if last.moves:
         _move(pilot, bench, -1)
     kept.append(
@@ -153,7 +150,9 @@ def _last(bench: Bench) -> _Last | None:
     asks = ""
     if _acted(entry) and (works or not entry.value["changed"]):
         simulated = bench.simulated is not None
-        asks = "" if simulated and all(inverse(work) for work in works) else question(works)
+        asks = (
+            "" if simulated and all(find_inverse(work) for work in works) else ask_if_undone(works)
+        )
     moves = entry.draft_before != entry.draft_after == draft.position
     return _Last(_words(bench, entry), entry, works, asks, moves)
 
@@ -170,7 +169,7 @@ def _edit(bench: Bench, draft: Draft) -> _Last | None:
     if draft.position - 1 not in near:
         return None
     state = near[draft.position]
-    rows = [row for path in state.paths if (row := row_of(path)) is not None]
+    rows = [row for path in state.paths if (row := find_row(path)) is not None]
     step = next((name for row in rows for name in row.steps), "")
     return _Last(words_of(state) + _step(bench, step))
 
@@ -178,7 +177,7 @@ def _edit(bench: Bench, draft: Draft) -> _Last | None:
 def _words(bench: Bench, entry: Logged) -> str:
     if entry.kind == LogEntry.Kind.READING:
         asked = {ask.key: ask for ask in run_at(bench).questions(entry.step)}
-        said = f"{entry.label}: {answer_said(asked.get(entry.key), entry.value)}"
+        said = f"{entry.label}: {write_answer(asked.get(entry.key), entry.value)}"
     else:
         said = entry.label.rstrip(".")
     return said + _step(bench, entry.step)
@@ -215,7 +214,7 @@ def _work(bench: Bench, works: list[Work | None]) -> None:
     model = simulated_on(bench)
     for work in works:
         if work is not None:
-            by_hand(model, work)
+            work_by_hand(model, work)
     bench.truth = model.truth.model_dump(mode="json")
     bench.save()
 

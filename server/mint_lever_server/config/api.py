@@ -7,7 +7,7 @@ from django.db import connection
 from django.http import HttpRequest, HttpResponse
 from ninja.security import SessionAuth
 
-from mint_lever.setup import json_schema
+from mint_lever.setup import make_json_schema
 from mint_lever_server.accounts.api import router as accounts
 from mint_lever_server.accounts.leaving_api import router as leaving
 from mint_lever_server.bench.api import fleet as benches
@@ -85,4 +85,4 @@ def get_setup_schema(request: HttpRequest) -> HttpResponse:
 
 @cache
 def _schema_text() -> str:
-    return json.dumps(json_schema())
+    return json.dumps(make_json_schema())

@@ -6,7 +6,7 @@ from django.conf import settings
 from django.http import HttpRequest
 from ninja.parser import Parser
 
-from mint_lever.setup.json_reader import parse
+from mint_lever.setup import parse_json
 
 
 class BoundedParser(Parser):
@@ -14,4 +14,4 @@ class BoundedParser(Parser):
 
     def parse_body(self, request: HttpRequest) -> Any:
         """Parse; raises the core's InvalidSetup."""
-        return parse(request.body, settings.BODY_LIMIT)
+        return parse_json(request.body, settings.BODY_LIMIT)

@@ -12,7 +12,7 @@ from ninja.openapi.schema import OpenAPISchema
 from ninja.operation import Operation
 
 from mint_lever.faults import Fault, MintLeverError
-from mint_lever.setup.validation_faults import fault_of
+from mint_lever.setup import make_fault
 
 
 class FaultOut(Schema):
@@ -157,7 +157,7 @@ def _request(request: HttpRequest, error: RequestError) -> HttpResponse:
         steps = [str(step) for step in item["loc"] if step not in ("query", "body", "path")]
         # ninja wraps a body in its parameter's name, which no client knows.
         path = ".".join(steps[1:] if item["loc"][0] == "body" and len(steps) > 1 else steps)
-        fault = fault_of(item, path)
+        fault = make_fault(item, path)
         if "password" in path:  # no answer repeats one
             fault = Fault(path, "what was entered", fault.allowed)
         faults.append(fault)

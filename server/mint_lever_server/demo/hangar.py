@@ -6,8 +6,7 @@ from pathlib import Path
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from mint_lever.bench import Action, StepName
-from mint_lever.bench.practise.evening import next_move
+from mint_lever.bench import Action, StepName, choose_next_move
 from mint_lever.setup import Change, read_document
 from mint_lever_server.bench.services import (
     act,
@@ -77,7 +76,7 @@ def _practise(
         name = run.next_step()
         if name is None or name == until:
             break
-        move = next_move(run, name)
+        move = choose_next_move(run, name)
         version = bench.helicopter.draft.version
         if isinstance(move, Action):
             bench = act(pilot, helicopter.id, version, bench.sequence, name, move.key)

@@ -16,8 +16,8 @@ import numpy as np
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from mint_lever.bench.simulate.flight_log import flown_log
-from mint_lever.model.chain import Chain
+from mint_lever.bench import flown_log
+from mint_lever.model import Chain
 from mint_lever_server.bench.keying import open_lines
 from mint_lever_server.bench.services import Sender, bench_of, device_holds
 from mint_lever_server.bench.stored_run import run_at

@@ -9,16 +9,15 @@ from ninja import Query, Router, Schema, Status
 from pydantic import BaseModel
 
 from mint_lever.devices import (
+    DeviceKind,
     DeviceProfile,
-    Kind,
     OnDevice,
-    every_shown,
-    kept_of,
-    neutral_profile,
+    make_device_sheet,
+    make_starting_profile,
+    read_device_figure,
     read_profile,
 )
-from mint_lever.setup import read_document
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup import read_document, walk_values
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import CountAsked, FigureAsked
 from mint_lever_server.devices.models import Device
@@ -43,7 +42,7 @@ class DeviceOut(BaseModel):
     settings, by path."""
 
     id: uuid.UUID
-    kind: Kind
+    kind: DeviceKind
     name: str
     version: int
     profile: DeviceProfile
@@ -54,13 +53,13 @@ class DeviceOut(BaseModel):
 class NewDevice(Schema):
     """A device to begin with, all in our own words."""
 
-    kind: Kind
+    kind: DeviceKind
 
 
 class Fit(Schema):
     """Which device of a kind a helicopter has; null for none."""
 
-    kind: Kind
+    kind: DeviceKind
     device: uuid.UUID | None = None
 
 
@@ -69,7 +68,7 @@ class OnBoard(BaseModel):
     the order of its own work."""
 
     id: uuid.UUID
-    kind: Kind
+    kind: DeviceKind
     name: str
     expo_softer: Literal["plus", "minus"] | None
     curve_points: list[int]
@@ -91,7 +90,7 @@ def list_devices(request: HttpRequest) -> list[DeviceOut]:
 @router.post("", response={201: DeviceOut})
 def create_device(request: HttpRequest, new: NewDevice) -> Status[DeviceOut]:
     """Begin a device of a kind from the neutral profile."""
-    return Status(201, _out(add_device(pilot_of(request), neutral_profile(new.kind))))
+    return Status(201, _out(add_device(pilot_of(request), make_starting_profile(new.kind))))
 
 
 @router.post(
@@ -159,7 +158,7 @@ def get_fitted_devices(
             name=device.name,
             expo_softer=profile.expo_softer,
             curve_points=sorted(profile.curve_points),
-            settings=list(every_shown(profile, setup)),
+            settings=list(make_device_sheet(profile, setup)),
         )
         for device in devices
     ]
@@ -177,9 +176,9 @@ def get_device_sheet(
     """Give what the setup keeps for a figure as it stands on a device's display."""
     device = device_of(pilot_of(request), device_id)
     setup = chain_of(pilot_id(request), helicopter_id, version).setup
-    now = dict(leaves(setup.as_document())).get(path)
+    now = dict(walk_values(setup.as_document())).get(path)
     there = float(now) if isinstance(now, int | float) else 0.0
-    return MeantOut(value=kept_of(profile_of(device), path, figure, there))
+    return MeantOut(value=read_device_figure(profile_of(device), path, figure, there))
 
 
 def _out(device: Device) -> DeviceOut:

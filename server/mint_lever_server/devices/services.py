@@ -9,8 +9,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
-from mint_lever.devices import DeviceProfile, Kind, read_profile
-from mint_lever.setup.readable_letters import check_name
+from mint_lever.devices import DeviceKind, DeviceProfile, read_profile
+from mint_lever.setup import check_name
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.devices.models import Device, Fitted
 from mint_lever_server.hangar.names import free_name
@@ -74,7 +74,9 @@ def change_device(
 
 
 @transaction.atomic
-def fit(pilot: User, helicopter_id: uuid.UUID, kind: Kind, device_id: uuid.UUID | None) -> None:
+def fit(
+    pilot: User, helicopter_id: uuid.UUID, kind: DeviceKind, device_id: uuid.UUID | None
+) -> None:
     """Say which device of a kind a helicopter has; None: none that is described."""
     helicopter = owned(pilot, helicopter_id)
     if device_id is None:

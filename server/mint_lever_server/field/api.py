@@ -10,7 +10,7 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 from pydantic import Strict
 
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.setup import ModeName
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.models import LogEntry
 from mint_lever_server.bench.services import Sender, bench_of

@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.field.flights.part_wear import AFTER_A_CRASH
+from mint_lever.field import AFTER_A_CRASH
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import Sender, bench_of, write_down
 from mint_lever_server.bench.stored_run import log_of

@@ -13,8 +13,7 @@ from django.http import Http404
 from django.utils import timezone
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.field import SYMPTOMS, Changed, Seen, advice_said
-from mint_lever.field.flights.changes_between_flights import changed_between
+from mint_lever.field import SYMPTOMS, Observation, SettingChange, list_changes, write_advice
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench
@@ -90,13 +89,15 @@ def begin(
     return bench
 
 
-def speaks_against(now: FieldNow, fitness: FitnessOut, changed: Sequence[Changed]) -> list[str]:
+def speaks_against(
+    now: FieldNow, fitness: FitnessOut, changed: Sequence[SettingChange]
+) -> list[str]:
     """Why a flight that is ready should not begin, each in words; empty where nothing does.
     ``changed`` is what it has otherwise than the one before."""
     found = []
     advice = now.advice
     if advice.symptom is not None and advice.symptom.danger:
-        found.append(advice_said(now.run, advice).headline)
+        found.append(write_advice(now.run, advice).headline)
     if not fitness.fit:
         first, more = fitness.withheld[:_NAMED], len(fitness.withheld) - _NAMED
         rest = f"; and {more} more" if more > 0 else ""
@@ -111,12 +112,14 @@ def speaks_against(now: FieldNow, fitness: FitnessOut, changed: Sequence[Changed
     return found
 
 
-def changed_before(bench: Bench, flight: Flight, before: Flight | None) -> tuple[Changed, ...]:
+def changed_before(
+    bench: Bench, flight: Flight, before: Flight | None
+) -> tuple[SettingChange, ...]:
     """What is otherwise than on the flight ``before``, made here or anywhere else."""
     noted = tuple(changed_of(each) for each in flight.noted)
     if before is None:
         return noted
-    return changed_between(setup_of(before.document), setup_at(bench), noted)
+    return list_changes(setup_of(before.document), setup_at(bench), noted)
 
 
 @transaction.atomic
@@ -232,7 +235,7 @@ def _check_seen(bench: Bench, name: str, given: Sequence[Mapping[str, Any]]) -> 
                 faults.append(Fault(f"{name}.{n}.{asked}", value, "nothing: it has none"))
     if faults:
         raise InvalidRequest(faults)
-    if len({Seen(**each) for each in given}) < len(given):
+    if len({Observation(**each) for each in given}) < len(given):
         raise InvalidRequest([Fault(name, "the same twice", "each thing once")])
     _check_modes(bench, name, [each["mode"] for each in given])
 

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from django.contrib.auth.models import User
 
-from mint_lever.bench.engine.log import setting_at
-from mint_lever.setup.device_of_setting import held_by
+from mint_lever.bench import read_setting
+from mint_lever.setup import find_device
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import Sender, device_holds
 from mint_lever_server.bench.stored_run import setup_at
@@ -20,9 +20,9 @@ def say_held(pilot: User, bench: Bench, paths: Sequence[str]) -> None:
     document = setup.as_document()
     held: list[str] = []
     for path in paths:
-        value = setting_at(document, path)
+        value = read_setting(document, path)
         each = [f"{path}.{n}" for n in range(len(value))] if isinstance(value, list) else [path]
-        held += [point for point in each if held_by(point, setup) != "helicopter"]
+        held += [point for point in each if find_device(point, setup) != "helicopter"]
     if held:
         version = bench.helicopter.draft.version
         device_holds(pilot, bench.helicopter_id, version, held, Sender(place=LogEntry.Place.FIELD))

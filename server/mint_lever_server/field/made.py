@@ -9,12 +9,9 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from mint_lever.bench.run.fitness import only_the_last_is_stale
-from mint_lever.bench.run.setting_differences import said
-from mint_lever.field import Changed, FieldAdvice, seen_said
-from mint_lever.field.advice.setting_move import row_at
-from mint_lever.setup import Change
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.bench import is_only_last_stale, write_setting
+from mint_lever.field import FieldAdvice, SettingChange, find_figure_row, write_observation
+from mint_lever.setup import Change, name_path
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import run_at
@@ -70,10 +67,10 @@ def made_it(
     was_saved = _is_saved(bench)
     edit(pilot, bench, version, [Change(path, move.new)])
     say_held(pilot, bench, [path])
-    change = Changed(path, move.old, move.new, advice.seen)
+    change = SettingChange(path, move.old, move.new, advice.seen)
     flight.noted = [*flight.noted, kept_change(change)]
     flight.save()
-    if was_saved and bench.simulated is None and only_the_last_is_stale(run_at(bench)):
+    if was_saved and bench.simulated is None and is_only_last_stale(run_at(bench)):
         draft = bench.helicopter.draft
         note = _note(change, advice, flight)
         save_revision(pilot, helicopter_id, draft.version, note, at=sender.at)
@@ -93,12 +90,12 @@ def _is_saved(bench: Bench) -> bool:
     )
 
 
-def _note(change: Changed, advice: FieldAdvice, flight: Flight) -> str:
-    row = row_at(change.path)
+def _note(change: SettingChange, advice: FieldAdvice, flight: Flight) -> str:
+    row = find_figure_row(change.path)
     assert row is not None
     unit = f" {row.unit}" if row.unit else ""
-    old, new = said(row, change.old), said(row, change.new)
-    words = f"{name_of(change.path)}: {old} → {new}{unit}, for flight {flight.number}"
+    old, new = write_setting(row, change.old), write_setting(row, change.new)
+    words = f"{name_path(change.path)}: {old} → {new}{unit}, for flight {flight.number}"
     if advice.seen is not None:
-        words += f". {seen_said(advice.seen)}"
+        words += f". {write_observation(advice.seen)}"
     return words[:_LONGEST_NOTE]

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
-from mint_lever.bench.run.setting_differences import said
-from mint_lever.field import Changed, FieldWords, advice_said, made_said
-from mint_lever.field.advice.setting_move import row_at
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.bench import write_setting
+from mint_lever.field import (
+    FieldWords,
+    SettingChange,
+    find_figure_row,
+    write_advice,
+    write_changes_made,
+)
+from mint_lever.setup import name_path
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.field.stored import FieldNow, changed_of, last_flown, open_flight
 
@@ -18,18 +23,21 @@ def next_words(bench: Bench, now: FieldNow) -> FieldWords | None:
     """
     ready, newest = open_flight(bench), last_flown(bench)
     if ready is not None and ready.noted:
-        return made_said([changed_words(changed_of(each)) for each in ready.noted], now.run)
+        return write_changes_made(
+            [changed_words(changed_of(each)) for each in ready.noted], now.run
+        )
     if newest is None:
         return None
     if newest.seen is None:
         return FieldWords(headline=f"Say first what was seen on flight {newest.number}")
-    return advice_said(now.run, now.advice, now.log)
+    return write_advice(now.run, now.advice, now.log)
 
 
-def changed_words(changed: Changed) -> str:
+def changed_words(changed: SettingChange) -> str:
     """Say a change: "Tail gain, normal: 27 → 19 %"."""
-    row = row_at(changed.path)
+    row = find_figure_row(changed.path)
     if row is None:
-        return name_of(changed.path)
+        return name_path(changed.path)
     unit = f" {row.unit}" if row.unit else ""
-    return f"{name_of(changed.path)}: {said(row, changed.old)} → {said(row, changed.new)}{unit}"
+    old, new = write_setting(row, changed.old), write_setting(row, changed.new)
+    return f"{name_path(changed.path)}: {old} → {new}{unit}"

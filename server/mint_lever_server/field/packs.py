@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import Count, Q, QuerySet
 from django.http import Http404
 
-from mint_lever.setup.readable_letters import check_name
+from mint_lever.setup import check_name
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.models import Flight, Pack

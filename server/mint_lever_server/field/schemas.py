@@ -10,23 +10,25 @@ from django.contrib.auth.models import User
 from ninja import Field, Schema
 from pydantic import BaseModel, Strict
 
-from mint_lever.bench import StepName
-from mint_lever.bench.run.bench_run import State
-from mint_lever.bench.run.setting_differences import said
+from mint_lever.bench import State, StepName, write_setting
 from mint_lever.devices import OnDevice
-from mint_lever.field import SYMPTOMS, Changed, advice_said, seen_said
-from mint_lever.field.advice.next_thing import Kind
-from mint_lever.field.advice.setting_move import row_at
-from mint_lever.field.flights.changes_between_flights import changed_between
-from mint_lever.field.flights.flight_history import looked_for
-from mint_lever.field.flights.log_evidence import LogSays
-from mint_lever.field.flights.symptom_order import likely_first
-from mint_lever.field.symptoms.symptom import Axis, Part, Toward
-from mint_lever.modes.measured_speeds import open_speeds_text
-from mint_lever.setup.catalogue.setting_rows import name_of
-from mint_lever.setup.device_of_setting import held_by
-from mint_lever.setup.parts.flight_modes import ModeName
-from mint_lever.setup.setting_description import Device
+from mint_lever.field import (
+    SYMPTOMS,
+    AdviceKind,
+    Axis,
+    LogEvidence,
+    Part,
+    SettingChange,
+    Toward,
+    find_figure_row,
+    list_awaited,
+    list_changes,
+    sort_symptoms,
+    write_advice,
+    write_observation,
+)
+from mint_lever.modes import write_unmeasured_speeds
+from mint_lever.setup import Device, ModeName, find_device, name_path
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.stored_run import log_of
@@ -142,7 +144,7 @@ class NextThing(BaseModel):
     ``known`` what log, bench, drive and audit say of it beside, ``confirm`` what is to be looked
     for in the next flight, ``unproved`` what the bench has not proved: said before all else."""
 
-    kind: Kind
+    kind: AdviceKind
     headline: str
     likely: str
     look: list[str]
@@ -241,7 +243,7 @@ def show(bench: Bench) -> FieldOut:
     now, at_hand, draft = field_at(bench), open_flight(bench), bench.helicopter.draft
     run = now.run
     newest = last_flown(bench)
-    logged = now.log or LogSays({}, frozenset(), None)
+    logged = now.log or LogEvidence({}, frozenset(), None)
     untold = newest is not None and newest.seen is None
     ready = at_hand is not None and at_hand.stage == Flight.Stage.READY
     will_fly = changed_before(bench, at_hand, newest) if ready and at_hand is not None else ()
@@ -262,9 +264,9 @@ def show(bench: Bench) -> FieldOut:
         at_hand=None if at_hand is None else flight_out(now, at_hand),
         will_fly=[_changed(now, each) for each in will_fly],
         against=speaks_against(now, fitness, will_fly) if ready else [],
-        open_speeds=open_speeds_text(run.setup),
+        open_speeds=write_unmeasured_speeds(run.setup),
         next=None if (at_hand is not None and at_hand.noted) or untold else _next(now),
-        likely=list(likely_first(now.flights, _against(at_hand, now), logged.symptoms)),
+        likely=list(sort_symptoms(now.flights, _against(at_hand, now), logged.symptoms)),
         log_says=list(logged.shown.values()),
         packs=packs_out(bench.helicopter.owner),
         newest=None if newest is None else flight_out(now, newest),
@@ -279,8 +281,8 @@ def _looked_for(now: FieldNow, newest: Flight | None) -> list[LookedFor]:
     told = newest is not None and newest.seen is not None and not newest.struck
     before = now.flights[:-1] if told else now.flights
     return [
-        LookedFor(seen=SeenGiven(**vars(each)), words=seen_said(each))
-        for each in looked_for(before)
+        LookedFor(seen=SeenGiven(**vars(each)), words=write_observation(each))
+        for each in list_awaited(before)
     ]
 
 
@@ -289,7 +291,7 @@ def _since_good(bench: Bench, now: FieldNow) -> SinceGood | None:
     if good is None:
         return None
     row = flights_at(bench).select_related("document").get(number=good)
-    changed = changed_between(setup_of(row.document), now.run.setup)
+    changed = list_changes(setup_of(row.document), now.run.setup)
     if not changed:
         return None
     return SinceGood(number=good, changed=[_changed(now, each) for each in changed])
@@ -318,7 +320,7 @@ def flight_out(now: FieldNow, row: Flight) -> FlightOut:
         modes=row.modes,
         trims=Trims(**row.trims),
         seen=None if row.seen is None else [SeenGiven(**each) for each in row.seen],
-        seen_words=[seen_said(seen_of(each)) for each in row.seen or ()],
+        seen_words=[write_observation(seen_of(each)) for each in row.seen or ()],
         gone=[SeenGiven(**each) for each in row.gone],
         words=row.words,
         changed=[_changed(now, changed_of(each)) for each in row.changed or row.noted],
@@ -332,22 +334,22 @@ def flight_out(now: FieldNow, row: Flight) -> FlightOut:
     )
 
 
-def _changed(now: FieldNow, changed: Changed) -> ChangedOut:
-    row = row_at(changed.path)
+def _changed(now: FieldNow, changed: SettingChange) -> ChangedOut:
+    row = find_figure_row(changed.path)
     return ChangedOut(
         path=changed.path,
-        name=name_of(changed.path),
-        device=held_by(changed.path, now.run.setup),
-        before="" if row is None else said(row, changed.old),
-        after="" if row is None else said(row, changed.new),
+        name=name_path(changed.path),
+        device=find_device(changed.path, now.run.setup),
+        before="" if row is None else write_setting(row, changed.old),
+        after="" if row is None else write_setting(row, changed.new),
         unit="" if row is None else row.unit,
-        against="" if changed.against is None else seen_said(changed.against),
+        against="" if changed.against is None else write_observation(changed.against),
     )
 
 
 def _next(now: FieldNow) -> NextThing:
     advice = now.advice
-    words = advice_said(now.run, advice, now.log)
+    words = write_advice(now.run, advice, now.log)
     return NextThing(
         kind=advice.kind,
         headline=words.headline,

@@ -13,15 +13,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from mint_lever.field.flights.simulated_flying import (
-    Flaw,
-    benched,
-    looked_at,
-    random_flaws,
-    seen_of,
-)
-from mint_lever.field.symptoms.symptom import SymptomKey
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.field import Flaw, SymptomKey, draw_flaws, fly, look_for_flaw, mend_on_bench
+from mint_lever.setup import ModeName
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, setup_at
@@ -46,7 +39,7 @@ def fly_simulated(pilot: User, helicopter_id: uuid.UUID, number: int, sender: Se
     began = sender.at or timezone.now()
     begin(pilot, helicopter_id, number, True, Sender(at=began))
     bench = land(pilot, helicopter_id, number, Sender(at=began + timedelta(minutes=_MINUTES)))
-    seen = seen_of(setup_at(bench), flaws, _MODE, _luck(hidden))
+    seen = fly(setup_at(bench), flaws, _MODE, _luck(hidden))
     flight = Flight.objects.get(
         helicopter=bench.helicopter_id, simulated=bench.simulated, number=number
     )
@@ -60,7 +53,7 @@ def look_simulated(bench: Bench, symptom: SymptomKey) -> bool:
     """Look at the simulated model at what a symptom names: whether something was found, which is
     put right with it."""
     hidden = hidden_in(bench)
-    found, flaws = looked_at(_flaws(hidden), symptom, _luck(hidden))
+    found, flaws = look_for_flaw(_flaws(hidden), symptom, _luck(hidden))
     _keep(hidden, flaws)
     return found
 
@@ -74,7 +67,7 @@ def hidden_in(bench: Bench) -> Hidden:
         return known
     fixed = settings.SIMULATION_SEED
     seed = secrets.randbelow(2**32) if fixed is None else fixed
-    flaws = random_flaws(setup_at(bench), _MODE, np.random.default_rng(seed))
+    flaws = draw_flaws(setup_at(bench), _MODE, np.random.default_rng(seed))
     return Hidden.objects.create(
         helicopter_id=bench.helicopter_id,
         number=bench.simulated,
@@ -106,5 +99,5 @@ def _as_measured(bench: Bench, flaws: tuple[Flaw, ...]) -> tuple[Flaw, ...]:
     for step, entries in log_of(bench, bench.simulated).by_step.items():
         since = any(not each.struck and each.sequence > last.log_count for each in entries)
         if since and run.done(step):
-            flaws = benched(flaws, step)
+            flaws = mend_on_bench(flaws, step)
     return flaws

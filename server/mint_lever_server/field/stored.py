@@ -11,8 +11,17 @@ from django.db.models import QuerySet
 
 from mint_lever.bench import BenchRun
 from mint_lever.faults import MintLeverError
-from mint_lever.field import SYMPTOMS, Changed, FieldAdvice, Flight, Looked, Seen, advise
-from mint_lever.field.flights.log_evidence import LogSays, log_says
+from mint_lever.field import (
+    SYMPTOMS,
+    FieldAdvice,
+    Flight,
+    LogEvidence,
+    MechanicalLook,
+    Observation,
+    SettingChange,
+    advise,
+    read_log_evidence,
+)
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at
 from mint_lever_server.field.models import Flight as Row
@@ -47,8 +56,8 @@ class FieldNow:
 
     run: BenchRun
     flights: tuple[Flight, ...]
-    looked: tuple[Looked, ...]
-    log: LogSays | None
+    looked: tuple[MechanicalLook, ...]
+    log: LogEvidence | None
 
     @cached_property
     def advice(self) -> FieldAdvice:
@@ -69,7 +78,7 @@ def field_at(bench: Bench) -> FieldNow:
     flights = tuple(flight_of(row) for row in rows)
     looks = Look.objects.filter(flight__in=[row.pk for row in rows])
     looked = [
-        Looked(symptom, number, found)
+        MechanicalLook(symptom, number, found)
         for symptom, number, found in looks.values_list("symptom", "flight__number", "found")
     ]
     if rows:
@@ -77,7 +86,7 @@ def field_at(bench: Bench) -> FieldNow:
     return FieldNow(run, flights, tuple(looked), _logged(bench))
 
 
-def _logged(bench: Bench) -> LogSays | None:
+def _logged(bench: Bench) -> LogEvidence | None:
     """What the log of the flight that landed last says, where it has one that can be read. A
     simulated log says nothing of a real helicopter."""
     row = _flown(bench).select_related("flight_log").last()
@@ -85,7 +94,7 @@ def _logged(bench: Bench) -> LogSays | None:
     if log is None or (log.simulated and bench.simulated is None):
         return None
     try:
-        return log_says(report(log), log.mapping)
+        return read_log_evidence(report(log), log.mapping)
     except (MintLeverError, OSError):
         return None
 
@@ -101,18 +110,18 @@ def flight_of(row: Row) -> Flight:
     )
 
 
-def seen_of(kept: Mapping[str, Any]) -> Seen:
+def seen_of(kept: Mapping[str, Any]) -> Observation:
     """Something seen, from what is kept of it."""
-    return Seen(**kept)
+    return Observation(**kept)
 
 
-def changed_of(kept: Mapping[str, Any]) -> Changed:
+def changed_of(kept: Mapping[str, Any]) -> SettingChange:
     """A change, from what is kept of it."""
     against = kept["against"]
-    return Changed(kept["path"], kept["old"], kept["new"], against and seen_of(against))
+    return SettingChange(kept["path"], kept["old"], kept["new"], against and seen_of(against))
 
 
-def kept_change(changed: Changed) -> dict[str, Any]:
+def kept_change(changed: SettingChange) -> dict[str, Any]:
     """What is kept of a change."""
     against = changed.against
     return {
@@ -127,7 +136,7 @@ def _flown(bench: Bench) -> QuerySet[Row]:
     return flights_at(bench).filter(stage=Row.Stage.LANDED, struck=False)
 
 
-def _measured_anew(bench: Bench, run: BenchRun, last: Row) -> Iterator[Looked]:
+def _measured_anew(bench: Bench, run: BenchRun, last: Row) -> Iterator[MechanicalLook]:
     """Symptoms of the last flight whose step of the bench was measured anew since, and is done."""
     by_step = log_of(bench, bench.simulated).by_step
     for symptom in {each["symptom"] for each in last.seen}:
@@ -135,5 +144,5 @@ def _measured_anew(bench: Bench, run: BenchRun, last: Row) -> Iterator[Looked]:
             entries = by_step.get(step, ())
             since = any(not e.struck and e.sequence > last.log_count for e in entries)
             if since and run.done(step):
-                yield Looked(symptom, last.number, found=True)
+                yield MechanicalLook(symptom, last.number, found=True)
                 break

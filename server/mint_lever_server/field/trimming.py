@@ -9,10 +9,9 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
-from mint_lever.bench.engine.log import setting_at
-from mint_lever.field import Changed, Seen, into_the_centre, not_ready
-from mint_lever.setup import Change
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.bench import read_setting
+from mint_lever.field import Observation, SettingChange, list_obstacles, move_trim_into_centre
+from mint_lever.setup import Change, ModeName
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import setup_at
@@ -50,10 +49,10 @@ class TrimOut(BaseModel):
 def trim_at(bench: Bench, mode: ModeName, aileron_pct: float, elevator_pct: float) -> TrimOut:
     """Say what a trim flight needs, and what its trims come to."""
     setup = setup_at(bench)
-    waits = [NotReadyOut(**vars(each)) for each in not_ready(setup, mode)]
+    waits = [NotReadyOut(**vars(each)) for each in list_obstacles(setup, mode)]
     if setup.mixing_unit is None:
         return TrimOut(possible=False, mode=mode, not_ready=waits, old=[], new=[], suspect="")
-    found = into_the_centre(setup, aileron_pct, elevator_pct, mode)
+    found = move_trim_into_centre(setup, aileron_pct, elevator_pct, mode)
     return TrimOut(
         possible=True,
         mode=mode,
@@ -84,7 +83,7 @@ def move_trims(
     if flight is not None and flight.stage != Flight.Stage.READY:
         raise Refused(409, "It is in the air", "Land first, propulsion disabled.")
     setup = setup_at(bench)
-    moved = into_the_centre(setup, aileron_pct, elevator_pct, mode).changes
+    moved = move_trim_into_centre(setup, aileron_pct, elevator_pct, mode).changes
     if not moved:
         raise Refused(409, "There is nothing to move", "The centre is where the trims put it.")
     before = setup.as_document()
@@ -94,7 +93,9 @@ def move_trims(
     say_held(pilot, bench, [each.path for each in (*moved, *zeroed)])
     flight = flight or make_ready(bench)
     noted = [
-        Changed(each.path, setting_at(before, each.path), each.value, seen.get(_OF[each.path]))
+        SettingChange(
+            each.path, read_setting(before, each.path), each.value, seen.get(_OF[each.path])
+        )
         for each in moved
     ]
     flight.noted = [*flight.noted, *(kept_change(each) for each in noted)]
@@ -102,7 +103,7 @@ def move_trims(
     return bench
 
 
-def _leans(bench: Bench) -> dict[str, Seen]:
+def _leans(bench: Bench) -> dict[str, Observation]:
     """What was seen to lean on the newest flight, by the stick it is of."""
     last = last_flown(bench)
     kept: list[dict[str, Any]] = [] if last is None else last.seen or []

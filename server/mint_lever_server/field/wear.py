@@ -12,8 +12,7 @@ from django.db import transaction
 from pydantic import BaseModel
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.field.flights.pack_life import PackMeasured, life_of
-from mint_lever.field.flights.part_wear import AFTER_A_CRASH, PARTS, flights_since
+from mint_lever.field import AFTER_A_CRASH, PARTS, PackMeasurement, count_flights, judge_pack_life
 from mint_lever_server.accounts.quotas import full
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of
@@ -75,8 +74,8 @@ class WearOut(BaseModel):
 def pack_life(pilot: User, pack_id: uuid.UUID) -> PackLifeOut:
     """Judge a pack by what was measured of it."""
     rows: Sequence[PackMeasure] = list(own_pack(pilot, pack_id).measures.all())
-    life = life_of(
-        [PackMeasured(row.day, row.mohm, "log" if row.by == "log" else "meter") for row in rows]
+    life = judge_pack_life(
+        [PackMeasurement(row.day, row.mohm, "log" if row.by == "log" else "meter") for row in rows]
     )
     return PackLifeOut(
         word=life.word,
@@ -108,7 +107,7 @@ def wear_of(bench: Bench) -> WearOut:
     flown = _flown(bench)
     known = dict(PartNew.objects.filter(helicopter=bench.helicopter).values_list("part", "flown"))
     new_at = {each.name: known[each.name] for each in PARTS if each.name in known}
-    since = flights_since(new_at, flown)
+    since = count_flights(new_at, flown)
     crashed_at, looked = crashed(bench)
     return WearOut(
         flown=flown,

@@ -10,15 +10,18 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 from pydantic import BaseModel
 
-from mint_lever.bench.simulate.flight_log import flown_log
+from mint_lever.bench import flown_log
 from mint_lever.faults import InvalidRequest
-from mint_lever.flight_logs.log_picture import MOST_STEPS, stretch
-from mint_lever.flight_logs.log_report import LogFinding
-from mint_lever.flight_logs.log_units import UNITS
-from mint_lever.flight_logs.measured_settings import kept
-from mint_lever.flight_logs.recorded_flight import CHANNELS, Channel
-from mint_lever.setup.parts.flight_modes import ModeName
-from mint_lever.setup.readable_letters import check_name
+from mint_lever.flight_logs import (
+    CHANNELS,
+    MOST_STEPS,
+    UNITS,
+    Channel,
+    LogFinding,
+    make_log_change,
+    sample_stretch,
+)
+from mint_lever.setup import ModeName, check_name
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, SecondsAsked, bytes_of
 from mint_lever_server.flight_logs.models import FlightLog
@@ -181,7 +184,7 @@ def get_flight_log(
         more = {"time_s": [], "lines": [], "rate_hz": 0}
         return LogShownOut(log=_out(log), fault=said, **empty, **more)
     first, last = float(recorded.time_s[0]), float(recorded.time_s[-1])
-    drawn = stretch(
+    drawn = sample_stretch(
         recorded,
         first if start is None else start,
         last if end is None else end,
@@ -219,7 +222,7 @@ def _parts(request: HttpRequest) -> Iterator[bytes]:
 
 
 def _finding(finding: dict[str, Any], simulated: bool) -> LogFindingOut:
-    change = None if simulated else kept(LogFinding(**finding))
+    change = None if simulated else make_log_change(LogFinding(**finding))
     keeps = None if change is None else KeptOut(path=change.path, value=change.value)
     return LogFindingOut(**finding, keeps=keeps)
 

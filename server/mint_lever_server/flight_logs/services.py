@@ -13,10 +13,18 @@ from django.db import transaction
 from django.http import Http404
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.flight_logs.column_guess import HEAD_BYTES, guess_columns
-from mint_lever.flight_logs.log_report import log_report
-from mint_lever.flight_logs.log_units import UNITS, unit_named
-from mint_lever.flight_logs.recorded_flight import CHANNELS, MOST_BYTES, Channel, Recorded, read_log
+from mint_lever.flight_logs import (
+    CHANNELS,
+    HEAD_BYTES,
+    MOST_BYTES,
+    UNITS,
+    Channel,
+    RecordedFlight,
+    find_unit,
+    guess_columns,
+    judge_log,
+    read_log,
+)
 from mint_lever_server.config.keeping import on_disk
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor
@@ -134,14 +142,14 @@ def _good(log: FlightLog, mapping: Mapping[str, Any]) -> Mapped:
             raise InvalidRequest([Fault(channel, channel, "one of " + ", ".join(CHANNELS))])
         if said.column not in names:
             raise InvalidRequest([Fault(channel, said.column, "one of " + ", ".join(names[:40]))])
-        if unit_named(channel, said.unit) is None:
+        if find_unit(channel, said.unit) is None:
             allowed = "one of " + ", ".join(unit.name for unit in UNITS[channel])
             raise InvalidRequest([Fault(channel, said.unit, allowed)])
         good[channel] = {"column": said.column, "unit": said.unit}
     return good
 
 
-def read(log: FlightLog) -> Recorded:
+def read(log: FlightLog) -> RecordedFlight:
     """Read a log by its mapping."""
     mapping = tuple((key, said["column"], said["unit"]) for key, said in log.mapping.items())
     return _read(log.path, mapping)
@@ -154,11 +162,11 @@ def report(log: FlightLog) -> dict[str, Any]:
 
 
 @lru_cache(maxsize=_OPEN)
-def _read(path: Path, mapping: tuple[tuple[Channel, str, str], ...]) -> Recorded:
+def _read(path: Path, mapping: tuple[tuple[Channel, str, str], ...]) -> RecordedFlight:
     names: dict[str, str] = {channel: column for channel, column, _ in mapping}
     scales = {}
     for channel, _, name in mapping:
-        unit = unit_named(channel, name)
+        unit = find_unit(channel, name)
         if unit is not None:
             scales[channel] = (unit.zero, unit.factor)
     return read_log(path.read_bytes(), names, scales)
@@ -166,4 +174,4 @@ def _read(path: Path, mapping: tuple[tuple[Channel, str, str], ...]) -> Recorded
 
 @lru_cache(maxsize=16)
 def _report(path: Path, mapping: tuple[tuple[Channel, str, str], ...]) -> dict[str, Any]:
-    return log_report(_read(path, mapping))
+    return judge_log(_read(path, mapping))

@@ -8,7 +8,7 @@ from django.db.models import F
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
-from mint_lever.setup import Change, Setup, new_helicopter, read_document
+from mint_lever.setup import Change, Setup, make_helicopter, read_document
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.config.given import CountAsked
 from mint_lever_server.hangar.documents import newest_revision, setup_of
@@ -81,7 +81,7 @@ def _summary(state: DraftState) -> Summary:
 def create_helicopter(request: HttpRequest, new: NewHelicopter) -> Status[DraftOut]:
     """Add a new helicopter with lengths of its size to measure over."""
     name = new.name.strip() or new.name
-    setup = new_helicopter(
+    setup = make_helicopter(
         name,
         new.size,
         new.cells,

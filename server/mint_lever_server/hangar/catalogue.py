@@ -7,10 +7,16 @@ from ninja import Router
 from pydantic import BaseModel
 from pydantic_core import to_json
 
-from mint_lever.bench.steps import STEPS
-from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.setup.catalogue.setting_rows import Kind, Row, catalogue
-from mint_lever.setup.setting_description import Device, Stage
+from mint_lever.bench import STEPS
+from mint_lever.setup import (
+    ARRANGEMENTS,
+    ArrangementName,
+    Device,
+    SettingKind,
+    SettingRow,
+    Stage,
+    list_rows,
+)
 
 router = Router(tags=["catalogue"])
 
@@ -33,7 +39,7 @@ class RowOut(BaseModel):
     path: str
     label: str
     help: str
-    kind: Kind
+    kind: SettingKind
     device: Device
     stage: Stage
     group: str
@@ -69,11 +75,11 @@ def get_catalogue(request: HttpRequest) -> HttpResponse:
 def _served() -> bytes:
     titles = {step.name: step.title for step in STEPS}
     names = {name: each.words for name, each in ARRANGEMENTS.items()}
-    rows = [_row(row, titles) for row in catalogue()]
+    rows = [_row(row, titles) for row in list_rows()]
     return to_json(CatalogueOut(rows=rows, arrangements=names))
 
 
-def _row(row: Row, titles: dict[str, str]) -> RowOut:
+def _row(row: SettingRow, titles: dict[str, str]) -> RowOut:
     about = row.about
     return RowOut(
         path=row.path,

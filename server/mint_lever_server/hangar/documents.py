@@ -8,8 +8,7 @@ from typing import Any
 
 from django.db.models import ManyToOneRel, OuterRef, Subquery
 
-from mint_lever.setup import Setup, read_setup
-from mint_lever.setup.shared_memory import sharing
+from mint_lever.setup import Setup, read_setup, share_parts
 from mint_lever_server.hangar.models import Document, DraftState, Helicopter, Revision
 
 
@@ -42,7 +41,7 @@ def _of_today(text: str) -> bool:
 def setup_of_text(text: str) -> Setup:
     """The setup of a document's text: the same object each time, so that the core's own memory of
     what it found about a setup serves from one request to the next."""
-    return sharing(read_setup(json.loads(text)))
+    return share_parts(read_setup(json.loads(text)))
 
 
 def setup_of(document: Document) -> Setup:

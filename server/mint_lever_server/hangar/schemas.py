@@ -7,9 +7,7 @@ from typing import Annotated, Any, Literal
 from ninja import Field, Schema
 from pydantic import Strict
 
-from mint_lever.setup import Setup
-from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.setup.parts.airframe import LayoutName, SizeClass
+from mint_lever.setup import ArrangementName, LayoutName, Setup, SizeClass
 from mint_lever_server.config.given import Count
 from mint_lever_server.hangar.summaries import Look
 

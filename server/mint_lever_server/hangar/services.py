@@ -9,21 +9,21 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from mint_lever.model.chain import build_chain
+from mint_lever.model import build_chain
 from mint_lever.setup import (
+    ArrangementName,
     Change,
+    LayoutName,
     Setup,
     apply_changes,
+    check_name,
+    copy_to_all,
+    name_path,
     read_setup,
     with_arrangement,
     with_blades,
     with_layout,
 )
-from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.setup.catalogue.setting_rows import name_of
-from mint_lever.setup.edits.part_copies import same_for_all
-from mint_lever.setup.parts.airframe import LayoutName
-from mint_lever.setup.readable_letters import check_name
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
@@ -197,7 +197,7 @@ def alike_draft(
 
     def carry_over(draft: Draft) -> Draft:
         setup = present_setup(draft)
-        changes = same_for_all(setup, part)
+        changes = copy_to_all(setup, part)
         if not changes:
             return draft
         edited = checked(apply_changes(setup.as_document(), changes), setup.name)
@@ -231,7 +231,7 @@ def step_draft(
 
 def words_of(state: DraftState) -> str:
     """Say what changed on the way into a state."""
-    names = list(dict.fromkeys(name_of(path) for path in state.paths))
+    names = list(dict.fromkeys(name_path(path) for path in state.paths))
     words = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
     return words or state.label or "the whole setup"
 

@@ -2,9 +2,8 @@
 
 from pydantic import BaseModel
 
-from mint_lever.model.chain import build_chain, reach
-from mint_lever.setup.arrangement import ArrangementName
-from mint_lever.setup.parts.airframe import LayoutName
+from mint_lever.model import build_chain, compute_reach
+from mint_lever.setup import ArrangementName, LayoutName
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import Document
 
@@ -45,7 +44,7 @@ def look_at(document: Document) -> Look:
         rotation=setup.airframe.head.rotation,
         blades=setup.airframe.head.blades,
         servos=len(setup.airframe.servos),
-        reach=ReachOut(**vars(reach(build_chain(setup)))),
+        reach=ReachOut(**vars(compute_reach(build_chain(setup)))),
     )
     Document.objects.filter(pk=document.pk).update(
         summary=made.model_dump(mode="json"), summary_by=MADE_BY

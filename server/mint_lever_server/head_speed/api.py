@@ -8,11 +8,14 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 from pydantic import Strict
 
-from mint_lever.modes.hover_record import flown_hover, no_hover
-from mint_lever.modes.measured_speeds import measured
-from mint_lever.modes.punch_trial import PackState, punched
-from mint_lever.setup.parts.flight_findings import MeasuredBy
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.modes import (
+    PackState,
+    forget_hover,
+    make_measured_change,
+    record_hover,
+    simulate_punch,
+)
+from mint_lever.setup import MeasuredBy, ModeName
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, CountAsked, HeadRoomAsked
 from mint_lever_server.hangar.api import draft_out
@@ -84,16 +87,16 @@ def get_controller_card(request: HttpRequest, helicopter_id: uuid.UUID) -> list[
 def evaluate_punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried) -> PunchOut:
     """Follow a punch. Called while a slider moves; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    return show_punch(punched(chain, given.mode, given.gain, given.pack, given.pinion))
+    return show_punch(simulate_punch(chain, given.mode, given.gain, given.pack, given.pinion))
 
 
 @router.post("/{helicopter_id}/head-speed/flown", response=DraftOut)
 def calibrate_hover(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
     """Keep a hover that was flown, or take the kept one away."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    changes = no_hover(chain.setup)
+    changes = forget_hover(chain.setup)
     if given.mode is not None and given.stick_pct is not None:
-        changes = flown_hover(chain, given.mode, given.stick_pct, given.day, given.rpm)
+        changes = record_hover(chain, given.mode, given.stick_pct, given.day, given.rpm)
     return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))
 
 
@@ -106,5 +109,7 @@ def record_measured_speed(
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     if given.rpm is not None:
         fit_first(pilot, helicopter_id)
-    changes = measured(chain.setup, given.mode, given.rpm, given.percent, given.by, given.day)
+    changes = make_measured_change(
+        chain.setup, given.mode, given.rpm, given.percent, given.by, given.day
+    )
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))

@@ -5,17 +5,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from mint_lever.measure.servo_power import servo_power
-from mint_lever.measure.verdict import Word
-from mint_lever.model.chain.control_chain import Chain
-from mint_lever.model.drive.punch_response import Punch
-from mint_lever.model.rotor.hover_calibration import calibration
-from mint_lever.modes.head_speed_table import ModeSpeed, head_speeds
-from mint_lever.modes.hover_table import WORDS
-from mint_lever.modes.measured_speeds import measured_speeds
-from mint_lever.modes.mode_hover import HoverOf
-from mint_lever.setup.parts.flight_findings import FlownHover, MeasuredBy
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.measure import VerdictWord, compute_servo_power
+from mint_lever.model import Chain, Punch, calibrate_hover
+from mint_lever.modes import WORDS, ModeHover, ModeSpeed, compare_head_speeds, list_measured_speeds
+from mint_lever.setup import FlownHover, MeasuredBy, ModeName
 from mint_lever_server.modes.schemas import HoverOut, show_hover
 
 _POINTS = 401
@@ -86,7 +79,7 @@ class ModeSpeedOut(BaseModel):
     tail_rpm: float | None
     tail_share_pct: float | None
     minutes: float | None
-    word: Word | None
+    word: VerdictWord | None
     shop_pct: float | None
     packs: dict[str, PackOut]
     held: dict[str, HeldOut]
@@ -117,7 +110,7 @@ class ServoPowerOut(BaseModel):
     force_n: float | None
     throw_deg: float | None
     throw_s: float | None
-    word: Word | None
+    word: VerdictWord | None
 
 
 class SupplyOut(BaseModel):
@@ -125,7 +118,7 @@ class SupplyOut(BaseModel):
 
     bec_a: float | None
     stall_a: float | None
-    word: Word | None
+    word: VerdictWord | None
 
 
 class MeasuredOut(BaseModel):
@@ -137,7 +130,7 @@ class MeasuredOut(BaseModel):
     percent: float | None
     date: str
     by: MeasuredBy | None
-    word: Word | None
+    word: VerdictWord | None
     says: str
     wanted_percent: float | None
 
@@ -180,10 +173,10 @@ class PunchOut(BaseModel):
 
 def show_head_speeds(version: int, chain: Chain, wanted_pct: float) -> HeadSpeedsOut:
     """Show every head speed of a setup; ``wanted_pct`` is the head-room to be left."""
-    found, by = head_speeds(chain, wanted_pct), calibration(chain.setup)
+    found, by = compare_head_speeds(chain, wanted_pct), calibrate_hover(chain.setup)
     flown = None if chain.setup.flown is None else chain.setup.flown.hover
-    servos, supply = servo_power(chain, "normal")
-    rows, line = measured_speeds(chain)
+    servos, supply = compute_servo_power(chain, "normal")
+    rows, line = list_measured_speeds(chain)
     return HeadSpeedsOut(
         version=version,
         gear=found.gear,
@@ -201,7 +194,7 @@ def show_head_speeds(version: int, chain: Chain, wanted_pct: float) -> HeadSpeed
 def _mode(of: ModeSpeed) -> ModeSpeedOut:
     paper: dict[str, Any] = dict(of.paper)
     warnings = [w for w in (*paper["warnings"], *of.drive["warnings"]) if "not filled in" not in w]
-    hover: HoverOf = of.hover
+    hover: ModeHover = of.hover
     return ModeSpeedOut(
         mode=of.mode,
         rpm=of.rpm,

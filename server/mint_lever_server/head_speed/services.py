@@ -5,7 +5,7 @@ from datetime import datetime
 
 from django.contrib.auth.models import User
 
-from mint_lever.bench.steps.head_speed.controller_card import confirmed
+from mint_lever.bench import list_confirmed
 from mint_lever_server.bench.fitness import fitness_at
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of, setup_at
@@ -33,4 +33,6 @@ def card_confirmed(pilot: User, helicopter_id: uuid.UUID) -> list[datetime | Non
     log = log_of(bench, None)
     run = run_of(setup_at(bench), log)
     times = {(entry.key, entry.stands_at): entry.sent_at for entry in log.entries}
-    return [None if took is None else times[took.key, took.sequence] for took in confirmed(run)]
+    return [
+        None if took is None else times[took.key, took.sequence] for took in list_confirmed(run)
+    ]

@@ -6,10 +6,10 @@ from django.http import HttpRequest
 from ninja import Field, Router
 from pydantic import BaseModel
 
-from mint_lever.audit import Severity, once_each
-from mint_lever.bench.run.bench_audit import audit_of, on_devices_of
-from mint_lever.devices import OnDevice, as_held
-from mint_lever.setup.setting_description import Device
+from mint_lever.audit import Severity, join_findings
+from mint_lever.bench import audit_run, write_fix_on_devices
+from mint_lever.devices import OnDevice, round_to_devices
+from mint_lever.setup import Device
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import run_at
@@ -62,10 +62,10 @@ def get_audit(request: HttpRequest, helicopter_id: uuid.UUID) -> AuditOut:
         findings=[
             FindingOut(
                 fixable=bool(finding.changes),
-                on_devices=[each for each in on_devices_of(run, finding) if each.own],
+                on_devices=[each for each in write_fix_on_devices(run, finding) if each.own],
                 **{key: value for key, value in vars(finding).items() if key != "changes"},
             )
-            for finding in once_each(audit_of(run))
+            for finding in join_findings(audit_run(run))
         ],
     )
 
@@ -78,7 +78,7 @@ def fix_finding(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> D
     chosen = next(
         (
             finding
-            for finding in once_each(audit_of(run))
+            for finding in join_findings(audit_run(run))
             if finding.rule == given.rule and finding.path == given.path and finding.changes
         ),
         None,
@@ -91,5 +91,5 @@ def fix_finding(request: HttpRequest, helicopter_id: uuid.UUID, given: Fix) -> D
             version=bench.helicopter.draft.version,
         )
     pilot = pilot_of(request)
-    changes = as_held(run.devices, chosen.changes)
+    changes = round_to_devices(run.devices, chosen.changes)
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))

@@ -7,16 +7,16 @@ from django.http import HttpRequest
 from ninja import Query, Router
 from pydantic import BaseModel, Field
 
-from mint_lever.bench import BenchRun, answer_said
+from mint_lever.bench import BenchRun, write_answer
 from mint_lever.search import (
     WORDS,
     Item,
-    Kind,
-    findings_of,
+    ItemKind,
+    list_findings,
+    list_settings,
+    list_steps,
+    list_terms,
     search,
-    settings_of,
-    steps_of,
-    words,
 )
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.bench.models import Bench
@@ -42,7 +42,7 @@ class FoundItem(BaseModel):
     """One thing found. ``leads_to`` is a word, a setting's path, a step's name or a helicopter's
     id; ``value`` in ``unit`` is what stands there."""
 
-    kind: Kind
+    kind: ItemKind
     title: str
     says: str
     leads_to: str
@@ -72,7 +72,7 @@ def search_everywhere(request: HttpRequest, text: Text) -> LookedUp:
         Item(kind="helicopter", title=name, says="", leads_to=str(helicopter))
         for helicopter, name in names_of(pilot_of(request)).items()
     ]
-    return _found(text, [*fleet, *words()])
+    return _found(text, [*fleet, *list_terms()])
 
 
 @of_helicopter.get("/{helicopter_id}/look-up", response=LookedUp)
@@ -83,10 +83,10 @@ def search_helicopter(request: HttpRequest, helicopter_id: uuid.UUID, text: Text
     return _found(
         text,
         [
-            *words(),
-            *steps_of(run),
-            *settings_of(run.setup),
-            *findings_of(run),
+            *list_terms(),
+            *list_steps(run),
+            *list_settings(run.setup),
+            *list_findings(run),
             *_readings(bench, run),
         ],
     )
@@ -126,7 +126,7 @@ def _readings(bench: Bench, run: BenchRun) -> list[Item]:
                 title=entry.label,
                 says=titles[step] + ("" if stands else ". It no longer holds."),
                 leads_to=step,
-                value=answer_said(ask, entry.value),
+                value=write_answer(ask, entry.value),
                 unit=getattr(ask, "unit", ""),
             )
         )

@@ -8,8 +8,8 @@ from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
 from mint_lever.axes import Function
-from mint_lever.model.chain import Sticks, frame, response
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.model import Sticks, compute_frame, compute_response
+from mint_lever.setup import ModeName
 from mint_lever_server.accounts.pilot import pilot_id
 from mint_lever_server.config.given import AngleAsked, CountAsked, LeverAsked, TimesAsked
 from mint_lever_server.levers.chains import chain_of
@@ -223,7 +223,7 @@ def get_frame(
     """Compute one frame. Called many times a second: the answer skips a second validation."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
     chain = chain.with_rate_sets(levers.chosen())
-    made = frame(
+    made = compute_frame(
         chain, _sticks(levers), levers.azimuth, levers.mode, levers.exaggerate, levers.measured
     )
     return _json({"version": levers.version, **made})
@@ -236,7 +236,7 @@ def get_stick_response(
     """Compute how pitch answers one stick, the others held where they are."""
     chain = chain_of(pilot_id(request), helicopter_id, levers.version)
     chain = chain.with_rate_sets(levers.chosen())
-    answered = response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
+    answered = compute_response(chain, function, _sticks(levers), levers.azimuth, levers.mode)
     pitch = zip(answered.pitch_deg.tolist(), answered.reachable.tolist(), strict=True)
     return _json(
         {

@@ -6,7 +6,7 @@ from functools import lru_cache
 from django.http import Http404
 from django.shortcuts import get_object_or_404
 
-from mint_lever.model.chain import Chain, build_chain
+from mint_lever.model import Chain, build_chain
 from mint_lever_server.config.prepared import Prepared
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.documents import setup_of

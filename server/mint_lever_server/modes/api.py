@@ -9,13 +9,19 @@ from pydantic import BaseModel, Strict
 from pydantic_core import to_json
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.model.transmitter.curve_resampling import resample
-from mint_lever.model.transmitter.throttle_shapes import ShapeName, ThrottleShape, throttle_points
-from mint_lever.modes.curve_points import add_point, remove_point
-from mint_lever.modes.drawn_curve import Which, curve_in, drawn_mode
-from mint_lever.modes.mode_copying import What, leave_out, take_over
-from mint_lever.modes.pitch_degrees import changes_to
-from mint_lever.setup.parts.flight_modes import CurveShape, ModeName, Rates
+from mint_lever.model import ShapeName, ThrottleShape, make_throttle_points, resample
+from mint_lever.modes import (
+    CopiedPart,
+    CurveName,
+    add_point,
+    copy_mode,
+    find_curve,
+    make_drawn_mode,
+    make_pitch_changes,
+    remove_mode,
+    remove_point,
+)
+from mint_lever.setup import CurveShape, ModeName, Rates
 from mint_lever_server.accounts.pilot import pilot_id, pilot_of
 from mint_lever_server.config.given import Count, CountAsked, Degrees, LeverAsked, Percent, Yes
 from mint_lever_server.devices.services import expo_softer
@@ -53,7 +59,7 @@ class Drawn(Schema):
 
     version: Count
     mode: ModeName
-    which: Which
+    which: CurveName
     points: list[Percent] = Field(min_length=2, max_length=17)
     at: list[Percent] | None = Field(None, max_length=17)
     shape: CurveShape = "straight"
@@ -71,7 +77,7 @@ class CarryOver(Schema):
 
     version: Count
     mode: ModeName
-    which: Which
+    which: CurveName
     points: Annotated[int, Strict(), Field(ge=2, le=17)] | None = None
     at: list[Percent] | None = Field(None, max_length=17)
     shape: CurveShape = "straight"
@@ -93,7 +99,7 @@ class OnePoint(Sent):
     """A point of a curve, by its number from 0, to be taken out or to have one put in after it."""
 
     mode: ModeName
-    which: Which
+    which: CurveName
     index: Annotated[int, Strict(), Field(ge=0, le=16)]
     put_in: Yes
 
@@ -103,7 +109,7 @@ class TakenOver(Sent):
 
     mode: ModeName
     source: ModeName | None = None
-    what: What = "all"
+    what: CopiedPart = "all"
 
 
 class LeftOut(Sent):
@@ -166,7 +172,7 @@ def get_mode_switch(
 def evaluate_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpResponse:
     """Work a curve out that is being drawn. Called many times a second; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    own = drawn_mode(given.which, given.points, given.at, given.shape)
+    own = make_drawn_mode(given.which, given.points, given.at, given.shape)
     return _json(show_curve(chain, given.mode, given.which, own))
 
 
@@ -176,7 +182,7 @@ def convert_curve_degrees(
 ) -> DraftOut:
     """Set points of a pitch curve to degrees at the blade, through the exact chain."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
-    changes = changes_to(chain, given.mode, given.degrees)
+    changes = make_pitch_changes(chain, given.mode, given.degrees)
     pilot = pilot_of(request)
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
@@ -192,7 +198,7 @@ def evaluate_rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRat
 def copy_from_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver) -> DraftOut:
     """Make a mode, or a part of it, like another one or plain; put one in that is not there."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
-    changes = take_over(setup, given.mode, given.source, given.what)
+    changes = copy_mode(setup, given.mode, given.source, given.what)
     pilot = pilot_of(request)
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
@@ -201,7 +207,7 @@ def copy_from_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenO
 def leave_out_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> DraftOut:
     """Take a mode out of this helicopter."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
-    changes = leave_out(setup, given.mode)
+    changes = remove_mode(setup, given.mode)
     pilot = pilot_of(request)
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
@@ -220,7 +226,7 @@ def change_curve_point(request: HttpRequest, helicopter_id: uuid.UUID, given: On
 def resample_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOver) -> CarriedOut:
     """Find the curve with other points that strays least; nothing is kept."""
     mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)
-    points, at, shape = curve_in(mode, given.which)
+    points, at, shape = find_curve(mode, given.which)
     new = given.at if given.at is not None else given.points
     if new is None:
         raise InvalidRequest([Fault("points", "nothing", "a number of points, or positions")])
@@ -239,7 +245,7 @@ def resample_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryO
 def shape_throttle(request: HttpRequest, helicopter_id: uuid.UUID, given: Shape) -> ShapeOut:
     """Make a throttle curve's points from a few numbers; nothing is kept."""
     numbers = given.dict(exclude={"points"})
-    return ShapeOut(points=throttle_points(ThrottleShape(**numbers), given.points))
+    return ShapeOut(points=make_throttle_points(ThrottleShape(**numbers), given.points))
 
 
 def _json(shown: BaseModel) -> HttpResponse:

@@ -5,22 +5,32 @@ from typing import Any, Literal
 from pydantic import BaseModel
 
 from mint_lever.axes import Array, Mask
-from mint_lever.model.chain import Chain
-from mint_lever.model.tail.gain_scales import (
+from mint_lever.model import (
     MODE_MEANS,
-    by_head_speed,
-    mode_of,
-    one_channel_of,
-    same_everywhere,
+    Chain,
+    convert_to_one_channel,
+    find_tail_mode,
+    read_curve,
+    space_evenly,
+    spread_by_head_speed,
+    use_one_gain,
 )
-from mint_lever.model.transmitter.curves import curve, evenly
-from mint_lever.modes.drawn_curve import Which, curve_in
-from mint_lever.modes.mode_hover import By, HoverOf, hover_of
-from mint_lever.modes.mode_switching import switching
-from mint_lever.modes.pitch_degrees import collective_deg, degree_marks, pitch_curve
-from mint_lever.modes.rate_comparison import RATED, RateCurve, Softer, rate_curve
-from mint_lever.setup.catalogue.setting_rows import row_of
-from mint_lever.setup.parts.flight_modes import MODE_WORDS, Mode, ModeName, Rates
+from mint_lever.modes import (
+    RATED,
+    CurveName,
+    HoverSource,
+    ModeHover,
+    RateCurve,
+    SofterSign,
+    compare_modes,
+    compute_collective,
+    compute_pitch_curve,
+    compute_rate_curve,
+    find_curve,
+    find_hover,
+    mark_degrees,
+)
+from mint_lever.setup import MODE_WORDS, Mode, ModeName, Rates, find_row
 
 
 class DegreeMark(BaseModel):
@@ -52,7 +62,7 @@ class HoverOut(BaseModel):
 
     pitch_deg: float
     stick_pct: float | None
-    by: By
+    by: HoverSource
     paper: OnPaperOut
     factor: float | None
     band: StickBandOut | None
@@ -160,14 +170,16 @@ class SwitchOut(BaseModel):
     warnings: list[WarnedOut]
 
 
-def show_mode(chain: Chain, name: ModeName, softer: Softer | None = None) -> ModeOut:
+def show_mode(chain: Chain, name: ModeName, softer: SofterSign | None = None) -> ModeOut:
     """Show one flight mode; ``softer`` is the sign of expo that the pilot's own radio softens
     with."""
     mode = chain.mode(name)
     return ModeOut(
         name=name,
         tail_gain=_elsewhere(f"transmitter.modes.{name}.tail_gain_pct", mode.tail_gain_pct),
-        tail_means="" if mode.tail_gain_pct is None else MODE_MEANS[mode_of(mode.tail_gain_pct)],
+        tail_means=""
+        if mode.tail_gain_pct is None
+        else MODE_MEANS[find_tail_mode(mode.tail_gain_pct)],
         pitch=show_curve(chain, name, "pitch", mode),
         throttle=show_curve(chain, name, "throttle", mode),
         rates=show_rates(chain, name, softer=softer),
@@ -178,7 +190,7 @@ def tail_choices(chain: Chain) -> list[GainsOut]:
     """The two schools of practice: one gain everywhere, or more where the head turns slower."""
     modes = chain.setup.transmitter.modes
     now = {name: chain.mode(name).tail_gain_pct for name in modes.names()}
-    made = (("Same everywhere", same_everywhere(now)), ("By head speed", by_head_speed(now)))
+    made = (("Same everywhere", use_one_gain(now)), ("By head speed", spread_by_head_speed(now)))
     return [GainsOut(words=words, gains=gains, said=_said_of_gains(gains)) for words, gains in made]
 
 
@@ -188,35 +200,35 @@ def _said_of_gains(gains: dict[ModeName, float]) -> str:
     for name, gain in gains.items():
         modes_at.setdefault(gain, []).append(MODE_WORDS[name].lower())
     return "; ".join(
-        f"{', '.join(names)} {gain:+g} ({one_channel_of(gain):g} of 0–100)"
+        f"{', '.join(names)} {gain:+g} ({convert_to_one_channel(gain):g} of 0–100)"
         if len(modes_at) > 1
-        else f"{gain:+g} ({one_channel_of(gain):g} of 0–100)"
+        else f"{gain:+g} ({convert_to_one_channel(gain):g} of 0–100)"
         for gain, names in modes_at.items()
     )
 
 
 def _elsewhere(path: str, kept: float | None) -> list[Elsewhere]:
-    row = row_of(path)
+    row = find_row(path)
     if row is None or kept is None:
         return []
     return [Elsewhere(value=s.shown(kept), words=s.words) for s in row.about.scales]
 
 
 def show_rates(
-    chain: Chain, name: ModeName, own: Rates | None = None, softer: Softer | None = None
+    chain: Chain, name: ModeName, own: Rates | None = None, softer: SofterSign | None = None
 ) -> RatesOut:
     """Show a mode's rates, or ``own`` in their place."""
     rates: dict[str, Any] = {}
     for function in RATED:
         rate = None if own is None else getattr(own, function)
-        rates[function] = _rate(rate_curve(chain, name, function, rate, softer))
+        rates[function] = _rate(compute_rate_curve(chain, name, function, rate, softer))
     return RatesOut(**rates)
 
 
-def show_rate_sets(chain: Chain, softer: Softer | None = None) -> list[RateOut]:
+def show_rate_sets(chain: Chain, softer: SofterSign | None = None) -> list[RateOut]:
     """Show the rates that stand on switches, as they come out in normal."""
     return [
-        _rate(rate_curve(chain, "normal", each.function, each.rate, softer))
+        _rate(compute_rate_curve(chain, "normal", each.function, each.rate, softer))
         for each in chain.setup.transmitter.rate_sets
     ]
 
@@ -233,25 +245,25 @@ def _rate(worked_out: RateCurve) -> RateOut:
     )
 
 
-def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOut:
+def show_curve(chain: Chain, name: ModeName, which: CurveName, own: Mode) -> CurveOut:
     """Show a curve of ``own`` as mode ``name`` of the chain makes of it."""
-    points, at, shape = curve_in(own, which)
-    places = evenly(len(points)).tolist() if at is None else at
+    points, at, shape = find_curve(own, which)
+    places = space_evenly(len(points)).tolist() if at is None else at
     if which == "throttle":
-        stick = evenly(101)
+        stick = space_evenly(101)
         return CurveOut(
             at=places,
             points=points,
             stick_pct=stick.tolist(),
-            value_pct=curve(points, stick, shape, at).tolist(),
+            value_pct=read_curve(points, stick, shape, at).tolist(),
             pitch_deg=[],
             point_deg=[],
             slope=[],
             hover=None,
             degree_marks=[],
         )
-    worked_out = pitch_curve(chain, name, own=own)
-    point_deg, reached = collective_deg(chain, name, points)
+    worked_out = compute_pitch_curve(chain, name, own=own)
+    point_deg, reached = compute_collective(chain, name, points)
     return CurveOut(
         at=places,
         points=points,
@@ -260,12 +272,12 @@ def show_curve(chain: Chain, name: ModeName, which: Which, own: Mode) -> CurveOu
         pitch_deg=_known(worked_out.pitch_deg, worked_out.reachable),
         point_deg=_known(point_deg, reached),
         slope=worked_out.slope.tolist(),
-        hover=show_hover(hover_of(chain, name, own)),
-        degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in degree_marks(chain, name)],
+        hover=show_hover(find_hover(chain, name, own)),
+        degree_marks=[DegreeMark(deg=deg, pct=pct) for deg, pct in mark_degrees(chain, name)],
     )
 
 
-def show_hover(found: HoverOf) -> HoverOut:
+def show_hover(found: ModeHover) -> HoverOut:
     """Show where a mode hovers."""
     paper = OnPaperOut(**{**vars(found.paper), "lacks": list(found.paper.lacks)})
     made = {key: value for key, value in vars(found).items() if key != "band_pct"}
@@ -278,7 +290,7 @@ def show_switch(
     chain: Chain, before: ModeName, after: ModeName, collective_pct: float
 ) -> SwitchOut:
     """Show what changes as the switch moves, with the collective lever somewhere (−100…100)."""
-    jump = switching(chain, before, after)
+    jump = compare_modes(chain, before, after)
     pitch, throttle = jump.at((collective_pct + 100.0) / 2.0)
     return SwitchOut(
         before=before,

@@ -10,11 +10,9 @@ from django.contrib.auth.models import User
 from django.http import Http404
 from pydantic import BaseModel
 
-from mint_lever.bench import BenchRun
-from mint_lever.bench.engine.log import setting_at
-from mint_lever.records import Effect, compare, lost_ground
-from mint_lever.setup import Setup
-from mint_lever.setup.setting_description import Device
+from mint_lever.bench import BenchRun, read_setting
+from mint_lever.records import PitchDifference, compare_setups, list_lost_readings
+from mint_lever.setup import Device, Setup
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of
@@ -82,7 +80,7 @@ def comparison(pilot: User, helicopter_id: uuid.UUID, one: Side, other: Side) ->
     other_words, other_setup = _side(pilot, bench, other)
     from_draft = one == Side()
     run = run_at(bench) if from_draft else _run(bench, setup)
-    found = compare(run, other_setup)
+    found = compare_setups(run, other_setup)
     document = other_setup.as_document()
     return CompareOut(
         version=bench.helicopter.draft.version,
@@ -97,7 +95,7 @@ def comparison(pilot: User, helicopter_id: uuid.UUID, one: Side, other: Side) ->
                 before=each.before,
                 after=each.after,
                 unit=each.unit,
-                value=setting_at(document, each.path),
+                value=read_setting(document, each.path),
                 effect=_effect(each.effect),
             )
             for each in found.differences
@@ -106,7 +104,7 @@ def comparison(pilot: User, helicopter_id: uuid.UUID, one: Side, other: Side) ->
         stale=[title for _, title in found.stale],
         lost=[
             LostOut(title=each.title, readings=each.readings)
-            for each in lost_ground(run, _run(bench, other_setup))
+            for each in list_lost_readings(run, _run(bench, other_setup))
         ],
     )
 
@@ -130,5 +128,5 @@ def _run(bench: Bench, setup: Setup) -> BenchRun:
     return run_of(setup, log_of(bench, bench.simulated))
 
 
-def _effect(effect: Effect | None) -> EffectOut | None:
+def _effect(effect: PitchDifference | None) -> EffectOut | None:
     return None if effect is None else EffectOut(**vars(effect))

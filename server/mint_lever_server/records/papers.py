@@ -11,9 +11,9 @@ from django.http import Http404
 from django.utils import timezone
 from pydantic import BaseModel
 
-from mint_lever.bench import BenchRun, fitness_of
-from mint_lever.field.flights.symptom_order import likely_first
-from mint_lever.records import Paper, Saved, Section, bench_sheet, field_card
+from mint_lever.bench import BenchRun, judge_fitness
+from mint_lever.field import sort_symptoms
+from mint_lever.records import Paper, SavedState, Section, make_bench_sheet, make_field_card
 from mint_lever_server.bench.fitness import fitness_at
 from mint_lever_server.bench.keying import open_lines
 from mint_lever_server.bench.models import Bench
@@ -82,26 +82,26 @@ def _paper(bench: Bench, which: Which, revision: int | None) -> Paper:
     days = {entry.stands_at: _day(entry.sent_at) for entry in log.newest_answers}
     if revision is None:
         run = run_at(bench)
-        return bench_sheet(run, _saved(run, bench), run.holds, days)
+        return make_bench_sheet(run, _saved(run, bench), run.holds, days)
     kept = bench.helicopter.revisions.select_related("document").filter(number=revision).first()
     if kept is None:
         raise Http404
     setup = setup_of(kept.document)
     devices = [profile_of_text(each) for each in fitted_texts(bench.helicopter_id)]
     run = run_of(setup, log, devices)
-    fitness = fitness_of(run, [setup], lambda: [line.name for line in open_lines(run)])
-    saved = Saved(kept.number, _day(kept.saved_at), fitness.fit, fitness.withheld, _today())
-    return bench_sheet(run, saved, run.holds, days)
+    fitness = judge_fitness(run, [setup], lambda: [line.name for line in open_lines(run)])
+    saved = SavedState(kept.number, _day(kept.saved_at), fitness.fit, fitness.withheld, _today())
+    return make_bench_sheet(run, saved, run.holds, days)
 
 
 def _card(bench: Bench) -> Paper:
     now = field_at(bench)
-    return field_card(
+    return make_field_card(
         now.run,
         _saved(now.run, bench),
         len(open_lines(now.run)),
         next_words(bench, now),
-        likely_first(now.flights),
+        sort_symptoms(now.flights),
     )
 
 
@@ -111,16 +111,16 @@ def _with_the_real_model(bench: Bench) -> None:
     bench.helicopter.practising = False
 
 
-def _saved(run: BenchRun, bench: Bench) -> Saved:
+def _saved(run: BenchRun, bench: Bench) -> SavedState:
     fitness = fitness_at(run, bench.helicopter, practice=False)
     document = state_of(bench.helicopter.draft).document
     last: Revision | None = bench.helicopter.revisions.select_related("document").last()
     if last is None or not (
         last.document_id == document.pk or same(last.document.text, document.text)
     ):
-        return Saved(None, None, fitness.fit, tuple(fitness.withheld), _today())
+        return SavedState(None, None, fitness.fit, tuple(fitness.withheld), _today())
     day = _day(last.saved_at)
-    return Saved(last.number, day, fitness.fit, tuple(fitness.withheld), _today())
+    return SavedState(last.number, day, fitness.fit, tuple(fitness.withheld), _today())
 
 
 def _today() -> str:

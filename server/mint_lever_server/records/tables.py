@@ -8,10 +8,9 @@ from collections.abc import Iterable, Iterator, Sequence
 from itertools import pairwise
 from typing import Any
 
-from mint_lever.bench import answer_said
-from mint_lever.bench.run.setting_differences import differences
-from mint_lever.field import seen_said
-from mint_lever.setup.parts.flight_modes import MODE_WORDS
+from mint_lever.bench import list_differences, write_answer
+from mint_lever.field import write_observation
+from mint_lever.setup import MODE_WORDS
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_of
 from mint_lever_server.field.models import Flight
@@ -92,7 +91,7 @@ def readings(bench: Bench) -> Iterator[Sequence[Any]]:
                 entry.sent_at.isoformat(),
                 entry.step if step is None else step.title,
                 entry.label,
-                entry.value if plain else answer_said(ask, entry.value),
+                entry.value if plain else write_answer(ask, entry.value),
                 getattr(ask, "unit", ""),
                 "no, struck out" if entry.struck else "yes",
                 simulated,
@@ -103,7 +102,7 @@ def changes(bench: Bench) -> Iterator[Sequence[Any]]:
     """What each revision has otherwise than the one before it, a setting a row."""
     revisions = bench.helicopter.revisions.select_related("document").iterator(chunk_size=50)
     for before, after in pairwise(revisions):
-        for each in differences(setup_of(before.document), setup_of(after.document)):
+        for each in list_differences(setup_of(before.document), setup_of(after.document)):
             yield (
                 after.number,
                 after.saved_at.isoformat(),
@@ -122,7 +121,7 @@ def flights(bench: Bench) -> Iterator[Sequence[Any]]:
     rows = Flight.objects.filter(helicopter=bench.helicopter_id, stage=Flight.Stage.LANDED)
     rows = rows.select_related("pack", "flight_log").order_by("simulated", "number")
     for row in rows.iterator(chunk_size=200):
-        seen = None if row.seen is None else [seen_said(seen_of(each)) for each in row.seen]
+        seen = None if row.seen is None else [write_observation(seen_of(each)) for each in row.seen]
         yield (
             row.number,
             row.began_at and row.began_at.isoformat(),
@@ -135,7 +134,7 @@ def flights(bench: Bench) -> Iterator[Sequence[Any]]:
             *(row.trims.get(name) for name in ("aileron", "elevator", "rudder")),
             "; ".join(changed_words(changed_of(each)) for each in row.changed),
             "not written down" if seen is None else "; ".join(seen) or "nothing was wrong",
-            "; ".join(seen_said(seen_of(each)) for each in row.gone),
+            "; ".join(write_observation(seen_of(each)) for each in row.gone),
             row.words,
             row.verdict,
             row.next_idea,

@@ -9,7 +9,7 @@ from django.http import FileResponse, HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import BaseModel
 
-from mint_lever.records import never_carries
+from mint_lever.records import list_uncopied
 from mint_lever_server.accounts.pilot import pilot_of
 from mint_lever_server.config.given import Yes, bytes_of
 from mint_lever_server.hangar.api import draft_out, file_stem
@@ -85,7 +85,7 @@ def check_copy(request: HttpRequest, helicopter_id: uuid.UUID) -> CopyAsked:
     radio = radio_of(pilot, helicopter_id)
     return CopyAsked(
         never_carries=[
-            NeverCarriesOut(kind=each.kind, names=list(each.names)) for each in never_carries(setup)
+            NeverCarriesOut(kind=each.kind, names=list(each.names)) for each in list_uncopied(setup)
         ],
         radio="" if radio is None else radio.name,
     )

@@ -7,7 +7,7 @@ import uuid
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from mint_lever.records import same_radio
+from mint_lever.records import copy_for_same_radio
 from mint_lever_server.devices.models import Device
 from mint_lever_server.devices.services import fit, fitted
 from mint_lever_server.hangar.models import Helicopter
@@ -21,7 +21,7 @@ def copied(pilot: User, helicopter_id: uuid.UUID, shared: bool) -> Helicopter:
     setup = present_setup(owned(pilot, helicopter_id).real_draft)
     if not shared:
         return add_beside(pilot, setup, "copied")
-    made = add_beside(pilot, same_radio(setup), "same radio, another receiver")
+    made = add_beside(pilot, copy_for_same_radio(setup), "same radio, another receiver")
     radio = radio_of(pilot, helicopter_id)
     if radio is not None:
         fit(pilot, made.pk, "transmitter", radio.pk)

@@ -9,7 +9,7 @@ from zipfile import BadZipFile, ZipFile, ZipInfo
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from mint_lever.faults import Fault, InvalidRequest, InvalidSetup
-from mint_lever.setup.json_reader import parse
+from mint_lever.setup import parse_json
 
 MOST_FILES = 20_000
 MOST_LINE = 128 * 1024
@@ -112,7 +112,7 @@ def refused(path: str, found: str, allowed: str) -> InvalidRequest:
 
 def _parsed(where: str, raw: bytes, most: int) -> Any:
     try:
-        return parse(raw, most)
+        return parse_json(raw, most)
     except InvalidSetup as error:
         raise InvalidRequest(below(where, error.faults)) from error
 

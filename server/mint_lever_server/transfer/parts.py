@@ -15,11 +15,9 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, model_validator
 
-from mint_lever.bench import WORKED_ON
-from mint_lever.bench.engine.advice import WorkKind
-from mint_lever.bench.engine.change_effects import Aspect
+from mint_lever.bench import WORKED_ON, Aspect, WorkKind
 from mint_lever.field import SYMPTOMS
-from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.setup import ModeName
 from mint_lever_server.config.given import MOST
 from mint_lever_server.field.schemas import SeenGiven, Trims
 

@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from mint_lever.devices import read_profile
-from mint_lever.flight_logs.recorded_flight import MOST_BYTES
+from mint_lever.flight_logs import MOST_BYTES
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.bench.models import Bench, LogEntry, Photo
 from mint_lever_server.bench.picture import MEDIA_TYPE, ours, rewritten

@@ -11,7 +11,7 @@ from pydantic import Field
 from mint_lever.bench.engine.change_effects import Aspect
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.devices import OnDevice
-from mint_lever.measure.verdict import Band, Word
+from mint_lever.measure.verdict import Band, VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import ModeName
 from mint_lever.setup.setting_description import Device
@@ -58,7 +58,7 @@ class Question:
     azimuth: float | None = None
     blade: int | None = None
     optional: bool = False
-    word: Word | None = None
+    word: VerdictWord | None = None
     writes: tuple[str, ...] = ()
     cell: Cell | None = None
     without_gauge: bool = False
@@ -394,7 +394,7 @@ class Advice:
         return next(denied, None)
 
 
-def at_once(actions: Sequence[Action]) -> tuple[Action, ...]:
+def group_actions(actions: Sequence[Action]) -> tuple[Action, ...]:
     """Put actions that go together into one act each, before its parts."""
     made: list[Action] = []
     for action in actions:

@@ -13,11 +13,11 @@ from typing import Any, Literal
 
 from mint_lever.bench.engine.dependency_graph import Touch
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
-from mint_lever.setup.catalogue.setting_rows import Row, catalogue, name_of, row_of
+from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row, list_rows, name_path
 from mint_lever.setup.document import Setup
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.number_kinds import Part
-from mint_lever.setup.plain_values import leaves
+from mint_lever.setup.plain_values import walk_values
 from mint_lever.setup.setting_description import Device
 
 Aspect = Literal[
@@ -182,7 +182,7 @@ def touches_of_work(aspect: Aspect, arrangement: ArrangementName) -> tuple[Touch
     done, arranged = handwork(aspect), ARRANGEMENTS[arrangement]
     held: list[Touch] = [] if arranged.unit_mixes else [*done.not_mixing]
     if done.empties is not None:
-        for row in catalogue():
+        for row in list_rows():
             if row.device == done.empties and row.in_play(arranged):
                 # A direction that arrival shows is put right there, before the model shows it.
                 shown_there = row.about.turns and row.about.steps
@@ -195,7 +195,7 @@ def touches_of(path: str, arrangement: ArrangementName) -> tuple[Touch, ...]:
     """Give what a change of one setting touches; nothing for what only records, and for what does
     nothing in this arrangement."""
     turned = path.endswith(_WAY)
-    row = row_of(path.removesuffix(_WAY))
+    row = find_row(path.removesuffix(_WAY))
     if row is None or row.about.record or not row.in_play(ARRANGEMENTS[arrangement]):
         return ()
     if turned and row.about.sign_step is not None:
@@ -203,7 +203,7 @@ def touches_of(path: str, arrangement: ArrangementName) -> tuple[Touch, ...]:
     return _touches(row, row.steps)
 
 
-def _touches(row: Row, steps: tuple[str, ...]) -> tuple[Touch, ...]:
+def _touches(row: SettingRow, steps: tuple[str, ...]) -> tuple[Touch, ...]:
     if row.about.record:
         return ()
     what: Literal["metal", "settings", "alone"] = "metal" if row.metal else "settings"
@@ -213,7 +213,7 @@ def _touches(row: Row, steps: tuple[str, ...]) -> tuple[Touch, ...]:
 @lru_cache(maxsize=2048)
 def words_of(path: str) -> str:
     """What a changed setting is called."""
-    return name_of(path.removesuffix(_WAY))
+    return name_path(path.removesuffix(_WAY))
 
 
 def touched_by_difference(before: Setup, after: Setup) -> set[Touch]:
@@ -236,7 +236,7 @@ def changed_paths(before: Setup, after: Setup) -> frozenset[str]:
 
 
 @remember(32)
-def settings(setup: Setup) -> Mapping[str, Any]:
+def list_values(setup: Setup) -> Mapping[str, Any]:
     """Give every setting of a setup by its path; kept for setups asked about again."""
     return {path: value for name, held in setup for path, value in _settings_of(name, held).items()}
 
@@ -263,7 +263,7 @@ def _settings_of(name: str, held: Any) -> Mapping[str, Any]:
 def _settings_in(name: str, part: Part) -> dict[str, Any]:
     plain = part.model_dump(mode="json", exclude_none=True)
     # The same few hundred paths, over and over: one of each in memory is enough.
-    every = {intern(path): value for path, value in leaves(plain, name)}
+    every = {intern(path): value for path, value in walk_values(plain, name)}
     for row in _signed():
         if row.path in every:
             every[f"{row.path}{_WAY}"] = every[row.path] < 0
@@ -272,5 +272,5 @@ def _settings_in(name: str, part: Part) -> dict[str, Any]:
 
 
 @lru_cache(maxsize=1)
-def _signed() -> tuple[Row, ...]:
-    return tuple(row for row in catalogue() if row.about.sign_step is not None)
+def _signed() -> tuple[SettingRow, ...]:
+    return tuple(row for row in list_rows() if row.about.sign_step is not None)

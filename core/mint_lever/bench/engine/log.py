@@ -59,7 +59,7 @@ class Event:
 
 
 @dataclass(frozen=True)
-class Held:
+class HeldSetting:
     """A device is said to hold a value now; what is still to be keyed in goes by it."""
 
     sequence: int
@@ -68,7 +68,7 @@ class Held:
     value: Any
 
 
-def action_event(sequence: int, step: StepName, action: Action, before: Setup) -> Event:
+def make_action_event(sequence: int, step: StepName, action: Action, before: Setup) -> Event:
     """Make the event of an action that was done on a setup.
 
     One that only wrote down what the helicopter was found to be keeps every reading.
@@ -76,7 +76,7 @@ def action_event(sequence: int, step: StepName, action: Action, before: Setup) -
     changed = tuple(change.path for change in action.changes)
     if action.learned:
         document = before.as_document()
-        learned = {c.path: (setting_at(document, c.path), c.value) for c in action.changes}
+        learned = {c.path: (read_setting(document, c.path), c.value) for c in action.changes}
         return Event(sequence, changed=changed, learned=learned)
     return Event(
         sequence,
@@ -89,7 +89,7 @@ def action_event(sequence: int, step: StepName, action: Action, before: Setup) -
     )
 
 
-def setting_at(document: Any, path: str) -> Any:
+def read_setting(document: Any, path: str) -> Any:
     """Give the value at a dotted path of a setup document; None where a part is left out, or a
     list has no such entry."""
     for part in path.split("."):

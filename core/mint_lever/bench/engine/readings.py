@@ -18,13 +18,13 @@ from mint_lever.bench.engine.change_effects import (
     changed_paths,
     differing,
     handwork,
-    settings,
+    list_values,
     touches_of,
     touches_of_work,
     words_of,
 )
 from mint_lever.bench.engine.dependency_graph import Graph, Node, StepName
-from mint_lever.bench.engine.log import Entry, Event, Held
+from mint_lever.bench.engine.log import Entry, Event, HeldSetting
 from mint_lever.bench.engine.run_facts import Facts
 from mint_lever.bench.engine.typed_signs import SIGN
 from mint_lever.devices import DeviceProfile, GaugeFigures
@@ -101,7 +101,7 @@ class Readings(Facts, ABC):
         events: Iterable[Event],
         steps: Sequence[Ruled],
         devices: Sequence[DeviceProfile] = (),
-        holds: Iterable[Held] = (),
+        holds: Iterable[HeldSetting] = (),
     ):
         super().__init__(setup, entries, events, devices, holds)
         here = tuple(step for step in steps if step.here(setup.arranged))
@@ -126,7 +126,7 @@ class Readings(Facts, ABC):
         answers = self.all(step, key)
         if said is None or not answers or said.sequence < answers[-1].sequence:
             return False
-        return bool(said.value == settings(self.setup).get(path))
+        return bool(said.value == list_values(self.setup).get(path))
 
     @abstractmethod
     def done(self, name: StepName) -> bool:
@@ -192,7 +192,7 @@ class Readings(Facts, ABC):
         ]
         at: dict[Any, list[Entry]] = {}
         for entry in alike:
-            at.setdefault(settings(entry.setup).get(control), []).append(entry)
+            at.setdefault(list_values(entry.setup).get(control), []).append(entry)
         kept = {
             each.sequence for group in at.values() for each in _together(group, self._repeats(name))
         }
@@ -373,7 +373,7 @@ class Readings(Facts, ABC):
 
 
 def _as_if_known(then: Setup, learned: Sequence[Event], now: Setup) -> frozenset[str]:
-    old = settings(then)
+    old = list_values(then)
     for event in learned:
         now_known = {
             path: after
@@ -381,7 +381,7 @@ def _as_if_known(then: Setup, learned: Sequence[Event], now: Setup) -> frozenset
             if old.get(path) == before
         }
         old = {**old, **now_known}
-    return frozenset(differing(old, settings(now)))
+    return frozenset(differing(old, list_values(now)))
 
 
 def _together(entries: Sequence[Entry], repeats: float) -> list[Entry]:

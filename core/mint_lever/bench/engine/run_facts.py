@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from typing import Any
 
 from mint_lever.bench.engine.dependency_graph import StepName
-from mint_lever.bench.engine.log import Entry, Event, Held
+from mint_lever.bench.engine.log import Entry, Event, HeldSetting
 from mint_lever.bench.engine.memo import Key, Memo
 from mint_lever.bench.engine.typed_signs import as_meant
 from mint_lever.devices import DeviceProfile
@@ -45,7 +45,7 @@ class Facts:
         entries: Iterable[Entry],
         events: Iterable[Event],
         devices: Sequence[DeviceProfile] = (),
-        holds: Iterable[Held] = (),
+        holds: Iterable[HeldSetting] = (),
     ):
         self._setup = setup
         self._holds = tuple(holds)
@@ -124,9 +124,9 @@ class Facts:
         return found
 
     @property
-    def holds(self) -> tuple[Held, ...]:
+    def holds(self) -> tuple[HeldSetting, ...]:
         """What the devices are said to hold, oldest first."""
-        found: tuple[Held, ...] = self._memo.fact(("said_held",))
+        found: tuple[HeldSetting, ...] = self._memo.fact(("said_held",))
         return found
 
     def _find_value(self, path: str) -> Any:
@@ -164,5 +164,5 @@ class Facts:
     def _find_devices(self) -> tuple[DeviceProfile, ...]:
         return self._devices
 
-    def _find_said_held(self) -> tuple[Held, ...]:
+    def _find_said_held(self) -> tuple[HeldSetting, ...]:
         return self._holds

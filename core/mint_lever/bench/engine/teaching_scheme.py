@@ -8,7 +8,7 @@ from mint_lever.bench.engine.readings import Readings
 _ONE_END: tuple[Function, ...] = ("aileron", "elevator")
 
 
-def by_one_end(run: Readings) -> bool:
+def is_taught_by_one_end(run: Readings) -> bool:
     """Whether the unit wants one end of each cyclic axis alone. What the pilot said of the unit
     itself comes before what one helicopter's setup says of it."""
     said = [device.learns for device in run.devices if device.kind == "unit" and device.learns]
@@ -18,4 +18,4 @@ def by_one_end(run: Readings) -> bool:
 
 def swash_functions_taught(run: Readings) -> tuple[Function, ...]:
     """Give the swash functions that the unit is taught."""
-    return _ONE_END if by_one_end(run) else FUNCTIONS[:3]
+    return _ONE_END if is_taught_by_one_end(run) else FUNCTIONS[:3]

@@ -10,15 +10,15 @@ import numpy as np
 from mint_lever.bench.engine.advice import Action, Ask
 from mint_lever.bench.engine.change_effects import WORKED_ON
 from mint_lever.bench.engine.dependency_graph import StepName
-from mint_lever.bench.engine.log import Entry, Event, action_event
+from mint_lever.bench.engine.log import Entry, Event, make_action_event
 from mint_lever.bench.practise.mishaps import happen
 from mint_lever.bench.practise.pilot_habits import LITERAL, Habits
-from mint_lever.bench.practise.pilot_hands import Unsigned, do, take
+from mint_lever.bench.practise.pilot_hands import Unsigned, do, take_reading
 from mint_lever.bench.practise.spoken_looks import word
-from mint_lever.bench.questions.answer_check import written_by
+from mint_lever.bench.questions.answer_check import make_answer_changes
 from mint_lever.bench.run.bench_run import BenchRun
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
-from mint_lever.bench.steps import bench_run
+from mint_lever.bench.steps import make_bench_run
 
 _MOST_TURNS = 500
 """Readings and acts together; an evening that needs more goes in circles. Four or five blades on
@@ -42,14 +42,14 @@ class Evening:
 
     def run(self, bench: SimulatedHelicopter, before: BenchRun | None = None) -> BenchRun:
         """The run as it stands; ``before`` is the one of a turn before."""
-        return bench_run(bench.setup, self.entries, self.events, before=before)
+        return make_bench_run(bench.setup, self.entries, self.events, before=before)
 
 
 def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int = 0) -> Evening:
     """Follow the advice from the first step to the last; raises RuntimeError when it never ends."""
     evening, rng = Evening(), np.random.default_rng([seed, 2])
     mishaps = sorted(int(turn) for turn in rng.integers(10, _LATEST_MISHAP, habits.mishaps))
-    reads = Unsigned().take if habits.unsigned else take
+    reads = Unsigned().take if habits.unsigned else take_reading
     at_hand: StepName | None = None
     run: BenchRun | None = None
     for sequence in range(_MOST_TURNS):
@@ -70,14 +70,14 @@ def work_through(bench: SimulatedHelicopter, habits: Habits = LITERAL, seed: int
             before = bench.setup
             do(bench, move)
             evening.acts[name] += 1
-            evening.events.append(action_event(sequence, name, move, before))
+            evening.events.append(make_action_event(sequence, name, move, before))
             at_hand = None
             continue
         evening.reads[name, move.key] += 1
         said = word(bench, move) if rng.random() < habits.words else None
         value = reads(bench, run.step(name), move) if said is None else said
         at_hand = name if name == stands_at else None
-        if written := written_by(move, value):
+        if written := make_answer_changes(move, value):
             bench.change(written)
             at_hand = None
         evening.entries.append(Entry(sequence, name, move.key, value, bench.setup))
@@ -99,14 +99,14 @@ def _next(
         left = [step.name for step in run.steps if not run.done(step.name)]
         other = left[int(rng.integers(len(left)))]
         try:
-            return name, other, next_move(run, other)
+            return name, other, choose_next_move(run, other)
         except RuntimeError:
             pass  # it waits for what it rests on
     if rng.random() < habits.early:
         needed = [action for action in run.advice(name).actions if action.needed]
         if needed:
             return name, name, needed[0]
-    return name, name, next_move(run, name)
+    return name, name, choose_next_move(run, name)
 
 
 def _only_better(run: BenchRun, before: StepName | None) -> tuple[StepName, Action] | None:
@@ -119,7 +119,7 @@ def _only_better(run: BenchRun, before: StepName | None) -> tuple[StepName, Acti
     return None
 
 
-def next_move(run: BenchRun, name: StepName) -> Action | Ask:
+def choose_next_move(run: BenchRun, name: StepName) -> Action | Ask:
     """Give what a pilot who only follows the advice does next: an action, or a question's reading.
 
     Raises RuntimeError for a step that is not done and says nothing more.

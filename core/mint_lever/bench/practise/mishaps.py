@@ -10,7 +10,7 @@ import numpy as np
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.reshaping import with_arrangement
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 
 Happens = Callable[[SimulatedHelicopter, np.random.Generator], None]
 
@@ -116,7 +116,7 @@ def _memory_reset(bench: SimulatedHelicopter, rng: np.random.Generator) -> None:
 def _delivered(bench: SimulatedHelicopter) -> Setup:
     """What devices hold that nobody has set."""
     setup = bench.setup
-    fresh = fresh_setup(setup.name, setup.airframe.swash.layout)
+    fresh = make_fresh_setup(setup.name, setup.airframe.swash.layout)
     return with_arrangement(fresh, setup.arrangement)
 
 

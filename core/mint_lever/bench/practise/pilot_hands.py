@@ -11,7 +11,7 @@ from mint_lever.bench.questions.gauge_sign import AMOUNT, SIGNED
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 
 
-def take(bench: SimulatedHelicopter, step: Step, ask: Ask) -> Answer:
+def take_reading(bench: SimulatedHelicopter, step: Step, ask: Ask) -> Answer:
     """Take the reading a question asks for, as its entry.
 
     Raises NotSimulated where the bench has no such thing to read; it never guesses.
@@ -38,7 +38,7 @@ class Unsigned:
             return SHOWN if true is None or true >= 0 else MEANT
         if ask.key == GAUGE_SIGN:
             return AMOUNT
-        value = take(bench, step, ask)
+        value = take_reading(bench, step, ask)
         if not isinstance(ask, Number) or (ask.blade is None and not ask.without_gauge):
             return value
         self._true[step.name, ask.key] = true = cast(float, value)
@@ -50,10 +50,10 @@ def do(bench: SimulatedHelicopter, action: Action) -> None:
     if action.changes:
         bench.change(action.changes)
     for work in action.work:
-        by_hand(bench, work)
+        work_by_hand(bench, work)
 
 
-def by_hand(bench: SimulatedHelicopter, work: Work) -> None:
+def work_by_hand(bench: SimulatedHelicopter, work: Work) -> None:
     """Do one piece of work by hand."""
     if work.kind == "turn_swash_link":
         bench.turn_swash_link(work.index, work.amount)

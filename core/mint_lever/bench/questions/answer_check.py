@@ -8,7 +8,7 @@ from typing import Any
 
 from mint_lever.bench.engine.advice import Answer, Ask, Balls, Choice, Confirm, Number, Numbers
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 
 _MOST_NUMBERS = 12
@@ -16,7 +16,7 @@ _THREE_DIGITS = re.compile(r"^([+-]?[1-9]\d{0,2})\.(\d{3})$")
 """Thousands to one pilot, thousandths to another."""
 
 
-def entered(ask: Ask, value: Any) -> Answer:
+def check_answer(ask: Ask, value: Any) -> Answer:
     """Give the value a question's entry stands for; decimal comma or point alike.
 
     Raises InvalidRequest naming the question, what was found and what is allowed.
@@ -42,12 +42,12 @@ def entered(ask: Ask, value: Any) -> Answer:
     return _one_of(ask, value, words, allowed)
 
 
-def written_by(ask: Ask, answer: Answer) -> tuple[Change, ...]:
+def make_answer_changes(ask: Ask, answer: Answer) -> tuple[Change, ...]:
     """Give the settings an answer is written to: what was said about the metal stays with it."""
     if isinstance(ask, Choice) and any(option.kept is not None for option in ask.options):
         kept = next(option.kept for option in ask.options if option.value == answer)
         return tuple(Change(path, kept) for path in ask.writes)
-    whole = [path for path in ask.writes if (row := row_of(path)) and row.kind == "whole"]
+    whole = [path for path in ask.writes if (row := find_row(path)) and row.kind == "whole"]
     return tuple(
         Change(path, int(answer) if path in whole else answer)  # type: ignore[arg-type]
         for path in ask.writes

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from mint_lever.bench.engine.advice import Action, Choice, Number, Option
-from mint_lever.bench.engine.change_effects import settings
+from mint_lever.bench.engine.change_effects import list_values
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.engine.typed_signs import MEANT, SHOWN, SIGN
 from mint_lever.bench.wording.number_text import signed
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 
 _DIRECTIONS, _FAR = ("together", "tilts"), 1.9
 """A servo turned round takes half off a throw of aileron and more off the collective: before
@@ -19,7 +19,7 @@ DIRECTIONS_FIRST = "Which way each servo goes comes first: one turned round take
 def unusual(action: Action) -> bool:
     """Whether advice would put a setting beyond what is usual for it."""
     for change in action.changes:
-        row = row_of(change.path)
+        row = find_row(change.path)
         usual = row.about.usual if row is not None else None
         if usual is not None and not usual[0] <= abs(change.value) <= usual[1]:
             return True
@@ -31,7 +31,7 @@ def waits_for_directions(run: Readings, action: Action) -> bool:
     round, before the directions were seen."""
     if all(run.done(step) for step in _DIRECTIONS):
         return False
-    now = settings(run.setup)
+    now = list_values(run.setup)
     return any(
         not abs(now[change.path]) / _FAR <= abs(change.value) <= abs(now[change.path]) * _FAR
         for change in action.changes
@@ -39,7 +39,7 @@ def waits_for_directions(run: Readings, action: Action) -> bool:
     )
 
 
-def sure_of(
+def confirm_figure(
     run: Readings, step: StepName, reads: Number, *, contrary: bool = True
 ) -> Choice | None:
     """Ask whether the newest figure of a question was meant as it stands.

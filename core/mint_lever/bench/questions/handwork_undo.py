@@ -13,7 +13,7 @@ _PRESSED = ("press_horn", "press_tail_horn")
 _SAME_AGAIN = ("exchange_plugs", "turn_gain_channel")
 
 
-def inverse(work: Work) -> Work | None:
+def find_inverse(work: Work) -> Work | None:
     """Give the work that takes one back; None where nothing a hand does brings it back."""
     if work.kind in _TURNED:
         return replace(work, amount=-work.amount)
@@ -22,7 +22,7 @@ def inverse(work: Work) -> Work | None:
     return work if work.kind in _SAME_AGAIN else None
 
 
-def question(works: Sequence[Work]) -> str:
+def ask_if_undone(works: Sequence[Work]) -> str:
     """Ask whether hands took it back, in words."""
     asked = list(dict.fromkeys(_asked(work) for work in works))
     return " ".join(asked) if asked else "Is it as it was before?"

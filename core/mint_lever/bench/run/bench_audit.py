@@ -4,29 +4,29 @@ from __future__ import annotations
 
 from mint_lever.audit import Audited, Finding, findings, with_sound_fixes
 from mint_lever.axes import FUNCTIONS
-from mint_lever.bench.engine.change_effects import settings
+from mint_lever.bench.engine.change_effects import list_values
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.run.bench_run import BenchRun
 from mint_lever.bench.run.seen_directions import ways_seen
 from mint_lever.bench.run.taught_reading import reads_now
-from mint_lever.devices import OnDevice, on_devices
+from mint_lever.devices import OnDevice, write_on_devices
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.read_tracking import plain
 
 
-def audit_of(run: BenchRun) -> list[Finding]:
+def audit_run(run: BenchRun) -> list[Finding]:
     """Audit a run's setup, going by what was read and still holds."""
     return run.memo("audit", lambda: with_sound_fixes(_at(run), _found(run)))
 
 
-def on_devices_of(run: BenchRun, finding: Finding) -> tuple[OnDevice, ...]:
+def write_fix_on_devices(run: BenchRun, finding: Finding) -> tuple[OnDevice, ...]:
     """Say a finding's fix as the helicopter's devices show it; without a fix, the setting itself
     as it stands."""
-    now = (Change(finding.path, settings(run.setup).get(finding.path)),)
-    return on_devices(run.devices, run.setup, finding.changes or now, run.mode)
+    now = (Change(finding.path, list_values(run.setup).get(finding.path)),)
+    return write_on_devices(run.devices, run.setup, finding.changes or now, run.mode)
 
 
-def kept_from_flying_by(run: BenchRun) -> list[Finding]:
+def list_grounding_findings(run: BenchRun) -> list[Finding]:
     """Give what of the audit withholds fitness; whether its fixes would do is not looked at."""
     return [finding for finding in _found(run) if finding.keeps_from_flying]
 

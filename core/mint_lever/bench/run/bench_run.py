@@ -6,13 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from mint_lever.bench.engine.advice import Advice, Ask, at_once
+from mint_lever.bench.engine.advice import Advice, Ask, group_actions
 from mint_lever.bench.engine.dependency_graph import StepName
-from mint_lever.bench.engine.log import Entry, Event, Held
+from mint_lever.bench.engine.log import Entry, Event, HeldSetting
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.wording.device_rounding import on_the_devices
-from mint_lever.bench.wording.typography import written
+from mint_lever.bench.wording.typography import typeset
 from mint_lever.devices import DeviceProfile
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.document import Setup
@@ -45,7 +45,7 @@ class BenchRun(Readings):
         events: Iterable[Event],
         steps: Sequence[Step],
         devices: Sequence[DeviceProfile] = (),
-        holds: Iterable[Held] = (),
+        holds: Iterable[HeldSetting] = (),
         before: BenchRun | None = None,
     ):
         super().__init__(setup, entries, events, steps, devices, holds)
@@ -96,7 +96,7 @@ class BenchRun(Readings):
         return found
 
     def _find_written(self, name: StepName) -> Advice:
-        return written(self._unwritten(name))
+        return typeset(self._unwritten(name))
 
     def _unwritten(self, name: StepName) -> Advice:
         found: Advice = self._memo.answer(("advice", name))
@@ -104,7 +104,7 @@ class BenchRun(Readings):
 
     def questions(self, name: StepName) -> tuple[Ask, ...]:
         """What the step asks now."""
-        return written(self._brief(self.step(name).name)).asks
+        return typeset(self._brief(self.step(name).name)).asks
 
     def _find_advice(self, name: StepName) -> Advice:
         step = self.step(name)
@@ -215,7 +215,7 @@ def _why_not(step: Step, setup: Setup) -> str | None:
 def _finished(step: Step, advice: Advice, waits: tuple[StepName, ...]) -> Advice:
     """The advice with its cautions and what it waits for, what goes together as one act, what is
     needed before what is only better. Nothing is done to what is not open yet."""
-    actions = sorted(at_once(advice.actions), key=lambda action: not action.needed)
+    actions = sorted(group_actions(advice.actions), key=lambda action: not action.needed)
     return replace(
         advice,
         cautions=step.cautions,

@@ -6,9 +6,9 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 from mint_lever.bench.engine.change_effects import changed_paths
-from mint_lever.bench.run.bench_audit import kept_from_flying_by
+from mint_lever.bench.run.bench_audit import list_grounding_findings
 from mint_lever.bench.run.bench_run import BenchRun
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.document import Setup
 
 _NAMED = 3
@@ -29,7 +29,7 @@ class Fitness:
     to_save: bool = False
 
 
-def fitness_of(
+def judge_fitness(
     run: BenchRun,
     saved: Iterable[Setup] | None,
     to_key_in: Callable[[], Sequence[str]] = tuple,
@@ -58,11 +58,12 @@ def fitness_of(
 def alike(one: Setup, other: Setup) -> bool:
     """Whether two setups are the same in all that does anything."""
     return all(
-        (row := row_of(path)) is not None and row.about.record for path in changed_paths(one, other)
+        (row := find_row(path)) is not None and row.about.record
+        for path in changed_paths(one, other)
     )
 
 
-def only_the_last_is_stale(run: BenchRun) -> bool:
+def is_only_last_stale(run: BenchRun) -> bool:
     """Whether nothing that was done is stale, but for the final list, which every change undoes,
     and for what is asked again at each power-up."""
     return not any(
@@ -86,7 +87,7 @@ def withheld_by_steps(run: BenchRun) -> list[str]:
 def _of_the_audit(run: BenchRun) -> list[str]:
     return [
         f"{'danger' if each.severity == 'danger' else 'not set'}: {each.found}"
-        for each in kept_from_flying_by(run)
+        for each in list_grounding_findings(run)
     ]
 
 

@@ -57,7 +57,7 @@ class Lesson:
     action: Action | None
 
 
-def learn(
+def learn_lengths(
     run: BenchRun,
     parameters: Sequence[Parameter],
     measured_sd_mm: Mapping[Parameter, float] | None = None,

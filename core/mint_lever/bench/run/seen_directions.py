@@ -5,7 +5,7 @@ from __future__ import annotations
 from mint_lever.bench.engine.log import Entry
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.model.chain.control_chain import build_chain
-from mint_lever.model.chain.motion_directions import Direction, Ways, ways
+from mint_lever.model.chain.motion_directions import Direction, MotionDirections, find_directions
 from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup.read_tracking import plain
 
@@ -14,7 +14,7 @@ Seen = dict[Direction, tuple[int, ...]]
 
 def ways_seen(run: Readings) -> Seen:
     """Give the way of the chain at which the model was last seen to go right, as
-    :class:`mint_lever.model.chain.motion_directions.Ways` has it.
+    :class:`mint_lever.model.chain.motion_directions.MotionDirections` has it.
 
     Missing where nobody has looked: the chain then has to go with the stick, as far as the unit
     shows its commands to. Empty where a look was wrong, or the metal was worked on since.
@@ -24,7 +24,7 @@ def ways_seen(run: Readings) -> Seen:
         rules = run.rules_of.get(entry.step)
         if rules is not None and rules.shows is not None:
             newest |= {of: (entry, right) for of, right in rules.shows(entry).items()}
-    then: dict[int, Ways] = {}
+    then: dict[int, MotionDirections] = {}
     found = _shown_by_the_unit(run)
     for direction, (entry, right) in newest.items():
         if not right or not _still_of_this_metal(run, entry):
@@ -51,14 +51,14 @@ def _shown_by_the_unit(run: Readings) -> Seen:
     return found
 
 
-def _ways_then(run: Readings, entry: Entry) -> Ways:
+def _ways_then(run: Readings, entry: Entry) -> MotionDirections:
     """The chain's ways for the devices as they were set then, on the metal as it is known now: what
     was learned since was so all along."""
     setup = entry.setup.model_copy(update={"airframe": plain(run.setup.airframe)})
     if setup.unit is not None and run.setup.unit is not None:
         shown = {"display": plain(run.setup.unit.display)}
         setup = setup.model_copy(update={"unit": setup.unit.model_copy(update=shown)})
-    return ways(build_chain(setup), bench_mode(setup))
+    return find_directions(build_chain(setup), bench_mode(setup))
 
 
 def _still_of_this_metal(run: Readings, entry: Entry) -> bool:

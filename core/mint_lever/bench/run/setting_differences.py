@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from typing import Any
 
 from mint_lever.bench.engine.change_effects import changed_paths
-from mint_lever.bench.engine.log import setting_at
-from mint_lever.setup.catalogue.setting_rows import Row, catalogue, name_of, row_of
-from mint_lever.setup.catalogue.value_text import NOT_SET, value_said
-from mint_lever.setup.device_of_setting import held_by
+from mint_lever.bench.engine.log import read_setting
+from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row, list_rows, name_path
+from mint_lever.setup.catalogue.value_text import NOT_SET, write_value
+from mint_lever.setup.device_of_setting import find_device
 from mint_lever.setup.document import Setup
 from mint_lever.setup.setting_description import Device
 
@@ -18,12 +18,12 @@ _WAY = ".way"
 
 
 @dataclass(frozen=True)
-class Differs:
+class SettingDifference:
     """A setting, or a curve as a whole, that is another: ``row`` is what is known of it, of a curve
     of its points. ``old`` and ``new`` are lists for a curve, None where it is left out."""
 
     path: str
-    row: Row
+    row: SettingRow
     device: Device
     old: Any
     new: Any
@@ -31,17 +31,17 @@ class Differs:
     @property
     def name(self) -> str:
         """What it is called."""
-        return name_of(self.path)
+        return name_path(self.path)
 
     @property
     def before(self) -> str:
         """The old value in words."""
-        return said(self.row, self.old)
+        return write_setting(self.row, self.old)
 
     @property
     def after(self) -> str:
         """The new value in words."""
-        return said(self.row, self.new)
+        return write_setting(self.row, self.new)
 
     @property
     def unit(self) -> str:
@@ -49,28 +49,28 @@ class Differs:
         return "" if self.new is None else self.row.unit
 
 
-def differences(one: Setup, other: Setup) -> tuple[Differs, ...]:
+def list_differences(one: Setup, other: Setup) -> tuple[SettingDifference, ...]:
     """Give what differs, by the device that holds it in ``other``, then as the document has it."""
-    place = {row.path: n for n, row in enumerate(catalogue())}
+    place = {row.path: n for n, row in enumerate(list_rows())}
     documents = one.as_document(), other.as_document()
-    found: dict[str, tuple[tuple[int, int, str], Differs]] = {}
+    found: dict[str, tuple[tuple[int, int, str], SettingDifference]] = {}
     for changed in changed_paths(one, other):
         path = changed.removesuffix(_WAY)
-        row = row_of(path)
+        row = find_row(path)
         head, _, last = path.rpartition(".")
         whole = head if last.isdecimal() else path
         if row is None or whole in found:
             continue
-        device = held_by(path, other)
-        old, new = (setting_at(document, whole) for document in documents)
+        device = find_device(path, other)
+        old, new = (read_setting(document, whole) for document in documents)
         order = (_DEVICES.index(device), place[row.path], whole)
-        found[whole] = (order, Differs(whole, row, device, old, new))
+        found[whole] = (order, SettingDifference(whole, row, device, old, new))
     return tuple(each for _, each in sorted(found.values(), key=lambda one: one[0]))
 
 
-def said(row: Row, value: Any) -> str:
+def write_setting(row: SettingRow, value: Any) -> str:
     """A value in words; of a curve, of each of its points."""
     if value is None:
         return NOT_SET
     values = value if isinstance(value, list) else [value]
-    return " · ".join(value_said(row, each) for each in values)
+    return " · ".join(write_value(row, each) for each in values)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from mint_lever.audit import once_each
+from mint_lever.audit import join_findings
 from mint_lever.bench.engine.dependency_graph import StepName
-from mint_lever.bench.run.bench_audit import audit_of
+from mint_lever.bench.run.bench_audit import audit_run
 from mint_lever.bench.run.bench_run import BenchRun, State
-from mint_lever.bench.run.setting_differences import differences
+from mint_lever.bench.run.setting_differences import list_differences
 from mint_lever.setup.document import Setup
 from mint_lever.setup.setting_description import Device
 
@@ -52,7 +52,7 @@ def sign_off(run: BenchRun, before: Setup | None) -> SignedOff:
     return SignedOff(
         was_set=() if before is None else was_set(before, run.setup),
         left_open=tuple(_left_open(run)),
-        cautions=tuple(f.found for f in once_each(audit_of(run)) if f.severity != "look"),
+        cautions=tuple(f.found for f in join_findings(audit_run(run)) if f.severity != "look"),
     )
 
 
@@ -60,7 +60,7 @@ def was_set(before: Setup, after: Setup) -> tuple[WasSet, ...]:
     """Give every setting in which two setups differ, as it was and as it is; a curve as one."""
     return tuple(
         WasSet(each.path, each.name, each.device, each.before, each.after, each.unit)
-        for each in differences(before, after)
+        for each in list_differences(before, after)
     )
 
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.engine.teaching_scheme import by_one_end, swash_functions_taught
+from mint_lever.bench.engine.teaching_scheme import is_taught_by_one_end, swash_functions_taught
 from mint_lever.model.chain.control_chain import chain_of
 from mint_lever.model.chain.full_stick_arrival import full_stick_reads, throws_shown_by
 from mint_lever.model.unit.taught_throws import ShownThrows
@@ -46,7 +46,7 @@ def _computed(run: Readings) -> dict[str, float]:
         if not entries:
             return {}
         taken.append(entries[-1].setup)
-    reads = _reads(run.setup, by_one_end(run), *taken)
+    reads = _reads(run.setup, is_taught_by_one_end(run), *taken)
     return {key: value for key, value in reads.items() if key.split(".")[0] in taught}
 
 

@@ -21,7 +21,7 @@ from mint_lever.model.drive.punch_response import PUNCH_S
 from mint_lever.model.rotor.air import air_density
 from mint_lever.model.rotor.main_rotor import main_rotor
 from mint_lever.model.rotor.rotor_figures import RAD_S
-from mint_lever.modes.punch_trial import punched
+from mint_lever.modes.punch_trial import simulate_punch
 from mint_lever.setup.parts.flight_modes import ModeName
 
 _RATE_HZ = 50.0
@@ -64,7 +64,7 @@ def flown_log(
         allowed = "a described electric drive, blades, weight and a head speed"
         raise InvalidRequest([Fault("drive", "not described", allowed)])
     machine = replace(machine, pack_ohm=machine.pack_ohm * weak_pack)
-    punch = punched(chain, mode, gain, "resting")
+    punch = simulate_punch(chain, mode, gain, "resting")
     time: Array = np.arange(0.0, seconds, 1 / _RATE_HZ)
     begin = np.arange(5.0, seconds - _PUNCH_S - 1.0, _EVERY_S)
     hovering, climbing = float(rotor.power_w(hover)), float(rotor.power_w(full))

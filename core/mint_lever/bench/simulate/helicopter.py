@@ -26,7 +26,7 @@ from mint_lever.model.chain.control_chain import Chain, build_chain
 from mint_lever.model.chain.display_removal import without_display
 from mint_lever.model.chain.full_stick_arrival import throws_shown_by
 from mint_lever.model.chain.stick_positions import Sticks
-from mint_lever.model.tail.gain_scales import one_channel_of
+from mint_lever.model.tail.gain_scales import convert_to_one_channel
 from mint_lever.model.tail.gyro_loop import loop_metal
 from mint_lever.model.unit.taught_throws import ShownThrows
 from mint_lever.modes.bench_mode import bench_mode
@@ -248,7 +248,7 @@ class SimulatedHelicopter:
         metal = loop_metal(tail.metal, self.setup.tail_box, flown.head_speed_rpm)
         if metal is None or metal.lags is None:
             return None
-        shown = one_channel_of(begins_to_wag(metal, tail.wag_rate))
+        shown = convert_to_one_channel(begins_to_wag(metal, tail.wag_rate))
         return float(round(shown)) if shown <= _MOST_GAIN else None
 
     def _rudder(self, stick_pct: float) -> float:

@@ -14,7 +14,7 @@ from mint_lever.model.tail.slider_limits import Side
 from mint_lever.setup.arrangement import ARRANGEMENTS, ArrangementName
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.reshaping import with_arrangement
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from mint_lever.setup.parts.airframe import LayoutName, SizeClass
 from mint_lever.setup.parts.drive import Drive, Gear, Governor, Motor, Pack
 from mint_lever.setup.parts.tail import Slider, Tail, TailServo
@@ -49,7 +49,7 @@ def random_helicopter(
     rng = np.random.default_rng(seed)
     blades = int(rng.choice([2, 2, 3]))
     drawn = LAYOUTS[int(rng.integers(len(LAYOUTS)))]
-    setup = fresh_setup(
+    setup = make_fresh_setup(
         "Chervil 450",
         layout or drawn,
         cast(Rotation, str(rng.choice(["clockwise", "counter_clockwise"]))),

@@ -13,7 +13,7 @@ from mint_lever.bench.simulate.hidden_truth import Truth, random_truth
 from mint_lever.bench.simulate.random_builds import with_governor
 from mint_lever.model.drive.governor_device import GovernorPlace, meant
 from mint_lever.setup.document import Setup
-from mint_lever.setup.new_setup import fresh_setup
+from mint_lever.setup.new_setup import make_fresh_setup
 from mint_lever.setup.parts.airframe import Rotor
 
 _WITHOUT = 0.1
@@ -29,7 +29,7 @@ def random_drive_build(seed: int) -> tuple[SimulatedHelicopter, tuple[str, ...]]
     """
     rng = np.random.default_rng([seed, 7])
     place = cast(GovernorPlace, str(rng.choice(["unit", "speed_controller"])))
-    setup = with_governor(fresh_setup("Chervil 450", "three_120"), place, rng)
+    setup = with_governor(make_fresh_setup("Chervil 450", "three_120"), place, rng)
     setup = _with_rotor(setup, rng)
     count = 0 if rng.random() < _WITHOUT else int(rng.integers(1, _MOST_FAULTS + 1))
     faults = tuple(str(kind) for kind in rng.choice(sorted(FAULTS), count, replace=False))

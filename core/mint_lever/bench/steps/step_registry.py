@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from functools import cache
 
 from mint_lever.bench.engine.dependency_graph import Graph
-from mint_lever.bench.engine.log import Entry, Event, Held
+from mint_lever.bench.engine.log import Entry, Event, HeldSetting
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.run.bench_run import BenchRun
 from mint_lever.bench.steps.head_speed import PARTS as HEAD_SPEED
@@ -69,12 +69,12 @@ STEPS: tuple[Step, ...] = (
 )
 
 
-def bench_run(
+def make_bench_run(
     setup: Setup,
     entries: Iterable[Entry] = (),
     events: Iterable[Event] = (),
     devices: Sequence[DeviceProfile] = (),
-    holds: Iterable[Held] = (),
+    holds: Iterable[HeldSetting] = (),
     before: BenchRun | None = None,
 ) -> BenchRun:
     """Give the run of a log on a setup, over every step, with the devices the helicopter has and

@@ -8,7 +8,7 @@ from mint_lever.bench.engine.advice import Ask, Choice
 from mint_lever.setup.catalogue.value_text import plainly
 
 
-def answer_said(ask: Ask | None, value: Any) -> str:
+def write_answer(ask: Ask | None, value: Any) -> str:
     """Say an answer by the options of its question, without its unit; None is a question that is
     asked no more."""
     if isinstance(ask, Choice) and isinstance(value, str):

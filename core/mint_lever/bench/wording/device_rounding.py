@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from mint_lever.bench.engine.advice import Action, Advice, Prediction
-from mint_lever.bench.engine.change_effects import settings
+from mint_lever.bench.engine.change_effects import list_values
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.devices import as_held, on_devices
+from mint_lever.devices import round_to_devices, write_on_devices
 from mint_lever.setup.edits.path_edit import Change
 
 _STOP = "{device} has no finer step there: its next one overshoots by as much as is left."
@@ -26,8 +26,8 @@ def on_the_devices(run: Readings, advice: Advice) -> Advice:
     kept: list[Action] = []
     stopped = ""
     for action in advice.actions:
-        held = as_held(run.devices, action.changes)
-        said = on_devices(run.devices, run.setup, action.changes, run.mode)
+        held = round_to_devices(run.devices, action.changes)
+        said = write_on_devices(run.devices, run.setup, action.changes, run.mode)
         short = [each.device for each in said if each.rounded]
         if short and not action.work and not _moves(run, held):
             stopped = short[0]
@@ -42,7 +42,7 @@ def on_the_devices(run: Readings, advice: Advice) -> Advice:
 
 def _moves(run: Readings, changes: Sequence[Change]) -> bool:
     """Whether a change puts something else where it goes than stands there."""
-    now = settings(run.setup)
+    now = list_values(run.setup)
     return any(now.get(change.path) != change.value for change in changes)
 
 
@@ -54,6 +54,6 @@ def _after(
     before = run.mean(step, expected.key)
     if len(held) != 1 or held[0] == action.changes[0] or before is None:
         return expected
-    now = settings(run.setup)[held[0].path]
+    now = list_values(run.setup)[held[0].path]
     share = (held[0].value - now) / (action.changes[0].value - now)
     return replace(expected, value=before + (expected.value - before) * share)

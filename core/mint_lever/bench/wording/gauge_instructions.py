@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from mint_lever.bench.engine.advice import Cell, Number
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 
 GAUGE_DISCIPLINE = (
     "The tail propped, the gauge at the same place on each blade; wait until its display settles.",
@@ -23,7 +23,7 @@ def pitch_of_blade(
     sticks: tuple[float, float, float] = (0.0, 0.0, 0.0),
     hint: str = "Collective at centre; leading edge up is +.",
     answer: float | None = None,
-    word: Word | None = None,
+    word: VerdictWord | None = None,
     cell: Cell | None = None,
     optional: bool = False,
 ) -> Number:

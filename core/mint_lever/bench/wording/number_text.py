@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterable, Sequence
 
 from mint_lever.bench.engine.advice import Ask, Outcome
-from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, Word, judge
+from mint_lever.measure.verdict import GAUGE_REPEATS_DEG, Band, VerdictWord, judge
 
 
 def degrees(value: float) -> str:
@@ -47,7 +47,9 @@ def blade_name(index: int) -> str:
     return "ABCDEF"[index]
 
 
-def word_for(value: float, band: Band, count: int, repeats: float = GAUGE_REPEATS_DEG) -> Word:
+def word_for(
+    value: float, band: Band, count: int, repeats: float = GAUGE_REPEATS_DEG
+) -> VerdictWord:
     """Judge a value read ``count`` times over.
 
     "Read again" only where the gauge's repeatability could carry a single reading over the edge
@@ -66,14 +68,14 @@ def word_for(value: float, band: Band, count: int, repeats: float = GAUGE_REPEAT
     return judge(value, band, 0.0) if len(usable) == 1 else "read again"
 
 
-def outcome_of(asks: Sequence[Ask]) -> Outcome | None:
+def find_outcome(asks: Sequence[Ask]) -> Outcome | None:
     """Give the outcome of a step's questions; None while none of them is answered."""
     if all(ask.answer is None for ask in asks):
         return None
     return worst(ask.word for ask in asks)
 
 
-def worst(words: Iterable[Word | None]) -> Outcome:
+def worst(words: Iterable[VerdictWord | None]) -> Outcome:
     """Give the outcome of several verdicts; one that is missing or to be read again: begun."""
     seen = list(words)
     if not seen or any(word in (None, "read again") for word in seen):

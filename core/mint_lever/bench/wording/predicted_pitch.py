@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.model.chain.control_chain import Chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.modes.bench_mode import bench_mode
 
@@ -26,7 +26,7 @@ def pitch_by_the_lengths(
     at = Sticks.at(collective=collective, aileron=aileron, elevator=elevator)
     # Another setup may not have the mode that is the bench's today.
     mode = run.mode if chain is None else bench_mode(chain.setup)
-    found = evaluate(chain or run.chain, at, (azimuth,), mode, blade)
+    found = evaluate_pose(chain or run.chain, at, (azimuth,), mode, blade)
     return float(found.pitch_deg[0, 0]) if found.reachable.all() else None
 
 

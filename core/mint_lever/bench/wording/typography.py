@@ -11,7 +11,7 @@ from mint_lever.bench.wording.number_text import with_minus
 _Part = TypeVar("_Part")
 
 
-def written(advice: Advice) -> Advice:
+def typeset(advice: Advice) -> Advice:
     """Give the advice with a minus wherever its words had a hyphen before a figure."""
     said = _with(advice, "summary", "do")
     return replace(

@@ -7,17 +7,17 @@ from dataclasses import dataclass, replace
 
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.run.bench_run import BenchRun
-from mint_lever.devices import OnDevice, on_devices
+from mint_lever.devices import OnDevice, write_on_devices
 from mint_lever.field.advice.next_thing import FieldAdvice
-from mint_lever.field.advice.setting_move import Move, row_at
+from mint_lever.field.advice.setting_move import Move, find_figure_row
 from mint_lever.field.advice.supporting_evidence import known_beside
-from mint_lever.field.flights.log_evidence import LogSays
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.log_evidence import LogEvidence
+from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import BEGINNER_STOPS_AFTER, RUNGS
 from mint_lever.field.symptoms.symptom_registry import SYMPTOMS
-from mint_lever.setup.catalogue.setting_rows import name_of
-from mint_lever.setup.catalogue.value_text import plainly, value_said
-from mint_lever.setup.device_of_setting import held_by
+from mint_lever.setup.catalogue.setting_rows import name_path
+from mint_lever.setup.catalogue.value_text import plainly, write_value
+from mint_lever.setup.device_of_setting import find_device
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
 from mint_lever.setup.setting_description import Device
@@ -80,7 +80,7 @@ class FieldWords:
     unproved: str = ""
 
 
-def seen_said(seen: Seen) -> str:
+def write_observation(seen: Observation) -> str:
     """Say one thing that was seen: "Leans … to the left, in idle-up 1"."""
     words = [SYMPTOMS[seen.symptom].seen]
     if seen.toward is not None:
@@ -93,10 +93,10 @@ def seen_said(seen: Seen) -> str:
     return ", ".join(words)
 
 
-def advice_said(run: BenchRun, advice: FieldAdvice, log: LogSays | None = None) -> FieldWords:
+def write_advice(run: BenchRun, advice: FieldAdvice, log: LogEvidence | None = None) -> FieldWords:
     """Put an advice into words; ``log`` is what the newest flight's log says."""
-    later = tuple(seen_said(each) for each in advice.rests)
-    confirm = tuple(seen_said(each) for each in advice.confirm)
+    later = tuple(write_observation(each) for each in advice.rests)
+    confirm = tuple(write_observation(each) for each in advice.confirm)
     symptom, unproved = advice.symptom, _unproved(run)
     if advice.kind == "fly" or (symptom is None and advice.move is None):
         headline = _CONFIRM if confirm else _FLY if later else _CLEAN
@@ -117,7 +117,7 @@ def advice_said(run: BenchRun, advice: FieldAdvice, log: LogSays | None = None) 
     return words if advice.move is None else _with_move(run, advice, words, advice.move)
 
 
-def made_said(changes: Sequence[str], run: BenchRun) -> FieldWords:
+def write_changes_made(changes: Sequence[str], run: BenchRun) -> FieldWords:
     """Say that ``changes`` are made and not flown: nothing is advised from what was seen before."""
     return FieldWords(headline=_MADE, look=tuple(changes), unproved=_unproved(run))
 
@@ -145,7 +145,7 @@ def _unproved(run: BenchRun) -> str:
 
 def _headline(run: BenchRun, advice: FieldAdvice) -> str:
     if advice.move is not None:
-        name = name_of(advice.move.path)
+        name = name_path(advice.move.path)
         if advice.kind == "enter":
             return f"Write down what it is set to: {_small(name)}"
         return f"Put back: {_small(name)}" if advice.kind == "put back" else name
@@ -159,7 +159,7 @@ def _headline(run: BenchRun, advice: FieldAdvice) -> str:
 
 
 def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move) -> FieldWords:
-    row = row_at(move.path)
+    row = find_figure_row(move.path)
     assert row is not None
     numbers = isinstance(move.old, list)
     mode = advice.seen.mode if advice.seen is not None else run.mode
@@ -167,16 +167,16 @@ def _with_move(run: BenchRun, advice: FieldAdvice, words: FieldWords, move: Move
     if move.new is not None and advice.kind != "enter":
         changes = (Change(move.path, move.new),)
         shown = tuple(
-            each for each in on_devices(run.devices, run.setup, changes, mode) if each.own
+            each for each in write_on_devices(run.devices, run.setup, changes, mode) if each.own
         )
     said = [
-        " · ".join(plainly(each) for each in value) if numbers else value_said(row, value)
+        " · ".join(plainly(each) for each in value) if numbers else write_value(row, value)
         for value in (move.old, move.new)
     ]
     return replace(
         words,
-        device=held_by(move.path, run.setup),
-        setting=name_of(move.path),
+        device=find_device(move.path, run.setup),
+        setting=name_path(move.path),
         old=said[0],
         new="" if advice.kind == "enter" else said[1],
         unit=row.unit,

@@ -6,8 +6,8 @@ from __future__ import annotations
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.steps.shared.gain_ceiling import ceiling_of
 from mint_lever.bench.steps.swash.phase import better_phase, phase_off, phase_word
-from mint_lever.measure.verdict import Word
-from mint_lever.modes.head_speed_table import head_speeds
+from mint_lever.measure.verdict import VerdictWord
+from mint_lever.modes.head_speed_table import compare_head_speeds
 from mint_lever.setup.parts.flight_modes import ModeName
 
 _CLEAR_PCT = 2.0
@@ -23,12 +23,12 @@ def tail_gain_ends(run: Readings, mode: ModeName) -> tuple[float, float] | None:
     return ceiling.amount - _CLEAR_PCT, ceiling.start
 
 
-def headroom(run: Readings, mode: ModeName) -> Word | None:
+def headroom(run: Readings, mode: ModeName) -> VerdictWord | None:
     """Judge what a resting pack has left at full collective in a mode; None while the drive or the
     rotor is not described well enough."""
     if run.setup.drive is None:
         return None
-    found = run.memo("head speeds", lambda: head_speeds(run.chain))
+    found = run.memo("head speeds", lambda: compare_head_speeds(run.chain))
     return next((each.word for each in found.modes if each.mode == mode), None)
 
 

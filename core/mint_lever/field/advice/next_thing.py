@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from mint_lever.bench.engine.dependency_graph import StepName
-from mint_lever.bench.engine.log import setting_at
+from mint_lever.bench.engine.log import read_setting
 from mint_lever.bench.run.bench_run import BenchRun
-from mint_lever.field.advice.reopened_steps import opened_by
-from mint_lever.field.advice.setting_move import Move, move_of, row_at
-from mint_lever.field.flights.flight import Changed, Flight, Looked
+from mint_lever.field.advice.reopened_steps import list_reopened_steps
+from mint_lever.field.advice.setting_move import Move, find_figure_row, move_of
+from mint_lever.field.flights.flight import Flight, MechanicalLook, SettingChange
 from mint_lever.field.flights.flight_history import (
     History,
     history_of,
@@ -20,13 +20,13 @@ from mint_lever.field.flights.flight_history import (
     the_one_change,
     verdict_on,
 )
-from mint_lever.field.flights.log_evidence import LogSays
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.log_evidence import LogEvidence
+from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import BEGINNER_STOPS_AFTER, RUNGS, Symptom
 from mint_lever.field.symptoms.symptom_registry import SYMPTOMS
 
-Kind = Literal["fly", "look", "move", "put back", "enter", "bench", "hands"]
-Why = Literal["all else was tried", "it helped"]
+AdviceKind = Literal["fly", "look", "move", "put back", "enter", "bench", "hands"]
+AdviceReason = Literal["all else was tried", "it helped"]
 _CORRECTION = "tail_correction"
 _GAIN = ".tail_gain_pct"
 _ORDER = {rung: place for place, rung in enumerate(RUNGS)}
@@ -44,16 +44,16 @@ class FieldAdvice:
     a setting is moved that was left alone before.
     """
 
-    kind: Kind
-    seen: Seen | None = None
+    kind: AdviceKind
+    seen: Observation | None = None
     move: Move | None = None
     opens: tuple[StepName, ...] = ()
     bench: StepName | None = None
-    rests: tuple[Seen, ...] = ()
+    rests: tuple[Observation, ...] = ()
     experts: bool = False
     first: str = ""
-    confirm: tuple[Seen, ...] = ()
-    why: Why | None = None
+    confirm: tuple[Observation, ...] = ()
+    why: AdviceReason | None = None
 
     @property
     def symptom(self) -> Symptom | None:
@@ -64,8 +64,8 @@ class FieldAdvice:
 def advise(
     run: BenchRun,
     flights: Sequence[Flight],
-    looked: Sequence[Looked] = (),
-    log: LogSays | None = None,
+    looked: Sequence[MechanicalLook] = (),
+    log: LogEvidence | None = None,
 ) -> FieldAdvice:
     """Give the next thing after the newest flight, on the setup as it is now.
 
@@ -90,7 +90,9 @@ def advise(
     back = _taken_back(run, flights, history)
     if back is not None:
         why = _shown_by(last, turns)
-        return FieldAdvice("put back", why, back, opened_by(run, back), rests=tuple(turns))
+        return FieldAdvice(
+            "put back", why, back, list_reopened_steps(run, back), rests=tuple(turns)
+        )
     if mended:
         return FieldAdvice("fly", rests=tuple(turns), confirm=confirm)
     left: FieldAdvice | None = None
@@ -104,7 +106,7 @@ def advise(
     return left or FieldAdvice("fly", confirm=confirm)
 
 
-def _turn(seen: Seen, last: Flight) -> tuple[int, int, int]:
+def _turn(seen: Observation, last: Flight) -> tuple[int, int, int]:
     """By rung; what was being worked on before what was not; then as it was said."""
     working = any(each.against and each.against.same_as(seen) for each in last.changed)
     return _ORDER[SYMPTOMS[seen.symptom].rung], 0 if working else 1, last.seen.index(seen)
@@ -112,11 +114,11 @@ def _turn(seen: Seen, last: Flight) -> tuple[int, int, int]:
 
 def _for(
     run: BenchRun,
-    seen: Seen,
+    seen: Observation,
     history: History,
     flights: Sequence[Flight],
-    looked: Sequence[Looked],
-    log: LogSays | None,
+    looked: Sequence[MechanicalLook],
+    log: LogEvidence | None,
 ) -> FieldAdvice:
     symptom = SYMPTOMS[seen.symptom]
     if symptom.look and not _looked_at(symptom, flights, looked):
@@ -136,7 +138,7 @@ def _for(
                 "move",
                 seen,
                 move,
-                opened_by(run, move),
+                list_reopened_steps(run, move),
                 experts=experts,
                 first=remedy.first,
             )
@@ -157,7 +159,11 @@ def _hides_a_reversal(run: BenchRun, move: Move) -> bool:
 
 
 def _tried_again(
-    run: BenchRun, seen: Seen, history: History, flights: Sequence[Flight], log: LogSays | None
+    run: BenchRun,
+    seen: Observation,
+    history: History,
+    flights: Sequence[Flight],
+    log: LogEvidence | None,
 ) -> FieldAdvice | None:
     """What was left alone, once all else is used up: one more step of what made the trouble
     smaller, or a setting that a single description bars. Within its range and ceiling."""
@@ -170,20 +176,22 @@ def _tried_again(
             continue
         helped = verdict == "better" and made is not None and made.path == move.path
         if helped and made is not None and made.way == move.way:
-            return FieldAdvice("move", seen, move, opened_by(run, move), why="it helped")
+            return FieldAdvice("move", seen, move, list_reopened_steps(run, move), why="it helped")
         if history.barred_once(move.path, move.way):
-            return FieldAdvice("move", seen, move, opened_by(run, move), why="all else was tried")
+            return FieldAdvice(
+                "move", seen, move, list_reopened_steps(run, move), why="all else was tried"
+            )
     return None
 
 
-def _in_vain_on_the_bench(symptom: Symptom, last: Flight, looked: Sequence[Looked]) -> int:
+def _in_vain_on_the_bench(symptom: Symptom, last: Flight, looked: Sequence[MechanicalLook]) -> int:
     """After how many flights something was mended for it, and it was seen again all the same."""
     mended = {look.after for look in looked if look.symptom == symptom.key and look.found}
     return len([number for number in mended if number < last.number])
 
 
 def _in_the_room(history: History, move: Move) -> Move:
-    row = row_at(move.path)
+    row = find_figure_row(move.path)
     if move.stopped or row is None:
         return move
     if isinstance(move.new, list):
@@ -193,7 +201,9 @@ def _in_the_room(history: History, move: Move) -> Move:
     return replace(move, new=new, stopped="end" if new == move.old else "")
 
 
-def _looked_at(symptom: Symptom, flights: Sequence[Flight], looked: Sequence[Looked]) -> bool:
+def _looked_at(
+    symptom: Symptom, flights: Sequence[Flight], looked: Sequence[MechanicalLook]
+) -> bool:
     """Whether its parts were looked at since it showed itself, and since a step against it did
     nothing: then it is less likely to be a setting. A single flight without it between may be one
     in which nobody noticed."""
@@ -215,7 +225,9 @@ def _in_vain(symptom: Symptom, flights: Sequence[Flight]) -> bool:
     return symptom.key in against and verdict_on(flights) == "same"
 
 
-def _bench(run: BenchRun, seen: Seen, turns: Sequence[Seen], in_vain: int = 0) -> FieldAdvice:
+def _bench(
+    run: BenchRun, seen: Observation, turns: Sequence[Observation], in_vain: int = 0
+) -> FieldAdvice:
     """The step of the bench that measures it, the next one after each that was ``in_vain``; hands
     where none is left. A danger stays at the bench."""
     rests = tuple(each for each in turns if each != seen)
@@ -233,7 +245,7 @@ def _taken_back(run: BenchRun, flights: Sequence[Flight], history: History) -> M
     overdone. None where it was neither, or is not what stands there now."""
     last, before = flights[-1], flights[-2] if len(flights) > 1 else None
     made, verdict = the_one_change(last), verdict_on(flights)
-    if made is None or setting_at(run.setup.as_document(), made.path) != made.new:
+    if made is None or read_setting(run.setup.as_document(), made.path) != made.new:
         return None
     if verdict == "worse":
         return Move(made.path, made.new, made.old, -made.way)
@@ -242,7 +254,7 @@ def _taken_back(run: BenchRun, flights: Sequence[Flight], history: History) -> M
     return None
 
 
-def _shown_by(last: Flight, turns: Sequence[Seen]) -> Seen | None:
+def _shown_by(last: Flight, turns: Sequence[Observation]) -> Observation | None:
     """What shows that the newest change went wrong: a sign that it was overdone, or what it was
     meant to cure."""
     against = last.changed[0].against
@@ -252,8 +264,8 @@ def _shown_by(last: Flight, turns: Sequence[Seen]) -> Seen | None:
     return next(signs, None)
 
 
-def _half_back(made: Changed, history: History) -> Move | None:
-    row = row_at(made.path)
+def _half_back(made: SettingChange, history: History) -> Move | None:
+    row = find_figure_row(made.path)
     if row is None or isinstance(made.new, list):
         return None
     half = history.room(made.path, -made.way, made.new, made.old, row.nudge)

@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from mint_lever.bench.engine.change_effects import settings
+from mint_lever.bench.engine.change_effects import list_values
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.devices import DeviceProfile, as_held
+from mint_lever.devices import DeviceProfile, round_to_devices
 from mint_lever.field.advice.flight_evidence import (
     headroom,
     phase_is_clean,
@@ -16,12 +16,12 @@ from mint_lever.field.advice.flight_evidence import (
     tail_gain_ends,
 )
 from mint_lever.field.advice.hover_slope import flatter_round_hover
-from mint_lever.field.flights.log_evidence import LogSays
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.log_evidence import LogEvidence
+from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import Amount, Remedy
 from mint_lever.model.tail.gain_scales import CHANGE_OVER
 from mint_lever.model.tail.slider_limits import just_clear
-from mint_lever.setup.catalogue.setting_rows import Row, row_of
+from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 
@@ -46,7 +46,7 @@ class Move:
     stopped: Literal["", "unknown", "end"] = ""
 
 
-def path_of(remedy: Remedy, seen: Seen) -> str:
+def path_of(remedy: Remedy, seen: Observation) -> str:
     """The path of the setting a remedy moves, for what was seen."""
     side = seen.toward if seen.toward in ("left", "right") else ""
     return remedy.path.format(
@@ -54,23 +54,25 @@ def path_of(remedy: Remedy, seen: Seen) -> str:
     )
 
 
-def row_at(path: str) -> Row | None:
+def find_figure_row(path: str) -> SettingRow | None:
     """What is known of a setting; of a curve, what is of its points."""
-    return row_of(f"{path}.0") if path.endswith(_CURVE) else row_of(path)
+    return find_row(f"{path}.0") if path.endswith(_CURVE) else find_row(path)
 
 
-def move_of(run: Readings, remedy: Remedy, seen: Seen, log: LogSays | None = None) -> Move | None:
+def move_of(
+    run: Readings, remedy: Remedy, seen: Observation, log: LogEvidence | None = None
+) -> Move | None:
     """Give the next figure of a remedy's setting, as the devices can hold it; None where this
     helicopter has no such setting, or where what is known of it says that it is not the one."""
     path, setup = path_of(remedy, seen), run.setup
-    row = row_at(path)
+    row = find_figure_row(path)
     if row is None or not row.in_play(setup.arranged, setup.unit is not None):
         return None
     if not _described(setup, path) or _cannot_help(run, remedy, seen, log):
         return None
     if path.endswith(_CURVE):
         return _curve(setup, remedy, seen, path)
-    old = settings(setup).get(path)
+    old = list_values(setup).get(path)
     way = _way(setup, remedy, seen)
     if old is None:
         return Move(path, None, None, way, "unknown")
@@ -100,7 +102,7 @@ def _described(setup: Setup, path: str) -> bool:
     return True
 
 
-def _way(setup: Setup, remedy: Remedy, seen: Seen) -> int:
+def _way(setup: Setup, remedy: Remedy, seen: Observation) -> int:
     """1 for more of what the remedy counts by."""
     if remedy.of == "against":
         return -seen.sign * remedy.way
@@ -112,7 +114,7 @@ def _way(setup: Setup, remedy: Remedy, seen: Seen) -> int:
     return remedy.way
 
 
-def _next(old: float, remedy: Remedy, row: Row, way: int) -> float:
+def _next(old: float, remedy: Remedy, row: SettingRow, way: int) -> float:
     by = _by(remedy.by, abs(old), row)
     if remedy.of in ("size", "by torque"):
         # Its sign is another matter: the size alone is moved, and never through nothing.
@@ -121,7 +123,7 @@ def _next(old: float, remedy: Remedy, row: Row, way: int) -> float:
     return old + way * by
 
 
-def _by(amount: Amount, size: float, row: Row) -> float:
+def _by(amount: Amount, size: float, row: SettingRow) -> float:
     if amount.share:
         steps = max(round(amount.share * size / row.nudge), 1)
         return steps * row.nudge
@@ -129,7 +131,7 @@ def _by(amount: Amount, size: float, row: Row) -> float:
     return amount.points / abs(scales[0].factor) if scales else amount.points
 
 
-def _cannot_help(run: Readings, remedy: Remedy, seen: Seen, log: LogSays | None) -> bool:
+def _cannot_help(run: Readings, remedy: Remedy, seen: Observation, log: LogEvidence | None) -> bool:
     """A governor that asks for more than the drive has is not helped by asking harder, nor a phase
     that was measured and is clean by turning it."""
     if remedy.path == _PHASE:
@@ -139,7 +141,9 @@ def _cannot_help(run: Readings, remedy: Remedy, seen: Seen, log: LogSays | None)
     return harder and (spent or headroom(run, seen.mode) == "out")
 
 
-def _inside(run: Readings, remedy: Remedy, seen: Seen, row: Row, old: float, new: float) -> float:
+def _inside(
+    run: Readings, remedy: Remedy, seen: Observation, row: SettingRow, old: float, new: float
+) -> float:
     """The figure within what the setting and the metal allow; the old one where nothing is left."""
     least, most = row.least, row.most
     if least is not None:
@@ -155,7 +159,7 @@ def _inside(run: Readings, remedy: Remedy, seen: Seen, row: Row, old: float, new
     return new
 
 
-def _tail_gain(run: Readings, seen: Seen, old: float, new: float) -> float:
+def _tail_gain(run: Readings, seen: Observation, old: float, new: float) -> float:
     """Never so low that it is no heading hold for sure, nor up to where it is known to wag; and
     where it stands above that, down to where it is to begin."""
     size, ends = abs(new), tail_gain_ends(run, seen.mode)
@@ -169,7 +173,7 @@ def _tail_gain(run: Readings, seen: Seen, old: float, new: float) -> float:
     return old if size < CHANGE_OVER else sign * size
 
 
-def _clear(setup: Setup, seen: Seen, old: float, new: float) -> float:
+def _clear(setup: Setup, seen: Observation, old: float, new: float) -> float:
     """A tail limit goes no further than just short of the slider's contact."""
     tail = setup.airframe.tail
     if tail is None or seen.toward not in ("left", "right"):
@@ -180,15 +184,17 @@ def _clear(setup: Setup, seen: Seen, old: float, new: float) -> float:
     return max(old, min(new, clear))
 
 
-def _held(devices: Sequence[DeviceProfile], path: str, row: Row, old: float, new: float) -> float:
+def _held(
+    devices: Sequence[DeviceProfile], path: str, row: SettingRow, old: float, new: float
+) -> float:
     """What the device can hold of it: at least one step of its own, where there is one that way."""
     if new == old:
         return old
-    value = float(as_held(devices, (Change(path, new),))[0].value)
+    value = float(round_to_devices(devices, (Change(path, new),))[0].value)
     return value if (value - old) * (new - old) > 0 else old
 
 
-def _curve(setup: Setup, remedy: Remedy, seen: Seen, path: str) -> Move | None:
+def _curve(setup: Setup, remedy: Remedy, seen: Observation, path: str) -> Move | None:
     mode = getattr(setup.transmitter.modes, seen.mode)
     if mode is None:
         return None

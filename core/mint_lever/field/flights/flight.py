@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import SymptomKey
 
 Verdict = Literal["better", "worse", "same"]
@@ -13,13 +13,13 @@ _MIDDLE_PCT = 50.0
 
 
 @dataclass(frozen=True)
-class Changed:
+class SettingChange:
     """A setting moved before a flight, and what for; None where it was the pilot's own idea."""
 
     path: str
     old: Any
     new: Any
-    against: Seen | None = None
+    against: Observation | None = None
 
     @property
     def way(self) -> int:
@@ -27,7 +27,7 @@ class Changed:
         old, new = size_of(self.old), size_of(self.new)
         return 0 if old is None or new is None else (new > old) - (new < old)
 
-    def undoes(self, before: Changed) -> bool:
+    def undoes(self, before: SettingChange) -> bool:
         """Whether it puts back what was changed before."""
         return (self.path, self.new) == (before.path, before.old)
 
@@ -50,16 +50,16 @@ class Flight:
     """
 
     number: int
-    seen: tuple[Seen, ...] = ()
-    changed: tuple[Changed, ...] = ()
+    seen: tuple[Observation, ...] = ()
+    changed: tuple[SettingChange, ...] = ()
     verdict: Verdict | None = None
-    gone: tuple[Seen, ...] = ()
+    gone: tuple[Observation, ...] = ()
 
-    def says_gone(self, seen: Seen) -> bool:
+    def says_gone(self, seen: Observation) -> bool:
         """Whether it was said of it that the same was looked for and not seen."""
         return not self.seen or any(each.same_as(seen) for each in self.gone)
 
-    def shows(self, seen: Seen) -> bool:
+    def shows(self, seen: Observation) -> bool:
         """Whether the same was seen in it, in any mode."""
         return any(each.same_as(seen) for each in self.seen)
 
@@ -69,7 +69,7 @@ class Flight:
 
 
 @dataclass(frozen=True)
-class Looked:
+class MechanicalLook:
     """A mechanical look at what a symptom names, after a flight; ``found`` something, which was
     then put right."""
 

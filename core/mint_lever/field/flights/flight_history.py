@@ -6,8 +6,8 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from mint_lever.field.flights.flight import Changed, Flight, Verdict, size_of
-from mint_lever.field.flights.observation import Seen
+from mint_lever.field.flights.flight import Flight, SettingChange, Verdict, size_of
+from mint_lever.field.flights.observation import Observation
 
 _IN_VAIN = 2
 """Steps of one setting that changed nothing before another one is tried; from memory."""
@@ -63,10 +63,10 @@ def history_of(flights: Sequence[Flight]) -> History:
     return found
 
 
-def still_open(flights: Sequence[Flight]) -> list[Seen]:
+def still_open(flights: Sequence[Flight]) -> list[Observation]:
     """Give what was seen and is not gone: until, since it was seen last, so many flights said that
     it was looked for and was not there. What was seen in the newest flight is not among them."""
-    found: list[Seen] = []
+    found: list[Observation] = []
     for flight in flights:
         for seen in flight.seen:
             if not any(each.same_as(seen) for each in found):
@@ -78,14 +78,14 @@ def still_open(flights: Sequence[Flight]) -> list[Seen]:
     ]
 
 
-def looked_for(flights: Sequence[Flight]) -> list[Seen]:
+def list_awaited(flights: Sequence[Flight]) -> list[Observation]:
     """Give what the next flight is asked about: what was seen and is not gone for good."""
     if not flights:
         return []
     return [*flights[-1].seen, *still_open(flights)]
 
 
-def confirmed_gone(flights: Sequence[Flight], seen: Seen) -> int:
+def confirmed_gone(flights: Sequence[Flight], seen: Observation) -> int:
     """Count the flights, since it was seen last, that said it was not there."""
     count = 0
     for flight in reversed(flights):
@@ -95,7 +95,7 @@ def confirmed_gone(flights: Sequence[Flight], seen: Seen) -> int:
     return count
 
 
-def the_one_change(flight: Flight) -> Changed | None:
+def the_one_change(flight: Flight) -> SettingChange | None:
     """What was changed before a flight; None where it was nothing, or several things at once: of
     those nobody knows which one it was."""
     return flight.changed[0] if len(flight.changed) == 1 else None
@@ -129,7 +129,7 @@ def verdict_on(flights: Sequence[Flight]) -> Verdict | None:
     return "better" if past or flight.says_gone(changed.against) else None
 
 
-def overdone(flight: Flight, before: Flight | None, against: Seen) -> bool:
+def overdone(flight: Flight, before: Flight | None, against: Observation) -> bool:
     """Whether the other side of a symptom showed itself that was not there before."""
     return any(
         sign.overdoes(against) and (before is None or not before.shows(sign))
@@ -137,7 +137,7 @@ def overdone(flight: Flight, before: Flight | None, against: Seen) -> bool:
     )
 
 
-def _learn(found: History, changed: Changed, verdict: Verdict | None) -> None:
+def _learn(found: History, changed: SettingChange, verdict: Verdict | None) -> None:
     path, way, old = changed.path, changed.way, size_of(changed.old)
     assert old is not None
     if verdict in ("same", "better") and (path, way) in found.retried:

@@ -24,7 +24,7 @@ _FROM: dict[str, tuple[str, ...]] = {
 
 
 @dataclass(frozen=True)
-class LogSays:
+class LogEvidence:
     """``shown`` are the kinds of findings that are something to mend, with the words of the first;
     ``told`` the kinds the log could have told; ``throttle_left_pct`` what was left at the worst
     moment, None where the throttle was not recorded."""
@@ -51,8 +51,8 @@ class LogSays:
         return "Its log was able to tell, and shows none of it." if kind in self.told else ""
 
 
-def log_says(report: Mapping[str, Any], columns: Collection[str]) -> LogSays:
-    """Read a log's report (see :func:`mint_lever.flight_logs.log_report.log_report`), of a log
+def read_log_evidence(report: Mapping[str, Any], columns: Collection[str]) -> LogEvidence:
+    """Read a log's report (see :func:`mint_lever.flight_logs.log_report.judge_log`), of a log
     with these ``columns``. Too slow a log tells what it shows, and of what it does not show
     nothing.
     """
@@ -71,4 +71,4 @@ def log_says(report: Mapping[str, Any], columns: Collection[str]) -> LogSays:
         there -= {"wag", "hunting"}
     if not report["punches"]:
         there -= {"droop"}
-    return LogSays(shown, frozenset(there), left)
+    return LogEvidence(shown, frozenset(there), left)

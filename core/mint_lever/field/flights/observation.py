@@ -21,7 +21,7 @@ _OTHER: dict[Toward, Toward] = {
 
 
 @dataclass(frozen=True)
-class Seen:
+class Observation:
     """A symptom in a flight mode; where the model went ``toward``, or about which ``axis``, where
     the symptom asks for it. ``manoeuvre`` is in the pilot's own words."""
 
@@ -45,12 +45,12 @@ class Seen:
             return 0
         return 1 if self.toward in ("right", "forward") else -1
 
-    def same_as(self, other: Seen) -> bool:
+    def same_as(self, other: Observation) -> bool:
         """Whether it is the same symptom, the same way and about the same axis."""
         mine, theirs = (each.symptom for each in (self, other))
         return (mine, self.toward, self.axis) == (theirs, other.toward, other.axis)
 
-    def overdoes(self, other: Seen) -> bool:
+    def overdoes(self, other: Observation) -> bool:
         """Whether it is what too much of the remedy against another one shows as."""
         if self.symptom not in SYMPTOMS[other.symptom].overdone:
             return False

@@ -17,7 +17,7 @@ _UNLIKE = 1.25
 
 
 @dataclass(frozen=True)
-class PackMeasured:
+class PackMeasurement:
     """A pack's resistance (milliohm, the whole pack) on a day, by a flight log or by a meter."""
 
     day: date
@@ -37,7 +37,7 @@ class PackLife:
     text: str
 
 
-def life_of(measured: Sequence[PackMeasured]) -> PackLife:
+def judge_pack_life(measured: Sequence[PackMeasurement]) -> PackLife:
     """Judge a pack by its measurements, in any order. A meter and a log do not read alike, so it
     goes by the kind there is more of."""
     by_log = [each for each in measured if each.by == "log"]

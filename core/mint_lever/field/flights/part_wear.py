@@ -73,7 +73,7 @@ AFTER_A_CRASH: tuple[Inspect, ...] = (
 """Common practice, no source. It is looked at beside what the bench has to measure anew (F27)."""
 
 
-def flights_since(new_at: Mapping[PartName, int], flown: int) -> dict[PartName, int | None]:
+def count_flights(new_at: Mapping[PartName, int], flown: int) -> dict[PartName, int | None]:
     """Give how many flights each part has had: ``new_at`` is the count of flights when it was new,
     ``flown`` the count now; None for a part of which nobody said when it was new."""
     return {

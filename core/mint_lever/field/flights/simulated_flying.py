@@ -12,8 +12,8 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field
 
-from mint_lever.bench.engine.change_effects import settings
-from mint_lever.field.flights.observation import Seen
+from mint_lever.bench.engine.change_effects import list_values
+from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import Axis, SymptomKey, Toward
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import ModeName
@@ -29,7 +29,7 @@ _TOWARD: dict[str, tuple[Toward, Toward]] = {
     "elevator": ("back", "forward"),
 }
 
-Kind = Literal[
+FlawKind = Literal[
     "tail gain",
     "governor",
     "centre",
@@ -48,14 +48,14 @@ class Flaw(BaseModel):
 
     model_config = ConfigDict(frozen=True)
 
-    kind: Kind
+    kind: FlawKind
     low: Annotated[float, Field(allow_inf_nan=False)] | None = None
     axis: Axis | None = None
     toward: Toward | None = None
     mended: bool = False
 
 
-def random_flaws(setup: Setup, mode: ModeName, rng: np.random.Generator) -> tuple[Flaw, ...]:
+def draw_flaws(setup: Setup, mode: ModeName, rng: np.random.Generator) -> tuple[Flaw, ...]:
     """Hide one to three flaws, each of another kind, that this setup can have; one helicopter in
     ten has none."""
     if rng.random() < 0.1:
@@ -66,9 +66,9 @@ def random_flaws(setup: Setup, mode: ModeName, rng: np.random.Generator) -> tupl
     return tuple(_HIDE[can[int(n)]](setup, mode, rng) for n in chosen)
 
 
-def seen_of(
+def fly(
     setup: Setup, flaws: tuple[Flaw, ...], mode: ModeName, rng: np.random.Generator
-) -> tuple[Seen, ...]:
+) -> tuple[Observation, ...]:
     """Fly, and say what a pilot notices of what there is to be seen."""
     shown = (_shows(setup, flaw, mode) for flaw in flaws)
     # Two flaws may look alike from the ground.
@@ -76,7 +76,7 @@ def seen_of(
     return tuple(seen for seen in there if rng.random() >= MISSED)
 
 
-def looked_at(
+def look_for_flaw(
     flaws: tuple[Flaw, ...], symptom: SymptomKey, rng: np.random.Generator
 ) -> tuple[bool, tuple[Flaw, ...]]:
     """Look at what a symptom names: whether something was found, and the flaws with that mended."""
@@ -87,7 +87,7 @@ def looked_at(
     return False, flaws
 
 
-def benched(flaws: tuple[Flaw, ...], step: str) -> tuple[Flaw, ...]:
+def mend_on_bench(flaws: tuple[Flaw, ...], step: str) -> tuple[Flaw, ...]:
     """Measure a step of the bench anew: what it measures is put right."""
     for n, flaw in enumerate(flaws):
         if _BY_BENCH.get(flaw.kind) == step:
@@ -95,12 +95,12 @@ def benched(flaws: tuple[Flaw, ...], step: str) -> tuple[Flaw, ...]:
     return flaws
 
 
-_BY_LOOK: dict[Kind, SymptomKey] = {
+_BY_LOOK: dict[FlawKind, SymptomKey] = {
     "level": "leans_in_climb",
     "centre of gravity": "nose_rises",
     "dampers": "cyclic_shakes",
 }
-_BY_BENCH: dict[Kind, str] = {"tracking": "zero_pitch", "level": "level"}
+_BY_BENCH: dict[FlawKind, str] = {"tracking": "zero_pitch", "level": "level"}
 
 
 def _with(flaws: tuple[Flaw, ...], mended: int) -> tuple[Flaw, ...]:
@@ -124,14 +124,14 @@ def _now(setup: Setup, flaw: Flaw, mode: ModeName) -> list[float]:
         return [0.0]
     if flaw.kind == "governor" and (setup.drive is None or setup.drive.governor.place == "none"):
         return []
-    value = settings(setup).get(path)
+    value = list_values(setup).get(path)
     return [] if value is None else [abs(value) if flaw.kind == "tail gain" else float(value)]
 
 
-def _shows(setup: Setup, flaw: Flaw, mode: ModeName) -> Seen | None:
+def _shows(setup: Setup, flaw: Flaw, mode: ModeName) -> Observation | None:
     if flaw.low is None:
         key = _OF_THE_METAL[flaw.kind]
-        return None if flaw.mended else Seen(key, mode, flaw.toward, flaw.axis)
+        return None if flaw.mended else Observation(key, mode, flaw.toward, flaw.axis)
     now = _now(setup, flaw, mode)
     if not now:
         return None
@@ -141,20 +141,20 @@ def _shows(setup: Setup, flaw: Flaw, mode: ModeName) -> Seen | None:
     if flaw.kind == "centre":
         # The model leans to where there is too much of it.
         less, more = _TOWARD["aileron" if flaw.toward in ("left", "right") else "elevator"]
-        return Seen("drifts_in_rate", mode, more if too_much else less)
+        return Observation("drifts_in_rate", mode, more if too_much else less)
     little, much = _OF_A_SETTING[flaw.kind]
-    return Seen(much if too_much else little, mode, axis=flaw.axis)
+    return Observation(much if too_much else little, mode, axis=flaw.axis)
 
 
-_OF_THE_METAL: dict[Kind, SymptomKey] = {"tracking": "tips_apart", **_BY_LOOK}
-_OF_A_SETTING: dict[Kind, tuple[SymptomKey, SymptomKey]] = {
+_OF_THE_METAL: dict[FlawKind, SymptomKey] = {"tracking": "tips_apart", **_BY_LOOK}
+_OF_A_SETTING: dict[FlawKind, tuple[SymptomKey, SymptomKey]] = {
     "tail gain": ("tail_drifts", "tail_wags"),
     "governor": ("speed_falls", "speed_surges"),
     "gains": ("cyclic_lazy", "cyclic_shakes"),
 }
 
 
-def _hide_setting(kind: Kind, least: float, most: float) -> Callable[..., Flaw]:
+def _hide_setting(kind: FlawKind, least: float, most: float) -> Callable[..., Flaw]:
     """Hide where a setting flies well: ``least`` to ``most`` beyond where it stands now."""
 
     def hide(setup: Setup, mode: ModeName, rng: np.random.Generator) -> Flaw:
@@ -172,7 +172,7 @@ def _hide_setting(kind: Kind, least: float, most: float) -> Callable[..., Flaw]:
     return hide
 
 
-def _hide_metal(kind: Kind) -> Callable[..., Flaw]:
+def _hide_metal(kind: FlawKind) -> Callable[..., Flaw]:
     def hide(setup: Setup, mode: ModeName, rng: np.random.Generator) -> Flaw:
         axis: Axis | None = None
         toward: Toward | None = None
@@ -186,7 +186,7 @@ def _hide_metal(kind: Kind) -> Callable[..., Flaw]:
     return hide
 
 
-_HIDE: dict[Kind, Callable[..., Flaw]] = {
+_HIDE: dict[FlawKind, Callable[..., Flaw]] = {
     "tail gain": _hide_setting("tail gain", 2.0, 10.0),
     "governor": _hide_setting("governor", 0.3, 1.6),
     "centre": _hide_setting("centre", 0.2, 1.9),

@@ -13,7 +13,7 @@ _REMEMBERED = 12
 """Flights back that a symptom is remembered; from memory."""
 
 
-def likely_first(
+def sort_symptoms(
     flights: Sequence[Flight],
     against: Sequence[SymptomKey] = (),
     logged: Sequence[SymptomKey] = (),

@@ -27,7 +27,7 @@ _CENTRE = "unit.centre_trim"
 
 
 @dataclass(frozen=True)
-class NotReady:
+class TrimObstacle:
     """Why a flight mode would not show the lean, with the setting that makes it so and the value
     it should have; None where the pilot has to say it first."""
 
@@ -37,7 +37,7 @@ class NotReady:
 
 
 @dataclass(frozen=True)
-class Trimmed:
+class TrimMove:
     """What a trim flight comes to: ``changes`` write the new centre, from ``old`` to ``new``
     (percent of full servo throw, aileron and elevator; + is right and forward). ``suspect`` says
     why it should be looked at on the bench instead; empty where it need not be."""
@@ -48,29 +48,31 @@ class Trimmed:
     suspect: str = ""
 
 
-def not_ready(setup: Setup, name: ModeName) -> tuple[NotReady, ...]:
+def list_obstacles(setup: Setup, name: ModeName) -> tuple[TrimObstacle, ...]:
     """Say what hides a lean in this flight mode: hold mode most of all. Empty where it shows."""
     mode: Mode | None = getattr(setup.transmitter.modes, name)
     where = f"transmitter.modes.{name}"
     if mode is None:
-        return (NotReady(f"There is no mode “{MODE_WORDS[name]}”.", where, None),)
+        return (TrimObstacle(f"There is no mode “{MODE_WORDS[name]}”.", where, None),)
     found = []
     gains = mode.cyclic_gains
     for axis in ("roll", "pitch"):
         at = f"{where}.cyclic_gains.{axis}"
         if gains is None:
-            found.append(NotReady(f"Nobody wrote down the {axis} gyro's mode.", f"{at}.mode", None))
+            found.append(
+                TrimObstacle(f"Nobody wrote down the {axis} gyro's mode.", f"{at}.mode", None)
+            )
             continue
         gyro = getattr(gains, axis)
         if gyro.mode == "hold":
             found.append(
-                NotReady(
+                TrimObstacle(
                     f"The {axis} gyro is in hold mode: it hides the lean.", f"{at}.mode", "rate"
                 )
             )
         if not _GAIN_PCT[0] <= gyro.gain_pct <= _GAIN_PCT[1]:
             found.append(
-                NotReady(
+                TrimObstacle(
                     f"The {axis} gyro's gain is {gyro.gain_pct:g}, not middling.",
                     f"{at}.gain_pct",
                     50.0,
@@ -78,7 +80,7 @@ def not_ready(setup: Setup, name: ModeName) -> tuple[NotReady, ...]:
             )
     if mode.tail_gain_pct is not None and mode.tail_gain_pct < 0:
         found.append(
-            NotReady(
+            TrimObstacle(
                 "The tail is in rate mode: it wants to be held meanwhile.",
                 f"{where}.tail_gain_pct",
                 -mode.tail_gain_pct,
@@ -87,9 +89,9 @@ def not_ready(setup: Setup, name: ModeName) -> tuple[NotReady, ...]:
     return tuple(found)
 
 
-def into_the_centre(
+def move_trim_into_centre(
     setup: Setup, aileron_pct: float, elevator_pct: float, name: ModeName = "normal"
-) -> Trimmed:
+) -> TrimMove:
     """Move trims as they were found in flight (percent of the channel, as the transmitter shows
     them) into the unit's centre.
 
@@ -109,7 +111,7 @@ def into_the_centre(
     ]
     new = (round(moved[0], 6) + 0.0, round(moved[1], 6) + 0.0)
     functions = ("aileron", "elevator")
-    return Trimmed(
+    return TrimMove(
         old=old,
         new=new,
         changes=tuple(

@@ -1,14 +1,14 @@
 """The whole chain from stick to blade, and what is asked of it: one position, sweeps, ranges."""
 
 from mint_lever.model.chain.control_chain import Chain, Run, build_chain
-from mint_lever.model.chain.pitch_response import Response, response
-from mint_lever.model.chain.pose_evaluation import Evaluation, Notice, evaluate
-from mint_lever.model.chain.reach import Reach, reach
-from mint_lever.model.chain.resolution import Resolution, resolution
-from mint_lever.model.chain.scene import Scene, scene
-from mint_lever.model.chain.screen_frame import frame
+from mint_lever.model.chain.pitch_response import Response, compute_response
+from mint_lever.model.chain.pose_evaluation import Evaluation, Notice, evaluate_pose
+from mint_lever.model.chain.reach import Reach, compute_reach
+from mint_lever.model.chain.resolution import Resolution, compute_resolution
+from mint_lever.model.chain.scene import Scene, place_parts
+from mint_lever.model.chain.screen_frame import compute_frame
 from mint_lever.model.chain.stick_positions import Sticks
-from mint_lever.model.chain.stick_sweep import Sweep, sweep
+from mint_lever.model.chain.stick_sweep import Sweep, sweep_sticks
 
 __all__ = [
     "Chain",
@@ -22,11 +22,11 @@ __all__ = [
     "Sticks",
     "Sweep",
     "build_chain",
-    "evaluate",
-    "frame",
-    "reach",
-    "resolution",
-    "response",
-    "scene",
-    "sweep",
+    "compute_frame",
+    "compute_reach",
+    "compute_resolution",
+    "compute_response",
+    "evaluate_pose",
+    "place_parts",
+    "sweep_sticks",
 ]

@@ -13,7 +13,7 @@ from mint_lever.model.rotor.air import air_density
 from mint_lever.model.rotor.hover_power import TurningRotor
 from mint_lever.model.rotor.main_rotor import MAIN, MASS, main_rotor, no_blade
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import ModeName
 
@@ -49,7 +49,7 @@ def _lacking(setup: Setup) -> list[str]:
     if setup.drive is None:
         return ["no drive is described"]
     lacking = missing(setup, [*LOADED, CAPACITY, *MAIN, MASS])
-    return [f"not filled in: {name_of(path)}" for path in lacking] + no_blade(setup)
+    return [f"not filled in: {name_path(path)}" for path in lacking] + no_blade(setup)
 
 
 def _unloaded_rpm(setup: Setup) -> float | None:

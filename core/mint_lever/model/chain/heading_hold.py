@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.chain.tail_path import Push, TailRun
-from mint_lever.model.tail.gain_scales import mode_of
+from mint_lever.model.tail.gain_scales import find_tail_mode
 from mint_lever.model.tail.rudder_pulse import TailOutput
 from mint_lever.model.tail.tail_linkage import TailLinkage
 from mint_lever.model.transmitter.stick_shaping import rate_and_expo
@@ -31,7 +31,7 @@ class HeadingHold:
 def heading_hold(chain: Chain, run: TailRun, mode: ModeName) -> HeadingHold | None:
     """Give what the first position of a run asks for; None in a mode that is not heading hold."""
     gain, tail = chain.mode(mode).tail_gain_pct, chain.setup.airframe.tail
-    if gain is None or mode_of(gain) != "heading_hold" or tail is None:
+    if gain is None or find_tail_mode(gain) != "heading_hold" or tail is None:
         return None
     u, unit = float(run.rudder[0]), chain.setup.stabilising_unit
     yaw = None

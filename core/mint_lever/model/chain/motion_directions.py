@@ -20,7 +20,7 @@ throw at 40 % stick, far above arithmetic."""
 
 
 @dataclass(frozen=True)
-class Ways:
+class MotionDirections:
     """1 with the stick, −1 against it, 0 where the chain shows no clear movement.
 
     ``collective`` is the pitch of the blades, ``aileron`` the tilt to the right, ``elevator`` the
@@ -33,7 +33,7 @@ class Ways:
     balls: tuple[int, ...]
 
 
-def ways(chain: Chain, mode: ModeName) -> Ways:
+def find_directions(chain: Chain, mode: ModeName) -> MotionDirections:
     """Move each stick to both sides of its middle, straight and in full, and say what follows."""
     shaped = np.zeros((len(SENT), 6))
     shaped[SENT.index("throttle")] = -100.0
@@ -44,7 +44,7 @@ def ways(chain: Chain, mode: ModeName) -> Ways:
     pitch = chain.grip.pitch(pose, [180.0], 0).pitch_deg[0]
     horns = run.horn_deg[:, 1] - run.horn_deg[:, 0]
     assert FUNCTIONS[:3] == ("collective", "aileron", "elevator")
-    return Ways(
+    return MotionDirections(
         collective=_way(pitch[0:2]),
         aileron=_way(pose.tilt_right_deg[2:4]),
         elevator=_way(pose.tilt_forward_deg[4:6]),

@@ -8,8 +8,8 @@ import numpy as np
 
 from mint_lever.axes import FUNCTIONS, Array, Function, Mask
 from mint_lever.model.chain.control_chain import Chain, Run
-from mint_lever.model.chain.pose_evaluation import evaluate
-from mint_lever.model.chain.resolution import resolution
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
+from mint_lever.model.chain.resolution import compute_resolution
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.parts.flight_modes import ModeName
 
@@ -32,7 +32,7 @@ class Response:
     deg_per_us: float
 
 
-def response(
+def compute_response(
     chain: Chain,
     function: Function,
     sticks: Sticks,
@@ -47,8 +47,8 @@ def response(
     swept = np.linspace(-100.0, 100.0, POINTS)
     positions = {name: sticks.of(name)[:1] for name in FUNCTIONS}
     moved = Sticks.at(**{**positions, function: swept})
-    result = evaluate(chain, moved, [azimuth_deg], mode)
-    slope = resolution(chain, sticks, [azimuth_deg], mode)
+    result = evaluate_pose(chain, moved, [azimuth_deg], mode)
+    slope = compute_resolution(chain, sticks, [azimuth_deg], mode)
     return Response(
         stick_pct=swept,
         arrives_pct=_arrives(result.run)[FUNCTIONS.index(function)],

@@ -88,7 +88,7 @@ class Evaluation:
         }
 
 
-def evaluate(
+def evaluate_pose(
     chain: Chain,
     sticks: Sticks,
     azimuth_deg: Sequence[float] = (0.0, 90.0, 180.0, 270.0),

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from mint_lever.model.chain.control_chain import Chain
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.parts.flight_modes import ModeName
 
@@ -24,7 +24,7 @@ class Reach:
     elevator_deg: float | None
 
 
-def reach(chain: Chain) -> Reach:
+def compute_reach(chain: Chain) -> Reach:
     """Compute the collective range and the cyclic at full right and full forward stick."""
     per_mode = [_in_mode(chain, mode) for mode in chain.setup.transmitter.modes.names()]
 
@@ -42,6 +42,6 @@ def _in_mode(chain: Chain, mode: ModeName) -> list[float | None]:
         aileron=[0.0, 0.0, 100.0, 0.0],
         elevator=[0.0, 0.0, 0.0, 100.0],
     )
-    result = evaluate(chain, sticks, mode=mode)
+    result = evaluate_pose(chain, sticks, mode=mode)
     rows = [result.head.collective_deg] * 2 + [result.head.cyclic_deg] * 2
     return [float(v[i]) if result.reachable[i] else None for i, v in enumerate(rows)]

@@ -27,7 +27,7 @@ class Resolution:
     collective: Array
 
 
-def resolution(
+def compute_resolution(
     chain: Chain,
     sticks: Sticks,
     azimuth_deg: ArrayLike,

@@ -32,7 +32,7 @@ class Scene:
     blades: list[BladeScene]
 
 
-def scene(chain: Chain, run: Run, azimuth_deg: float, exaggerate: float = 1.0) -> Scene:
+def place_parts(chain: Chain, run: Run, azimuth_deg: float, exaggerate: float = 1.0) -> Scene:
     """Place the parts for the first position of a run, blade A at an azimuth (deg).
 
     ``exaggerate`` (1…5) multiplies the swash's movement and each blade's pitch *for the drawing

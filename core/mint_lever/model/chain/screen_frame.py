@@ -10,8 +10,8 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.model.chain.control_chain import Chain, Run
 from mint_lever.model.chain.dimensions import dimension
 from mint_lever.model.chain.heading_hold import heading_hold
-from mint_lever.model.chain.pose_evaluation import Evaluation, evaluate
-from mint_lever.model.chain.scene import Scene, scene
+from mint_lever.model.chain.pose_evaluation import Evaluation, evaluate_pose
+from mint_lever.model.chain.scene import Scene, place_parts
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.chain.tail_path import TailRun, tail_path
 from mint_lever.model.transmitter.channel_pulses import ChannelStages
@@ -30,7 +30,7 @@ _CHANNEL = (
 )
 
 
-def frame(
+def compute_frame(
     chain: Chain,
     sticks: Sticks,
     azimuth_deg: float,
@@ -47,10 +47,10 @@ def frame(
     if not 1.0 <= exaggerate <= _MAX_EXAGGERATION:
         allowed = f"1 to {_MAX_EXAGGERATION:g}"
         raise InvalidRequest([Fault("exaggerate", f"{exaggerate:g}", allowed)])
-    result = evaluate(chain, sticks, [azimuth_deg], mode)
+    result = evaluate_pose(chain, sticks, [azimuth_deg], mode)
     row = result.as_row(0)
     tail = tail_path(chain, result.run)
-    drawn = scene(chain, result.run, azimuth_deg, exaggerate)
+    drawn = place_parts(chain, result.run, azimuth_deg, exaggerate)
     warnings = [{"path": n.path, "text": n.text} for n in result.notices(0)]
     if tail is not None:
         warnings += [{"path": "airframe.tail", "text": text} for text in tail.warnings(0)]

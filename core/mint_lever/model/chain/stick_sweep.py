@@ -25,7 +25,7 @@ class Sweep:
     reachable: Mask
 
 
-def sweep(
+def sweep_sticks(
     chain: Chain,
     sticks: Sticks,
     azimuth_deg: ArrayLike,

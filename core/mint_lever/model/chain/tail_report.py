@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from mint_lever.model.chain.control_chain import Chain, chain_of
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.chain.tail_path import NO_BOX
 from mint_lever.model.rotor.hover_power import MOST_PITCH_DEG
@@ -17,7 +17,7 @@ from mint_lever.model.tail.rudder_pulse import TailOutput
 from mint_lever.model.tail.slider_limits import Side, just_clear
 from mint_lever.model.tail.tail_authority import Held, TailAtSpeed, tail_at_speed
 from mint_lever.model.tail.tail_linkage import TailLinkage
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.document import Setup
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.flight_modes import ModeName
@@ -31,7 +31,7 @@ def tail_report(chain: Chain, mode: ModeName, rpm: float, density: float) -> dic
     ``density`` in kg/m³. What cannot be given is None, and ``warnings`` says why.
     """
     at = tail_at_speed(chain.setup, rpm, density)
-    warnings = [f"not filled in: {name_of(path)}" for path in at.unknown]
+    warnings = [f"not filled in: {name_path(path)}" for path in at.unknown]
     full_deg = full_collective_deg(chain, mode)
     hover, full = at.held(at.hover_pitch_deg()), at.held(full_deg)
     warnings += _not_held(at, hover, "hover") + _not_held(at, full, "full collective")
@@ -61,7 +61,7 @@ def full_collective_deg(chain: Chain, mode: ModeName) -> float | None:
 
 @remember(256)
 def _full_collective(setup: Setup, mode: ModeName) -> float | None:
-    row = evaluate(chain_of(setup), Sticks.at(collective=100.0), mode=mode).as_row(0)
+    row = evaluate_pose(chain_of(setup), Sticks.at(collective=100.0), mode=mode).as_row(0)
     found: float | None = row["collective_deg"]
     return found
 

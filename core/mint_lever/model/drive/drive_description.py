@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.model.drive.drive_machine import Machine, gear_ratio
-from mint_lever.model.drive.speed_multiples import Own, explained_by
+from mint_lever.model.drive.speed_multiples import Own, explain_multiple
 from mint_lever.setup.catalogue.missing_settings import missing
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.drive import Drive
@@ -73,4 +73,4 @@ def gear_told_as(setup: Setup, told: float) -> str:
     own, true = own_figures(setup), gear_of(setup)
     if true is None:
         return ""
-    return explained_by(true / told, Own(pinion=own.pinion, stage=own.stage))
+    return explain_multiple(true / told, Own(pinion=own.pinion, stage=own.stage))

@@ -77,7 +77,7 @@ def named(told: Told) -> str:
     return f"{told.value} {what}"
 
 
-def explained_by(shown_over_asked: float, own: Own) -> str:
+def explain_multiple(shown_over_asked: float, own: Own) -> str:
     """The nearest set of wrong figures that explains a ratio, in words; "" without one."""
     sets = explain(shown_over_asked, own)
     return " and ".join(named(each) for each in sets[0]) if sets else ""

@@ -24,7 +24,7 @@ class Calibration:
     why: str = ""
 
 
-def calibration(setup: Setup) -> Calibration:
+def calibrate_hover(setup: Setup) -> Calibration:
     """Find the factor from the hover that was flown (sea level, 15 °C)."""
     hover = None if setup.flown is None else setup.flown.hover
     if hover is None:

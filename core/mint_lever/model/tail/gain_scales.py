@@ -26,7 +26,7 @@ MODE_MEANS: dict[TailMode | None, str] = {
 _WHY = "between 48 and 52 of the one-channel scale the gyro changes over and its mode flickers"
 
 
-def signed_of(one_channel: float) -> float:
+def convert_to_signed(one_channel: float) -> float:
     """Turn a figure of the one-channel scale into the signed one.
 
     Raises InvalidRequest outside 0…100 and inside the change-over zone.
@@ -40,7 +40,7 @@ def signed_of(one_channel: float) -> float:
     return signed
 
 
-def one_channel_of(signed: float) -> float:
+def convert_to_one_channel(signed: float) -> float:
     """Turn a signed figure into the one-channel scale."""
     return 50 + signed / 2
 
@@ -50,7 +50,7 @@ def in_change_over(signed: float) -> bool:
     return abs(signed) < CHANGE_OVER
 
 
-def mode_of(signed: float) -> TailMode | None:
+def find_tail_mode(signed: float) -> TailMode | None:
     """The mode a figure means; None in the change-over zone."""
     if in_change_over(signed):
         return None
@@ -63,17 +63,25 @@ def practice_start(mode: ModeName) -> float:
     return START_FAST if mode.startswith("idle_up") else START_SLOW
 
 
-def same_everywhere(gains: dict[ModeName, float | None]) -> dict[ModeName, float]:
+def use_one_gain(gains: dict[ModeName, float | None]) -> dict[ModeName, float]:
     """One signed gain for every mode: normal's own where it holds, else practice's start."""
     own = gains.get("normal")
-    one = own if own is not None and mode_of(own) == "heading_hold" else signed_of(START_FAST)
+    one = (
+        own
+        if own is not None and find_tail_mode(own) == "heading_hold"
+        else convert_to_signed(START_FAST)
+    )
     return dict.fromkeys(gains, one)
 
 
-def by_head_speed(gains: dict[ModeName, float | None]) -> dict[ModeName, float]:
+def spread_by_head_speed(gains: dict[ModeName, float | None]) -> dict[ModeName, float]:
     """Signed gains with practice's few points more where the head turns slower, counted from what
     the first idle-up has where that holds."""
     own = next((gains[name] for name in gains if name.startswith("idle_up")), None)
-    fast = own if own is not None and mode_of(own) == "heading_hold" else signed_of(START_FAST)
-    more = signed_of(START_SLOW) - signed_of(START_FAST)
+    fast = (
+        own
+        if own is not None and find_tail_mode(own) == "heading_hold"
+        else convert_to_signed(START_FAST)
+    )
+    more = convert_to_signed(START_SLOW) - convert_to_signed(START_FAST)
     return {name: min(fast + (0 if name.startswith("idle_up") else more), 100.0) for name in gains}

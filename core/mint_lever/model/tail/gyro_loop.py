@@ -10,7 +10,12 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import atan, hypot, pi
 
-from mint_lever.model.tail.gain_scales import FINAL_HIGH, FINAL_LOW, one_channel_of, signed_of
+from mint_lever.model.tail.gain_scales import (
+    FINAL_HIGH,
+    FINAL_LOW,
+    convert_to_one_channel,
+    convert_to_signed,
+)
 from mint_lever.setup.parts.tail import Tail
 from mint_lever.setup.parts.unit import UnitTail
 
@@ -109,6 +114,8 @@ def start_below(ceiling: float) -> float:
 def horn_that_suits(arm_mm: float, amount: float) -> tuple[float, float] | None:
     """Give the shortest and longest horn (mm) with which an amount comes to 60–80 of the
     one-channel scale; None where it does already."""
-    if FINAL_LOW <= one_channel_of(amount) <= FINAL_HIGH:
+    if FINAL_LOW <= convert_to_one_channel(amount) <= FINAL_HIGH:
         return None
-    return arm_mm * amount / signed_of(FINAL_HIGH), arm_mm * amount / signed_of(FINAL_LOW)
+    return arm_mm * amount / convert_to_signed(FINAL_HIGH), arm_mm * amount / convert_to_signed(
+        FINAL_LOW
+    )

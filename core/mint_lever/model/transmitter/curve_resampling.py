@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.model.transmitter.curves import curve, evenly
+from mint_lever.model.transmitter.curves import read_curve, space_evenly
 from mint_lever.model.transmitter.smooth_resampling import best_smooth
 from mint_lever.setup.part_agreement import place_faults
 from mint_lever.setup.parts.flight_modes import CurveShape
@@ -56,12 +56,12 @@ def resample(
     """
     at = _positions(new)
     fine = np.union1d(_FINE, at)
-    old = curve(points, fine, shape, places)
+    old = read_curve(points, fine, shape, places)
     found, proven = _straight(fine, old, at, step), True
     if new_shape == "smooth" and len(at) > 2:
         starts = (found, _on_steps(np.interp(at, fine, old), step))
         found, proven = best_smooth(fine, old, at, starts, step)
-    miss = np.abs(curve(found, fine, new_shape, at) - old)
+    miss = np.abs(read_curve(found, fine, new_shape, at) - old)
     where = int(miss.argmax())
     return Resampled(
         points=tuple(found.tolist()),
@@ -77,7 +77,7 @@ def _positions(new: int | Sequence[float]) -> Array:
     if isinstance(new, int):
         if not 2 <= new <= 17:
             raise InvalidRequest([Fault("points", str(new), "2 to 17")])
-        return evenly(new)
+        return space_evenly(new)
     if not 2 <= len(new) <= 17:
         raise InvalidRequest([Fault("places", f"{len(new)} entries", "2 to 17")])
     at = np.asarray(new, dtype=float)

@@ -9,7 +9,7 @@ from mint_lever.axes import Array
 from mint_lever.setup.parts.flight_modes import CurveShape
 
 
-def curve(
+def read_curve(
     points: ArrayLike,
     at: ArrayLike,
     shape: CurveShape = "straight",
@@ -24,7 +24,7 @@ def curve(
     points hold their values.
     """
     y: Array = np.asarray(points, dtype=float)
-    x: Array = evenly(len(y)) if places is None else np.asarray(places, dtype=float)
+    x: Array = space_evenly(len(y)) if places is None else np.asarray(places, dtype=float)
     stick: Array = np.clip(np.asarray(at, dtype=float), x[0], x[-1])
     if shape == "straight":
         return np.asarray(np.interp(stick, x, y))
@@ -43,7 +43,7 @@ def cubic(y0: Array, y1: Array, m0: Array, m1: Array, t: Array) -> Array:
     return np.asarray(y0 + t * (m0 + t * bend))
 
 
-def evenly(points: int) -> Array:
+def space_evenly(points: int) -> Array:
     """Give the stick positions (percent) of a number of evenly spaced points."""
     return np.linspace(0.0, 100.0, points)
 

@@ -13,7 +13,7 @@ from itertools import combinations, product
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.model.transmitter.curves import cubic, curve, monotone_slopes
+from mint_lever.model.transmitter.curves import cubic, monotone_slopes, read_curve
 
 _MOST = 300_000
 """Choices looked at for one segment; beyond that (a second or two) the search has to do."""
@@ -41,7 +41,7 @@ def best_smooth(
     found. Three points and more.
     """
     chosen = _search(fine, old, at, starts, step, together=1)
-    worst = np.abs(curve(chosen, fine, "smooth", at) - old).max()
+    worst = np.abs(read_curve(chosen, fine, "smooth", at) - old).max()
     # The curve goes through its points, so no better one has a point further off than this.
     middles = np.interp(at, fine, old)
     choices = [
@@ -131,7 +131,7 @@ def _search(
     """Move points, up to so many together, by whole steps while that betters the best start."""
 
     def cost(y: Array) -> tuple[float, float]:
-        miss = curve(y, fine, "smooth", at) - old
+        miss = read_curve(y, fine, "smooth", at) - old
         return round(float(np.abs(miss).max()), 9), float((miss**2).sum())
 
     moves = [m for count in range(together) for m in combinations(range(len(at)), count + 1)]

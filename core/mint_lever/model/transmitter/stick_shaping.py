@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Sent
-from mint_lever.model.transmitter.curves import curve
+from mint_lever.model.transmitter.curves import read_curve
 from mint_lever.setup.parts.flight_modes import Mode, Rate
 
 
@@ -47,5 +47,7 @@ def curve_of(mode: Mode, which: Literal["pitch", "throttle"], stick_pct: ArrayLi
     """Read a mode's pitch or throttle curve (0…100) at a stick of −100…100, any shape."""
     position = (np.asarray(stick_pct, dtype=float) + 100.0) / 2.0
     if which == "pitch":
-        return curve(mode.pitch_curve, position, mode.pitch_curve_shape, mode.pitch_curve_at)
-    return curve(mode.throttle_curve, position, mode.throttle_curve_shape, mode.throttle_curve_at)
+        return read_curve(mode.pitch_curve, position, mode.pitch_curve_shape, mode.pitch_curve_at)
+    return read_curve(
+        mode.throttle_curve, position, mode.throttle_curve_shape, mode.throttle_curve_at
+    )

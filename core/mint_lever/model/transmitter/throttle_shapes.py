@@ -9,7 +9,7 @@ import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.model.transmitter.curves import evenly
+from mint_lever.model.transmitter.curves import space_evenly
 
 ShapeName = Literal["v", "u", "flat", "soft_start"]
 
@@ -31,7 +31,7 @@ class ThrottleShape:
     reached_at: float = 30.0
 
 
-def throttle_points(shape: ThrottleShape, points: int) -> list[float]:
+def make_throttle_points(shape: ThrottleShape, points: int) -> list[float]:
     """Give the curve's values (0…100, whole percent) at evenly spaced stick positions.
 
     Raises InvalidRequest naming the number that is out of its bounds.
@@ -49,7 +49,7 @@ def throttle_points(shape: ThrottleShape, points: int) -> list[float]:
         value = getattr(shape, name)
         if not low <= value <= high:
             raise InvalidRequest([Fault(name, f"{value:g}", f"{low:g} to {high:g} %")])
-    made: list[float] = np.round(_value(shape, evenly(points))).tolist()
+    made: list[float] = np.round(_value(shape, space_evenly(points))).tolist()
     return made
 
 

@@ -10,7 +10,7 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.number_kinds import Part
 
 
-def by_default(setup: Setup, path: str) -> bool:
+def is_default(setup: Setup, path: str) -> bool:
     """Whether what stands at a path is the value a setting has when nobody entered one. What has no
     such value, as a horn's length, was entered."""
     part, name = _part_of(setup, path)

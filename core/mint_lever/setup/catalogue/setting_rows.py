@@ -17,7 +17,7 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 import annotated_types as bounds
 from pydantic import BaseModel
 
-from mint_lever.setup.arrangement import Arrangement, device_of
+from mint_lever.setup.arrangement import Arrangement, find_path_device
 from mint_lever.setup.document import Setup
 from mint_lever.setup.setting_description import (
     DIRECTION_SHOWN_AT,
@@ -29,11 +29,11 @@ from mint_lever.setup.setting_description import (
     Stage,
 )
 
-Kind = Literal["number", "whole", "choice", "flag", "text", "numbers", "names", "texts"]
+SettingKind = Literal["number", "whole", "choice", "flag", "text", "numbers", "names", "texts"]
 
 
 @dataclass(frozen=True)
-class Row:
+class SettingRow:
     """One setting. ``path`` has ``*`` where a list's entries differ only by their number.
 
     ``holders`` are the words of the parts it stands in, outermost first. ``least`` and ``most``
@@ -46,7 +46,7 @@ class Row:
 
     path: str
     about: About
-    kind: Kind
+    kind: SettingKind
     unit: str = ""
     nudge: float = 1.0
     least: float | None = None
@@ -65,7 +65,7 @@ class Row:
     @property
     def device(self) -> Device:
         """The device that holds it."""
-        return device_of(self.path)
+        return find_path_device(self.path)
 
     @property
     def metal(self) -> bool:
@@ -126,17 +126,17 @@ class _Said:
 
 
 @cache
-def catalogue() -> tuple[Row, ...]:
+def list_rows() -> tuple[SettingRow, ...]:
     """Give every row, in the order of the document. Raises TypeError for a field that says nothing
     of itself: a setting cannot be put in without its name."""
     return tuple(_walk(Setup, _Place()))
 
 
 @lru_cache(maxsize=4096)
-def row_of(path: str) -> Row | None:
+def find_row(path: str) -> SettingRow | None:
     """Give the row of a setting's path (entries by number); None where no setting stands."""
     rows = _by_path()
-    pattern = pattern_of(path)
+    pattern = find_pattern(path)
     its_row = rows.get(pattern)
     if its_row is None and "." in pattern:
         # A list of plain values is one row, each of its entries a setting of it.
@@ -144,25 +144,25 @@ def row_of(path: str) -> Row | None:
     return its_row
 
 
-def rows_under(path: str) -> tuple[Row, ...]:
+def rows_under(path: str) -> tuple[SettingRow, ...]:
     """Give the rows of every setting at a path or inside the part that stands there."""
-    pattern = pattern_of(path)
+    pattern = find_pattern(path)
     inside = f"{pattern}."
-    own = row_of(path)
+    own = find_row(path)
     under_it = tuple(
-        row for row in catalogue() if row.path == pattern or row.path.startswith(inside)
+        row for row in list_rows() if row.path == pattern or row.path.startswith(inside)
     )
     return under_it or ((own,) if own else ())
 
 
-def pattern_of(path: str) -> str:
+def find_pattern(path: str) -> str:
     """Give a path with ``*`` for every entry's number."""
     return ".".join("*" if part.isdecimal() else part for part in path.split("."))
 
 
-def name_of(path: str) -> str:
+def name_path(path: str) -> str:
     """Name what stands at a path, in a pilot's words: a setting, or a part with settings in it."""
-    row = row_of(path)
+    row = find_row(path)
     if row is not None:
         return row.name(path)
     inside = rows_under(path)
@@ -183,18 +183,18 @@ def name_of(path: str) -> str:
 
 
 @cache
-def _by_path() -> dict[str, Row]:
-    return {row.path: row for row in catalogue()}
+def _by_path() -> dict[str, SettingRow]:
+    return {row.path: row for row in list_rows()}
 
 
-def _walk(model: type[BaseModel], place: _Place) -> Iterator[Row]:
+def _walk(model: type[BaseModel], place: _Place) -> Iterator[SettingRow]:
     # Not model_fields: they have lost the order and nesting of what an annotation says.
     hints = typing.get_type_hints(model, include_extras=True)
     for key in model.model_fields:
         yield from _rows(model, key, _read(hints[key]), place)
 
 
-def _rows(model: type[BaseModel], key: str, said: _Said, place: _Place) -> Iterator[Row]:
+def _rows(model: type[BaseModel], key: str, said: _Said, place: _Place) -> Iterator[SettingRow]:
     if _is_part(said.bare):
         yield from _walk(said.bare, place.into(key, said.holder or Holder()))
         return
@@ -213,14 +213,14 @@ def _rows(model: type[BaseModel], key: str, said: _Said, place: _Place) -> Itera
     yield _row(f"{model.__name__}.{key}", said, place.into(key, None))
 
 
-def _row(field_name: str, said: _Said, place: _Place) -> Row:
+def _row(field_name: str, said: _Said, place: _Place) -> SettingRow:
     about = said.about
     if about is None:
         raise TypeError(f"{field_name} says nothing of itself: give it an About")
     quantity = said.quantity or Quantity("")
     function = about.function or place.function
     forgotten = about.steps if about.emptied is None else about.emptied
-    return Row(
+    return SettingRow(
         path=place.path,
         about=about,
         kind=_kind(said.bare),
@@ -282,7 +282,7 @@ def _note(said: _Said, mark: Any) -> None:
             said.most = float(bound.le)  # type: ignore[arg-type]
 
 
-def _kind(bare: Any) -> Kind:
+def _kind(bare: Any) -> SettingKind:
     if get_origin(bare) is list:
         inner = _read(get_args(bare)[0]).bare
         if inner is str:
@@ -319,7 +319,7 @@ def _capital(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def stage_of(path: str) -> Stage:
+def find_stage(path: str) -> Stage:
     """The stage of the chain a setting works at."""
-    row = row_of(path)
+    row = find_row(path)
     return row.about.stage if row else "whole"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from mint_lever.setup.catalogue.setting_rows import Row
+from mint_lever.setup.catalogue.setting_rows import SettingRow
 
 NOT_SET = "not set"
 _UNITS = {
@@ -18,12 +18,12 @@ _UNITS = {
 }
 
 
-def unit_said(unit: str) -> str:
+def write_unit(unit: str) -> str:
     """Say a unit as it is written on paper."""
     return _UNITS.get(unit, unit)
 
 
-def value_said(row: Row, value: Any) -> str:
+def write_value(row: SettingRow, value: Any) -> str:
     """Say a value of a row: a choice by its words, a figure without its unit, ``not set`` for
     nothing."""
     if value is None:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from mint_lever.faults import Fault, InvalidRequest
-from mint_lever.setup.catalogue.setting_rows import catalogue
+from mint_lever.setup.catalogue.setting_rows import list_rows
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 
 
-def same_for_all(setup: Setup, part: str) -> tuple[Change, ...]:
+def copy_to_all(setup: Setup, part: str) -> tuple[Change, ...]:
     """Give the changes that carry what is alike of one entry (``airframe.servos.0``) over to the
     others of its list, left-out figures too; what differs from place to place stays.
 
@@ -18,7 +18,7 @@ def same_for_all(setup: Setup, part: str) -> tuple[Change, ...]:
     of, _, index = part.rpartition(".")
     keys = [
         row.path.removeprefix(f"{of}.*.")
-        for row in catalogue()
+        for row in list_rows()
         if row.path.startswith(f"{of}.*.") and row.about.alike
     ]
     entries: object = setup.as_document()

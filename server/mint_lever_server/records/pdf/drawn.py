@@ -4,8 +4,8 @@ from reportlab.graphics.shapes import Circle, Drawing, PolyLine, String
 from reportlab.lib.colors import black
 from reportlab.lib.units import mm
 
-from mint_lever.records.drawing import Drawing as Drawn
-from mint_lever.records.drawing import Weight
+from mint_lever.records import Drawing as Drawn
+from mint_lever.records import Weight
 from mint_lever_server.records.pdf.fonts import PLAIN, printable
 
 _WIDTHS: dict[Weight, float] = {"thin": 0.3, "plain": 0.6, "thick": 1.4}

@@ -12,7 +12,7 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.platypus import Flowable
 
-from mint_lever.records.paper import Figure
+from mint_lever.records import Figure
 from mint_lever_server.records.pdf.drawn import drawn
 from mint_lever_server.records.pdf.fonts import BOLD, PLAIN, printable
 from mint_lever_server.records.pdf.look import Look

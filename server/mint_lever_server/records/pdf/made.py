@@ -11,7 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import BaseDocTemplate, Flowable, Frame, FrameBreak, PageTemplate
 from reportlab.platypus.doctemplate import NextPageTemplate
 
-from mint_lever.records.paper import Paper
+from mint_lever.records import Paper
 from mint_lever_server.records.pdf.fonts import printable, use_fonts
 from mint_lever_server.records.pdf.foot import numbered
 from mint_lever_server.records.pdf.look import CARD, SHEET, Styles, styles_of, words

@@ -8,8 +8,7 @@ from itertools import groupby
 from reportlab.lib.colors import black
 from reportlab.platypus import CondPageBreak, Flowable, Table, TableStyle
 
-from mint_lever.records.drawing import Drawing
-from mint_lever.records.paper import Section
+from mint_lever.records import Drawing, Section
 from mint_lever_server.records.pdf.drawn import drawn
 from mint_lever_server.records.pdf.line import FigureLine
 from mint_lever_server.records.pdf.look import Look, Styles, words

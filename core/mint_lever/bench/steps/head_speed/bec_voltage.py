@@ -9,8 +9,8 @@ from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.head_speed_part import DRIVE
 from mint_lever.bench.steps.shared.propulsion_text import MOTOR_OFF
-from mint_lever.bench.wording.number_text import outcome_of
-from mint_lever.measure.verdict import Word
+from mint_lever.bench.wording.number_text import find_outcome
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.supply_ratings import Rated, fed_parts
 
@@ -26,7 +26,7 @@ def _advise(run: Readings) -> Advice:
     known = [ask.answer for ask in rated if ask.answer is not None]
     lowest = min(known, default=None)
     volt = run.answer(NAME, "volt")
-    word: Word | None = None
+    word: VerdictWord | None = None
     if volt is not None:
         word = "out" if lowest is not None and volt > lowest else "in"
     asks: tuple[Ask, ...] = (
@@ -46,7 +46,7 @@ def _advise(run: Readings) -> Advice:
         *rated,
     )
     unknown = [ask.label for ask in rated if ask.answer is None]
-    outcome: Outcome | None = outcome_of((asks[0],))
+    outcome: Outcome | None = find_outcome((asks[0],))
     if outcome is not None and unknown:
         # What nobody looked up is not allowed.
         outcome = "out"

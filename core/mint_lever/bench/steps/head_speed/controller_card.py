@@ -22,10 +22,10 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import DRIVE, MANUAL_FIRST, NOT_ELECTRIC
 from mint_lever.bench.steps.shared.propulsion_text import MOTOR_OFF
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.model.drive.governor_device import electric
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
@@ -54,7 +54,7 @@ def _advise(run: Readings) -> Advice:
             answer=run.answer(NAME, "own"),
             word=None if run.answer(NAME, "own") is None else "in",
         )
-        outcome: Outcome | None = outcome_of((start,))
+        outcome: Outcome | None = find_outcome((start,))
         actions: tuple[Action, ...] = ()
         if start.answer == "neutral":
             outcome, actions = "begun", (_neutral(),)
@@ -68,7 +68,7 @@ def _advise(run: Readings) -> Advice:
         )
     asks = tuple(_item(run, i, item, len(card)) for i, item in enumerate(card))
     missed = next((i for i, ask in enumerate(asks) if ask.word == "out"), None)
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     return Advice(
         step=NAME,
         do=_do(True),
@@ -79,7 +79,7 @@ def _advise(run: Readings) -> Advice:
     )
 
 
-def confirmed(run: Readings) -> list[Entry | None]:
+def list_confirmed(run: Readings) -> list[Entry | None]:
     """Give, for each item of the card, the answer by which the controller confirmed what is wanted;
     None where it has not, or no longer."""
     found: list[Entry | None] = []
@@ -102,7 +102,7 @@ def _do(led: bool) -> tuple[str, ...]:
 def _item(run: Readings, index: int, item: CardItem, count: int) -> Choice:
     wanted = item.wanted if item.wanted < len(item.choices) else 0
     options = [Option(str(i), choice, i == wanted) for i, choice in enumerate(item.choices)]
-    return looked_at(
+    return ask_what_is_seen(
         run,
         NAME,
         f"item.{index}",

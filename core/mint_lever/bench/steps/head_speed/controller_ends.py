@@ -10,7 +10,7 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import (
     CANNOT_DRIVE,
     DRIVE,
@@ -18,7 +18,7 @@ from mint_lever.bench.steps.shared.head_speed_part import (
     MOVES_THE_THROTTLE,
     NOT_ELECTRIC,
 )
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.model.drive.governor_device import electric
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import Mode
@@ -41,7 +41,7 @@ _TEACH = Action(
 
 def _advise(run: Readings) -> Advice:
     asks = (
-        looked_at(
+        ask_what_is_seen(
             run,
             NAME,
             "ends",
@@ -62,7 +62,7 @@ def _advise(run: Readings) -> Advice:
             f"Normal's throttle curve goes from {low:g} to {high:g} %: make it 0 to 100 % and "
             "straight while the ends are taught, and put it back after."
         )
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     return Advice(
         step=NAME,
         do=tuple(do),

@@ -12,10 +12,10 @@ from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.head_speed_part import DRIVE, LIMITS
 from mint_lever.bench.wording.number_text import worst
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import electric, meant
 from mint_lever.setup.catalogue.missing_settings import missing
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
 
@@ -74,10 +74,10 @@ def _advise(run: Readings) -> Advice:
 
 
 def _ask(run: Readings, fact: _Fact) -> Number:
-    row = row_of(fact.path)
+    row = find_row(fact.path)
     assert row is not None
     answer = run.answer(NAME, fact.key)
-    word: Word | None = None if answer is None else "in"
+    word: VerdictWord | None = None if answer is None else "in"
     if fact.key == "poles" and answer is not None and answer % 2:
         word = "out"
     if fact.key in _TEETH and answer is not None and _turned_round(run):
@@ -130,7 +130,7 @@ def _needed(run: Readings, fact: _Fact) -> bool:
 def _limit(run: Readings) -> Number:
     """The lowest head speed that one of the makers still allows."""
     answer = run.answer(NAME, "limit")
-    word: Word | None = None
+    word: VerdictWord | None = None
     if answer is not None:
         word = "out" if any(rpm > answer for _, rpm in _targets(run)) else "in"
     return Number(
@@ -192,7 +192,7 @@ def _summary(run: Readings, limit: Number, outcome: Outcome | None) -> str:
 
 
 def _label(path: str) -> str:
-    row = row_of(path)
+    row = find_row(path)
     assert row is not None
     return row.about.label[0].lower() + row.about.label[1:]
 

@@ -9,9 +9,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import DRIVE, MANUAL_FIRST
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.model.drive.governor_device import (
     PLACE_WORDS,
     GovernorPlace,
@@ -19,7 +19,7 @@ from mint_lever.model.drive.governor_device import (
     meant,
     switched_on,
 )
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
 
@@ -71,7 +71,7 @@ def _advise(run: Readings) -> Advice:
     ]
     speeds = _speeds(run) if wanted == "unit" else []
     asks: tuple[Ask, ...] = (place, *found, *speeds)
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     if actions and outcome == "good":
         outcome = "begun"
     return Advice(
@@ -88,7 +88,7 @@ def _advise(run: Readings) -> Advice:
 
 
 def _seen(run: Readings, box: Box, on: bool) -> Choice:
-    return looked_at(
+    return ask_what_is_seen(
         run,
         NAME,
         box,
@@ -104,7 +104,7 @@ def _speeds(run: Readings) -> list[Number]:
     asks = []
     for name in run.setup.transmitter.modes.names():
         path = f"transmitter.modes.{name}.head_speed_rpm"
-        key, row = f"{_SPEED}{name}", row_of(path)
+        key, row = f"{_SPEED}{name}", find_row(path)
         missing = getattr(run.setup.transmitter.modes, name).head_speed_rpm is None
         if row is None or not name.startswith("idle_up") or not (missing or run.all(NAME, key)):
             continue

@@ -21,10 +21,10 @@ from mint_lever.bench.steps.shared.head_speed_part import (
     MOVES_THE_THROTTLE,
     NO_GOVERNOR,
 )
-from mint_lever.bench.wording.number_text import outcome_of
-from mint_lever.measure.verdict import Word
+from mint_lever.bench.wording.number_text import find_outcome
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import governed_modes, meant
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 
@@ -45,7 +45,7 @@ class _Figure:
 
     key: str
     path: str
-    judge: Callable[[Readings, float], Word]
+    judge: Callable[[Readings, float], VerdictWord]
     optional: bool = False
 
 
@@ -61,7 +61,7 @@ def _advise(run: Readings) -> Advice:
         for action in (_mend(run, figure, ask),)
         if action is not None
     ]
-    outcome = outcome_of([ask for ask in asks if not ask.optional])
+    outcome = find_outcome([ask for ask in asks if not ask.optional])
     return Advice(
         step=NAME,
         do=(
@@ -92,7 +92,7 @@ def _asked(run: Readings, figure: _Figure) -> bool:
 
 
 def _ask(run: Readings, figure: _Figure) -> Number:
-    row = row_of(figure.path)
+    row = find_row(figure.path)
     assert row is not None
     answer = run.answer(NAME, figure.key)
     return Number(
@@ -115,31 +115,31 @@ def _targets(run: Readings) -> list[float]:
     return [getattr(modes, name).head_speed_rpm for name in governed_modes(run.setup)]
 
 
-def _band_low(run: Readings, rpm: float) -> Word:
+def _band_low(run: Readings, rpm: float) -> VerdictWord:
     lowest = min(_targets(run), default=rpm)
     return _inside(lowest - rpm, lowest)
 
 
-def _band_high(run: Readings, rpm: float) -> Word:
+def _band_high(run: Readings, rpm: float) -> VerdictWord:
     highest = max(_targets(run), default=rpm)
     return _inside(rpm - highest, highest)
 
 
-def _inside(room: float, target: float) -> Word:
+def _inside(room: float, target: float) -> VerdictWord:
     if room < 0:
         return "out"
     return "in" if room >= _ROOM * target else "workable"
 
 
-def _on_point(run: Readings, pct: float) -> Word:
+def _on_point(run: Readings, pct: float) -> VerdictWord:
     return "in" if _ON_POINT[0] <= pct <= _ON_POINT[1] else "out"
 
 
-def _gain(run: Readings, gain: float) -> Word:
+def _gain(run: Readings, gain: float) -> VerdictWord:
     return "in" if _GAIN[0] <= gain <= _GAIN[1] else "workable"
 
 
-def _left_alone(run: Readings, value: float) -> Word:
+def _left_alone(run: Readings, value: float) -> VerdictWord:
     """Limits and delays stay as delivered until something is seen (F32)."""
     return "in"
 

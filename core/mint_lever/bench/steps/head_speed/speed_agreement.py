@@ -23,7 +23,7 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.agreement_by_hand import by_hand, display_of, unseen
+from mint_lever.bench.steps.shared.agreement_by_hand import advise_by_hand, ask_display, unseen
 from mint_lever.bench.steps.shared.engaging_faults import search
 from mint_lever.bench.steps.shared.head_speed_part import (
     AGREEMENT,
@@ -34,7 +34,7 @@ from mint_lever.bench.steps.shared.head_speed_part import (
     MOVES_THE_THROTTLE,
 )
 from mint_lever.bench.wording.number_text import worst
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import governed_modes, meant
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, MODES, ModeName
 
@@ -55,8 +55,8 @@ class _Shown:
 
 def _advise(run: Readings) -> Advice:
     if meant(run.setup) == "none":
-        return by_hand(run)
-    display = display_of(run)
+        return advise_by_hand(run)
+    display = ask_display(run)
     if display and display[0].answer != "shows":
         return unseen(run, display[0])
     modes = [_shown(run, name) for name in _gone_through(run)]
@@ -97,7 +97,7 @@ def _shown(run: Readings, name: ModeName) -> _Shown:
     rpm = getattr(run.setup.transmitter.modes, name).head_speed_rpm
     asked = float(rpm) if governed else 0.0
     answer = run.answer(NAME, _key(name))
-    word: Word | None = None
+    word: VerdictWord | None = None
     if answer is not None:
         word = "in" if abs(answer - asked) <= _DISPLAY_RPM else "out"
     wanted = f"{asked:g} rpm is asked for" if asked else "In this mode it is to be off"

@@ -10,9 +10,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import first_said, looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen, first_response
 from mint_lever.bench.steps.shared.head_speed_part import CANNOT_DRIVE, DRIVE, MOVES_THE_THROTTLE
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.channels import Channel
 
@@ -34,7 +34,7 @@ _SAID = {
 def _advise(run: Readings) -> Advice:
     """Ask where the throttle stands at low stick; mend what stands in its channel's way."""
     asks = (
-        looked_at(
+        ask_what_is_seen(
             run,
             NAME,
             "low",
@@ -54,7 +54,7 @@ def _advise(run: Readings) -> Advice:
         changes=(Change(f"{_CHANNEL}.reversed", not channel.reversed),),
         keys=("low",),
     )
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     actions = (*((turn,) if answer == "full" else ()), *((clean,) if clean and answer else ()))
     if actions and outcome == "good":
         outcome = "out"
@@ -68,7 +68,7 @@ def _advise(run: Readings) -> Advice:
             "controller learns the ends.",
         ),
         asks=asks,
-        summary=first_said(asks, _SAID) or (done if outcome == "good" else ""),
+        summary=first_response(asks, _SAID) or (done if outcome == "good" else ""),
         actions=actions,
         outcome=outcome,
     )

@@ -12,8 +12,8 @@ from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.head_speed_part import CANNOT_DRIVE, GOVERNOR, MOVES_THE_THROTTLE
 from mint_lever.bench.steps.shared.lowest_throttle import lift, lowest_throttle
-from mint_lever.bench.wording.number_text import outcome_of
-from mint_lever.measure.verdict import Word
+from mint_lever.bench.wording.number_text import find_outcome
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
 
 NAME = "throttle_curves"
@@ -28,7 +28,7 @@ def _advise(run: Readings) -> Advice:
         lift(run.setup, name, f"lowest.{name}") or (_enter(name) if ask.word == "out" else None)
         for name, ask in zip(names, asks, strict=True)
     ]
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     actions = tuple(action for action in mends if action is not None)
     if actions and outcome is not None:
         outcome = "out"
@@ -48,7 +48,7 @@ def _advise(run: Readings) -> Advice:
 
 def _ask(run: Readings, name: ModeName) -> Number:
     read, written = run.answer(NAME, f"lowest.{name}"), lowest_throttle(run.setup, name)
-    word: Word | None = None
+    word: VerdictWord | None = None
     if read is not None:
         word = "in" if abs(read - written) <= _NEAR_PCT else "out"
     return Number(

@@ -7,10 +7,10 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import CANNOT_DRIVE, GOVERNOR, MOVES_THE_THROTTLE
-from mint_lever.bench.wording.number_text import outcome_of
-from mint_lever.measure.verdict import Word
+from mint_lever.bench.wording.number_text import find_outcome
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import meant
 from mint_lever.setup.document import Setup
 
@@ -40,7 +40,7 @@ _LEAD = Action(
 
 
 def _advise(run: Readings) -> Advice:
-    through = looked_at(
+    through = ask_what_is_seen(
         run,
         NAME,
         "through",
@@ -51,7 +51,7 @@ def _advise(run: Readings) -> Advice:
     )
     shown = [_shown(run, place) for place in _OWN_PCT]
     asks: tuple[Choice | Number, ...] = (through, *shown)
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     actions: tuple[Action, ...] = ()
     said = ""
     if through.word == "out":
@@ -81,7 +81,9 @@ def _advise(run: Readings) -> Advice:
 def _shown(run: Readings, place: str) -> Number:
     read = run.mean(NAME, place)
     wanted, near = _OWN_PCT[place]
-    word: Word | None = None if read is None else "in" if abs(read - wanted) <= near else "out"
+    word: VerdictWord | None = (
+        None if read is None else "in" if abs(read - wanted) <= near else "out"
+    )
     return Number(
         key=place,
         label=f"The unit's throttle display {_WORDS[place]}",

@@ -11,11 +11,11 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import GOVERNOR
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.model.drive.governor_device import meant
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.document import Setup
 
 NAME = "yaw_feed"
@@ -34,7 +34,7 @@ def _advise(run: Readings) -> Advice:
         up = f"{_word_of('unit.mounting.face_up', mounting.face_up)} up"
     rotation = _word_of("airframe.head.rotation", run.setup.airframe.head.rotation)
     asks = (
-        looked_at(
+        ask_what_is_seen(
             run,
             NAME,
             "feed",
@@ -48,7 +48,7 @@ def _advise(run: Readings) -> Advice:
             ),
         ),
     )
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     return Advice(
         step=NAME,
         do=("Look at how the unit sits before the menu is looked at.",),
@@ -60,7 +60,7 @@ def _advise(run: Readings) -> Advice:
 
 
 def _word_of(path: str, value: str) -> str:
-    row = row_of(path)
+    row = find_row(path)
     assert row is not None
     return str(dict(row.words)[value])
 

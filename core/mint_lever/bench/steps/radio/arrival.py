@@ -14,7 +14,7 @@ from mint_lever.axes import FUNCTIONS, Function
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Cell, Choice, Number, Ruler
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.engine.step import Step
-from mint_lever.bench.questions.confirm_figure import sure_of, unusual
+from mint_lever.bench.questions.confirm_figure import confirm_figure, unusual
 from mint_lever.bench.questions.confirm_points import points
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
@@ -32,7 +32,7 @@ from mint_lever.bench.steps.shared.prediction_check import (
 from mint_lever.bench.steps.shared.propulsion_text import MOTOR_OFF
 from mint_lever.bench.steps.shared.rates_off import full_rates
 from mint_lever.bench.wording.number_text import signed, worst
-from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.measure.verdict import Band, VerdictWord, judge
 from mint_lever.model.transmitter.stick_shaping import shape
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.setting_description import DIRECTION_SHOWN_AT
@@ -97,7 +97,7 @@ def _advise(run: Readings) -> Advice:
     for each in ends:
         asks.append(each.ask)
         if each.function in one_sided:
-            if _contrary(run, each) and (unsure := sure_of(run, "arrival", each.ask)):
+            if _contrary(run, each) and (unsure := confirm_figure(run, "arrival", each.ask)):
                 asks.append(unsure)
             continue
         doubtful = _doubt(run, each)
@@ -112,7 +112,7 @@ def _advise(run: Readings) -> Advice:
             continue
         action = _set_end(run, each)
         unsure = (
-            sure_of(run, "arrival", each.ask, contrary=_contrary(run, each))
+            confirm_figure(run, "arrival", each.ask, contrary=_contrary(run, each))
             if unusual(action)
             else None
         )
@@ -235,7 +235,9 @@ def _hint(wanted: float) -> str:
     )
 
 
-def _word(run: Readings, function: Function, end: str, band: Band, turned: bool) -> Word | None:
+def _word(
+    run: Readings, function: Function, end: str, band: Band, turned: bool
+) -> VerdictWord | None:
     value = run.mean("arrival", f"{function}.{end}")
     if value is None:
         return None

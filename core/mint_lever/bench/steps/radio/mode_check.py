@@ -9,11 +9,11 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.confirm_points import confirmed, points
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import done_as_asked
-from mint_lever.bench.steps.shared.rates_off import set_said
+from mint_lever.bench.steps.shared.rates_off import write_rate_set
 from mint_lever.bench.wording.number_text import degrees
 from mint_lever.model.chain.control_chain import chain_of
 from mint_lever.model.transmitter.stick_shaping import curve_of
-from mint_lever.modes.pitch_degrees import collective_deg, collective_of_modes
+from mint_lever.modes.pitch_degrees import collective_of_modes, compute_collective
 from mint_lever.setup.document import Setup
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, Mode, ModeName
@@ -37,7 +37,7 @@ def _advise(run: Readings) -> Advice:
                 if getattr(modes, name) is not None
             ),
             *(
-                (f"{_RATES}{n}", *set_said(each))
+                (f"{_RATES}{n}", *write_rate_set(each))
                 for n, each in enumerate(run.setup.transmitter.rate_sets)
             ),
         ),
@@ -87,7 +87,7 @@ def _mend(finding: Finding) -> Action:
 def _by_the_gauge(run: Readings) -> tuple[float, float]:
     """What the gauge read of each degree that the lengths make, below zero and above; 1 where the
     collective's range was not read."""
-    full, _ = collective_deg(
+    full, _ = compute_collective(
         run.chain, run.mode, curve_of(run.chain.mode(run.mode), "pitch", _FULL)
     )
     read = (run.mean("collective_range", "down"), run.mean("collective_range", "up"))

@@ -18,7 +18,7 @@ from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.wording.number_text import worst
 from mint_lever.measure.frame_rate import STARTED_HIGHER, highest_rate_hz, started_higher
-from mint_lever.measure.verdict import Band, Word
+from mint_lever.measure.verdict import Band, VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 
 _QUIET = (
@@ -38,7 +38,7 @@ def _advise(run: Readings) -> Advice:
     highest = None if rated is None else highest_rate_hz(rated, unit.centre_us, longest)
     higher = rated is not None and started_higher(rated, unit.frame_rate_hz)
     over = highest is not None and unit.frame_rate_hz > highest and not higher
-    word: Word | None = None if rated is None else "out" if over else "in"
+    word: VerdictWord | None = None if rated is None else "out" if over else "in"
     if higher:
         word = "workable"
     asks = (

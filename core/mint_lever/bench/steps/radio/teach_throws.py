@@ -15,15 +15,15 @@ from mint_lever.axes import FUNCTIONS
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Cell, Number, Outcome, Ruler
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
-from mint_lever.bench.engine.teaching_scheme import by_one_end, swash_functions_taught
+from mint_lever.bench.engine.teaching_scheme import is_taught_by_one_end, swash_functions_taught
 from mint_lever.bench.questions.confirm_points import points
 from mint_lever.bench.run.taught_reading import SIDES, reads_now
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.rates_off import full_rates
 from mint_lever.bench.steps.shared.tipped_model import Axis, tip_question, turn_correction
-from mint_lever.bench.wording.number_text import outcome_of
-from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.bench.wording.number_text import find_outcome
+from mint_lever.measure.verdict import Band, VerdictWord, judge
 from mint_lever.model.chain.full_stick_arrival import most_sent
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
@@ -54,7 +54,7 @@ def _advise(run: Readings) -> Advice:
             "Sticks centred, trims at zero: start the unit's learning as its manual says.",
             "One end of each cyclic axis, held till the unit has it; in between, set which way it "
             "corrects that axis."
-            if by_one_end(run)
+            if is_taught_by_one_end(run)
             else "Move one stick at a time to both ends, slowly, and back to the middle.",
             "Save, power the model again, and see that the unit rests with the sticks centred.",
             "Where the unit shows what it reads, move each stick to its ends once more.",
@@ -67,8 +67,8 @@ def _advise(run: Readings) -> Advice:
 
 def _brief(run: Readings) -> Advice:
     """The questions without their pulses, what is to be taught again, and the outcome."""
-    taught = _each_axis(run) if by_one_end(run) else _every_end(run)
-    outcome: Outcome | None = outcome_of(taught)
+    taught = _each_axis(run) if is_taught_by_one_end(run) else _every_end(run)
+    outcome: Outcome | None = find_outcome(taught)
     again = tuple(_again(run)) if outcome == "good" else ()
     if again:
         outcome = "out" if any(action.needed for action in again) else "workable"
@@ -143,7 +143,7 @@ def _strayed(run: Readings) -> dict[str, float]:
 def _other_side(run: Readings) -> dict[str, float]:
     """What a unit that was shown one side reads of the other, where the two are not alike: no
     teaching mends it."""
-    strayed = _strayed(run) if by_one_end(run) else {}
+    strayed = _strayed(run) if is_taught_by_one_end(run) else {}
     return {
         key: value
         for key, value in strayed.items()
@@ -201,7 +201,7 @@ def _shown(run: Readings) -> Iterator[Number]:
             )
 
 
-def _word(run: Readings, key: str) -> Word | None:
+def _word(run: Readings, key: str) -> VerdictWord | None:
     value = run.mean("teach_throws", key)
     # A unit may show an end with or without its sign; one the other way round is a wrong direction
     # only where the swash moves wrong, and the steps before this one have seen to that.
@@ -231,7 +231,7 @@ def _again(run: Readings) -> Iterator[Action]:
 
 
 def _to_where(run: Readings, function: str) -> str:
-    return f"full {_ENDS[function][1]}" if by_one_end(run) else "both ends"
+    return f"full {_ENDS[function][1]}" if is_taught_by_one_end(run) else "both ends"
 
 
 def _rulers(run: Readings, shown: tuple[Number, ...]) -> Iterator[Ruler]:

@@ -11,9 +11,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import AXES, not_simulated
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.diagnose.direction_faults import Command
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.chain.motion_directions import Direction
 from mint_lever.setup.edits.path_edit import Change
 
@@ -72,14 +72,14 @@ def _advise(run: Readings) -> Advice:
         if key in AXES and not run.setup.arranged.stabilised:
             continue
         answer = None if _looked_at_since(run, key) else run.answer("final_directions", key)
-        word: Word | None = None if answer is None else "in" if answer == "right" else "out"
+        word: VerdictWord | None = None if answer is None else "in" if answer == "right" else "out"
         asks.append(
             Choice(key=key, label=label, options=_ANSWERS, sticks=sticks, answer=answer, word=word)
         )
         if word == "out" and not back_to:
             title = run.rules_of[step].title
             back_to = f"Not fit. Go back to “{title}”, then this list again from its top."
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     done = "Every direction is right and the fail-safe cuts the throttle."
     # Seen to cut is one thing; a value that is written down nowhere is gone with the next receiver.
     actions = () if run.setup.transmitter.fail_safe_throttle_pct == 0 else (_SET_FAIL_SAFE,)

@@ -31,11 +31,11 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.gauge_sign import LEANS, side_question
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import gauge, not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.wording.gauge_instructions import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.bench.wording.number_text import degrees, worst
 from mint_lever.bench.wording.still_unit import kept_still
-from mint_lever.measure.verdict import Band, Word, judge
+from mint_lever.measure.verdict import Band, VerdictWord, judge
 
 NAME = "second_look"
 TURNED, OPPOSITE, AGAIN, SQUARE = "turned", "opposite", "again", "square"
@@ -88,7 +88,7 @@ class _Found(NamedTuple):
     be done where they are out."""
 
     off_deg: float
-    word: Word
+    word: VerdictWord
     act: Action
 
 
@@ -116,7 +116,7 @@ def _advise(run: Readings) -> Advice:
 
 def _square(run: Readings) -> Choice:
     """Ask for the leveller. A lean that was seen before the swash was levelled tells nothing."""
-    seen = looked_at(
+    seen = ask_what_is_seen(
         run,
         NAME,
         SQUARE,

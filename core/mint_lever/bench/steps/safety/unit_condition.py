@@ -8,7 +8,7 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.confirm_points import points
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.steps.shared.unit_mounting import sits_actions, sits_questions, sits_simulated
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 
 NAME = "unit_itself"
 _DELIVERED = (
@@ -34,7 +34,7 @@ def _advise(run: Readings) -> Advice:
         *sits_questions(run, NAME),
         *points(run, NAME, _SIZE),
     )
-    actions, outcome = sits_actions(run, NAME), outcome_of(asks)
+    actions, outcome = sits_actions(run, NAME), find_outcome(asks)
     if actions and outcome == "good":
         outcome = "begun"
     done = "It starts from nothing and knows how it sits."

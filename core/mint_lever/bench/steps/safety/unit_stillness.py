@@ -11,9 +11,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.propulsion_text import MOTOR_OFF
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.bench.wording.still_unit import how_it_is_kept_still, state_wanted
 from mint_lever.bench.wording.unit_indicator import shows_it
 
@@ -26,7 +26,7 @@ _SEEN = (
 
 def _advise(run: Readings) -> Advice:
     """Ask what a live unit would betray: tip the model, and see that the swash stays."""
-    ask = looked_at(
+    ask = ask_what_is_seen(
         run,
         NAME,
         "tipped",
@@ -43,7 +43,7 @@ def _advise(run: Readings) -> Advice:
         do=(how_it_is_kept_still(run), "It is asked again at every power-up."),
         asks=(ask,),
         summary=said.get(ask.answer or "", "What is measured must not be moved by the unit."),
-        outcome=outcome_of((ask,)),
+        outcome=find_outcome((ask,)),
     )
 
 

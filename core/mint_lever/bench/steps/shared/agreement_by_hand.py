@@ -8,14 +8,14 @@ from __future__ import annotations
 from mint_lever.bench.engine.advice import Action, Advice, Ask, Choice, Option, Outcome
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.questions.confirm_points import points
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.head_speed_part import AGREEMENT
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.model.drive.governor_device import governed_modes, meant
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
 
 
-def display_of(run: Readings) -> tuple[Choice, ...]:
+def ask_display(run: Readings) -> tuple[Choice, ...]:
     """A governor in the unit shows its speed; one in the controller may show none on the bench."""
     if meant(run.setup) == "unit":
         return ()
@@ -24,7 +24,9 @@ def display_of(run: Readings) -> tuple[Choice, ...]:
         Option("silent", "nothing is shown on the bench"),
     )
     hint = "Where nothing is shown, every mode's head speed is measured outside instead."
-    return (looked_at(run, AGREEMENT, "display", "The controller's governor", hint, options),)
+    return (
+        ask_what_is_seen(run, AGREEMENT, "display", "The controller's governor", hint, options),
+    )
 
 
 def unseen(run: Readings, display: Choice) -> Advice:
@@ -48,7 +50,7 @@ def unseen(run: Readings, display: Choice) -> Advice:
                 ),
             ),
         )
-    outcome: Outcome | None = outcome_of(asks)
+    outcome: Outcome | None = find_outcome(asks)
     if outcome == "good":
         # Nobody has seen a figure yet: what is only told right is no agreement.
         outcome = "workable"
@@ -64,7 +66,7 @@ def unseen(run: Readings, display: Choice) -> Advice:
     )
 
 
-def by_hand(run: Readings) -> Advice:
+def advise_by_hand(run: Readings) -> Advice:
     """No governor: what the head speed is, the curves and the ear decide."""
     asks = points(
         run,
@@ -84,7 +86,7 @@ def by_hand(run: Readings) -> Advice:
             ),
         ),
     )
-    outcome: Outcome | None = outcome_of(asks)
+    outcome: Outcome | None = find_outcome(asks)
     return Advice(
         step=AGREEMENT,
         do=("Without a governor the throttle curves alone make the head speed.",),

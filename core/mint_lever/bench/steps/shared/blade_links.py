@@ -59,7 +59,7 @@ def best_turns(run: Readings, pitch: list[float]) -> TrackingAdvice:
     return zeroed if far_from_zero(equal.expected_deg) and (better or comes_in) else equal
 
 
-def gains_by(advice: TrackingAdvice, pitch: list[float], needed: bool) -> bool:
+def is_gain(advice: TrackingAdvice, pitch: list[float], needed: bool) -> bool:
     """Whether turning leaves the blades clearly better than they are, or brings the last one in.
     What is not needed is worth only what a gauge can tell."""
     if not advice.turns.any():

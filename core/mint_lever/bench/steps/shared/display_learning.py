@@ -12,7 +12,7 @@ from mint_lever.axes import FUNCTIONS, SENT, Function
 from mint_lever.bench.engine.advice import Action
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.model.chain.control_chain import chain_of
-from mint_lever.model.chain.motion_directions import ways
+from mint_lever.model.chain.motion_directions import find_directions
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup.document import Setup
@@ -60,7 +60,7 @@ def note_direction(run: Readings) -> Action | None:
     chain goes against it: its display then shows another direction than it works by."""
     if run.setup.mixing_unit is None:
         return None
-    now = ways(run.chain, bench_mode(run.setup))
+    now = find_directions(run.chain, bench_mode(run.setup))
     against = {"aileron": now.aileron, "elevator": now.elevator}
     changes = [
         Change(_path(name, "reversed"), not getattr(run.setup.mixing_unit.display, name).reversed)

@@ -9,9 +9,9 @@ from dataclasses import dataclass
 
 from mint_lever.bench.engine.advice import Action, Choice, Number, Option, Work
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.lowest_throttle import lift, on_point
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import meant
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
 
@@ -65,7 +65,7 @@ _Asked = tuple[Choice | Number, Action | None, str]
 
 
 def _locked(run: Readings, step: str, mode: ModeName, again: tuple[str, ...]) -> _Asked:
-    ask = looked_at(
+    ask = ask_what_is_seen(
         run,
         step,
         "locked",
@@ -87,7 +87,7 @@ def _locked(run: Readings, step: str, mode: ModeName, again: tuple[str, ...]) ->
 def _on_point(run: Readings, step: str, mode: ModeName, again: tuple[str, ...]) -> _Asked:
     on = on_point(run.setup)
     answer = run.answer(step, f"throttle.{mode}")
-    word: Word | None = None if answer is None else "in" if answer > on else "out"
+    word: VerdictWord | None = None if answer is None else "in" if answer > on else "out"
     ask = Number(
         key=f"throttle.{mode}",
         label=f"{MODE_WORDS[mode]}: the lowest throttle the unit shows over the stick's way",
@@ -116,7 +116,7 @@ def _key_in(mode: ModeName, on: float, key: str, again: tuple[str, ...]) -> Acti
 
 def _sensor(run: Readings, step: str, mode: ModeName, again: tuple[str, ...]) -> _Asked:
     answer = run.answer(step, "sensor")
-    word: Word | None = None
+    word: VerdictWord | None = None
     if answer is not None:
         good = "in" if answer >= _SENSOR[1] else "workable"
         word = "out" if answer < _SENSOR[0] else good  # type: ignore[assignment]

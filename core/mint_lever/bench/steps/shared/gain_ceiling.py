@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from mint_lever.bench.engine.log import Entry
 from mint_lever.bench.engine.readings import Readings, figure
-from mint_lever.model.tail.gain_scales import one_channel_of, signed_of
+from mint_lever.model.tail.gain_scales import convert_to_one_channel, convert_to_signed
 from mint_lever.model.tail.gyro_loop import (
     LoopMetal,
     carried,
@@ -41,9 +41,9 @@ def ceiling_of(run: Readings, mode: ModeName) -> Ceiling | None:
     if then is None or now is None:
         same = flown == mode and _alike(entry.setup, run.setup, mode)
         if same:
-            return _from(run, signed_of(figure(entry)))
+            return _from(run, convert_to_signed(figure(entry)))
         return Ceiling(None, None, _missing(run, mode, flown))
-    return _from(run, carried(signed_of(figure(entry)), then, now))
+    return _from(run, carried(convert_to_signed(figure(entry)), then, now))
 
 
 def _from(run: Readings, amount: float) -> Ceiling:
@@ -53,8 +53,8 @@ def _from(run: Readings, amount: float) -> Ceiling:
     if horn is not None:
         short, long = sorted(horn)
         why = (
-            f"Started at {one_channel_of(start):.0f} of 0 to 100 this tail is out of 60 to 80: a "
-            f"horn of {short:.1f} to {long:.1f} mm would bring it in."
+            f"Started at {convert_to_one_channel(start):.0f} of 0 to 100 this tail is out of 60 to "
+            f"80: a horn of {short:.1f} to {long:.1f} mm would bring it in."
         )
     return Ceiling(amount, start, why)
 

@@ -9,8 +9,8 @@ from __future__ import annotations
 
 from mint_lever.bench.engine.advice import Action, Ask, Choice, Number, Option, Work
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.eye_questions import looked_at
-from mint_lever.measure.verdict import Word
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.drive_description import gear_of, gear_told_as
 from mint_lever.model.drive.governor_device import electric, meant
 from mint_lever.model.drive.speed_multiples import TOLD, ToldFigure
@@ -41,7 +41,7 @@ def menu_figures(run: Readings, step: str) -> tuple[Ask, ...]:
     asks: list[Ask] = []
     figures: list[ToldFigure] = ["poles", "ratio"] if electric(run.setup) else ["ratio"]
     if meant(run.setup) == "speed_controller":
-        menu = looked_at(
+        menu = ask_what_is_seen(
             run,
             step,
             MENU,
@@ -67,10 +67,10 @@ def mends(run: Readings, asks: tuple[Ask, ...]) -> tuple[Action, ...]:
 def _figure(run: Readings, step: str, what: ToldFigure) -> Ask:
     key, true = f"told.{what}", true_figure(run.setup, what)
     if true is None:
-        return looked_at(run, step, key, _LABEL[what], "Read it off the menu.", _SAME)
+        return ask_what_is_seen(run, step, key, _LABEL[what], "Read it off the menu.", _SAME)
     answer = run.answer(step, key)
     close = _RATIO_CLOSE * true if what == "ratio" else 0.0
-    word: Word | None = None
+    word: VerdictWord | None = None
     if isinstance(answer, str):
         answer = None  # it was compared with the parts, before the figure was known
     if answer is not None:

@@ -7,7 +7,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.setup.document import Setup
 
 
-def bring_down(setup: Setup, ball: int) -> str:
+def write_ball_step(setup: Setup, ball: int) -> str:
     """Say how a ball (from 0) that stands high at mid stick is brought down by one step of its
     link, the least that can be done; how much is wanted, nobody has measured.
 

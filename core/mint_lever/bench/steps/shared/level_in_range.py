@@ -10,7 +10,7 @@ import numpy as np
 from mint_lever.bench.engine.advice import Action, Number
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.devices.dials import collective
-from mint_lever.modes.pitch_degrees import collective_deg
+from mint_lever.modes.pitch_degrees import compute_collective
 
 
 def back_into_range(run: Readings, stick: float, asks: tuple[Number, Number]) -> Action | None:
@@ -20,7 +20,7 @@ def back_into_range(run: Readings, stick: float, asks: tuple[Number, Number]) ->
     wanted = targets.collective_high_deg if stick > 0 else targets.collective_low_deg
     # Part of the stick at this figure makes what all of it makes at the same part of the figure.
     part = np.linspace(0.0, 1.0, 201)
-    pitch, met = collective_deg(run.chain, run.mode, 50.0 + part * stick / 2)
+    pitch, met = compute_collective(run.chain, run.mode, 50.0 + part * stick / 2)
     enough = part[met & (np.abs(pitch) >= wanted)]
     if not enough.size:
         return None

@@ -21,7 +21,7 @@ def full_rates(run: Readings) -> tuple[str, ...]:
     )
 
 
-def set_said(each: RateSet) -> tuple[str, str]:
+def write_rate_set(each: RateSet) -> tuple[str, str]:
     """Say a set as a question's label, and what is written down for it."""
     label = f"{each.function.capitalize()} on switch {each.switch}, {each.position}: "
     own = _figures(each.rate)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from mint_lever.bench.engine.advice import Choice, Option
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.wording.unit_indicator import shows_it
 from mint_lever.measure.verdict import REFERENCE_TILT, REFERENCE_TILT_AT_MOST, Band
 
@@ -52,7 +52,7 @@ def range_question(run: Readings, step: StepName, asked: tuple[str, str]) -> Cho
     ``asked`` are the question and its hint."""
     label, hint = asked
     said = [shows_it(run, state) for state in ("range_well_used", "range_poorly_used")]
-    return looked_at(
+    return ask_what_is_seen(
         run,
         step,
         RANGE,

@@ -32,7 +32,7 @@ from mint_lever.devices.dials import reverse_function, reverse_servo, servo_reve
 from mint_lever.diagnose.direction_faults import COMMANDS, Command, field_of, visible
 from mint_lever.diagnose.direction_solver import Diagnosis, Mend, Sight, diagnose
 from mint_lever.diagnose.swash_sight import SWASH_WORDS
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.chain.motion_directions import Direction
 from mint_lever.model.rotor.blade_grip import Grip
 from mint_lever.setup.document import Setup
@@ -178,7 +178,7 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
     """The question what a stick movement does."""
     right = seen.right(run, command)
     riding = rides(run.setup)
-    word: Word | None = None if right is None else "in" if right else "out"
+    word: VerdictWord | None = None if right is None else "in" if right else "out"
     if word == "out" and seen.unexplained:
         word = "read again"
     return Balls(

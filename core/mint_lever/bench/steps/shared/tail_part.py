@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from mint_lever.bench.engine.advice import Choice, Option, TailPanel, TailSketch
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.slider_doubt import slider_is_doubted
 from mint_lever.diagnose.tail_directions import Goes
 from mint_lever.setup.parts.tail import Tail
@@ -39,7 +39,7 @@ def look(run: Readings, step: str, key: str, label: str, hint: str) -> Choice:
             Option("slider_in", "the slider moves toward the boom", not outward),
         ]
     options.append(Option("still", "nothing moves", False))
-    return looked_at(run, step, key, label, hint, tuple(options))
+    return ask_what_is_seen(run, step, key, label, hint, tuple(options))
 
 
 def sketch(run: Readings, right: str, wrong: str) -> TailSketch:

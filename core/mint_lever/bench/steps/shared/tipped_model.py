@@ -7,7 +7,7 @@ from typing import Literal
 from mint_lever.bench.engine.advice import Action, Choice, Option
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.unit import Unit
 
@@ -36,7 +36,7 @@ _ASKED: dict[Axis, tuple[str, tuple[Option, ...]]] = {
 def tip_question(run: Readings, step: StepName, key: str, axis: Axis) -> Choice:
     """Ask which way the swash answers a tip."""
     label, options = _ASKED[axis]
-    return looked_at(run, step, key, label, "", options)
+    return ask_what_is_seen(run, step, key, label, "", options)
 
 
 def turn_correction(unit: Unit, key: str, axis: Axis) -> Action:

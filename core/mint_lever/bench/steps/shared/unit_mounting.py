@@ -7,8 +7,8 @@ from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.unit import Mounting
 
@@ -23,7 +23,7 @@ _TOLD = (
 def sits_questions(run: Readings, step: StepName) -> tuple[Choice, ...]:
     """Ask which face is up, where the leads point, and what the unit is told of it."""
     return (
-        looked_at(
+        ask_what_is_seen(
             run,
             step,
             "face_up",
@@ -31,7 +31,7 @@ def sits_questions(run: Readings, step: StepName) -> tuple[Choice, ...]:
             "Look at the part itself.",
             _words("face_up"),
         ),
-        looked_at(
+        ask_what_is_seen(
             run,
             step,
             "leads_toward",
@@ -39,7 +39,7 @@ def sits_questions(run: Readings, step: StepName) -> tuple[Choice, ...]:
             "Where its servo leads come out.",
             _words("leads_toward"),
         ),
-        looked_at(
+        ask_what_is_seen(
             run,
             step,
             "told",
@@ -81,7 +81,7 @@ _TELL = Action(
 
 
 def _words(key: str) -> tuple[Option, ...]:
-    row = row_of(f"{_PATH}.{key}")
+    row = find_row(f"{_PATH}.{key}")
     assert row is not None
     return tuple(Option(value, words) for value, words in row.words)
 

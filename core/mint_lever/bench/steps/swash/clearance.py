@@ -27,8 +27,8 @@ from mint_lever.bench.steps.shared.throw_ratio import throw_by_the_gauge
 from mint_lever.bench.wording.number_text import toward, worst
 from mint_lever.devices.dials import Dial, ring
 from mint_lever.measure.ring_clearance import Clearance, Limits, clearance, cyclic_left
-from mint_lever.measure.verdict import Word
-from mint_lever.setup.catalogue.setting_rows import row_of
+from mint_lever.measure.verdict import VerdictWord
+from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.parts.transmitter import NO_RING_PCT
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
@@ -132,7 +132,7 @@ def _brief(run: Readings) -> Advice:
     )
 
 
-def _word(run: Readings, heard: str | None) -> Word | None:
+def _word(run: Readings, heard: str | None) -> VerdictWord | None:
     """A slight touch in the corners is let be by one school alone; it is never good."""
     if heard is None or heard == "clear":
         return None if heard is None else "in"
@@ -148,7 +148,7 @@ def _goes_by_sign(run: Readings) -> bool:
 
 
 def _school(run: Readings) -> Choice:
-    row = row_of(_SCHOOL)
+    row = find_row(_SCHOOL)
     assert row is not None
     return Choice(
         key="school",

@@ -12,7 +12,7 @@ from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.confirm_figure import (
     DIRECTIONS_FIRST,
-    sure_of,
+    confirm_figure,
     unusual,
     waits_for_directions,
 )
@@ -112,7 +112,7 @@ def _advise(run: Readings) -> Advice:
         asks.append(ask)
         lands_on = None
         # The directions are proven here: up is +, down is −.
-        unsure = sure_of(run, NAME, ask) if (pitch or 0.0) <= -_SIGN_DEG else None
+        unsure = confirm_figure(run, NAME, ask) if (pitch or 0.0) <= -_SIGN_DEG else None
         if unsure is not None:
             asks.append(unsure)
         elif pitch is not None:
@@ -127,7 +127,7 @@ def _advise(run: Readings) -> Advice:
                 if action is None and abs(pitch - target) <= _STEP_DEG:
                     asks[-1] = replace(ask, word="read again" if single else "workable")
                 if action is not None and unusual(action):
-                    unsure = sure_of(run, NAME, ask, contrary=False)
+                    unsure = confirm_figure(run, NAME, ask, contrary=False)
                     asks += [unsure] if unsure else []
                 actions += [action] if action and unsure is None else []
         if asks[-1].key == key and asks[-1].word in ("in", "workable"):
@@ -149,7 +149,7 @@ def _advise(run: Readings) -> Advice:
         if any(map(unusual, actions)):
             read = [ask for ask in asks if isinstance(ask, Number)]
             unsure_of = [
-                sure_of(run, NAME, ask, contrary=False) for ask in read if ask.word == "out"
+                confirm_figure(run, NAME, ask, contrary=False) for ask in read if ask.word == "out"
             ]
             unsettled = [each for each in unsure_of if each is not None]
             asks += unsettled
@@ -246,7 +246,7 @@ def _sure(run: Readings, key: str, stick: float, blade: int) -> list[Ask]:
     ask = _outermost(run, key, stick, blade)
     if not _contrary(key, run.mean(NAME, ask.key)):
         return [ask]
-    unsure = sure_of(run, NAME, ask)
+    unsure = confirm_figure(run, NAME, ask)
     return [replace(ask, word="out")] if unsure is None else [ask, unsure]
 
 

@@ -23,7 +23,7 @@ from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.confirm_figure import (
     DIRECTIONS_FIRST,
-    sure_of,
+    confirm_figure,
     unusual,
     waits_for_directions,
 )
@@ -76,7 +76,7 @@ from mint_lever.measure.verdict import (
     GOOD_CYCLIC_DEG,
     MOST_CYCLIC_DEG,
     Band,
-    Word,
+    VerdictWord,
     judge,
 )
 from mint_lever.setup.edits.path_edit import Change
@@ -170,7 +170,7 @@ def _advise(run: Readings) -> Advice:
                 action, predicted_deg, waits = None, None, True
             if action is not None and unusual(action):
                 last = _at_the_gauge(run, axis.keys[1])
-                doubtful_sign = sure_of(run, "cyclic_throw", last, contrary=False)
+                doubtful_sign = confirm_figure(run, "cyclic_throw", last, contrary=False)
                 asks += [doubtful_sign] if doubtful_sign else []
                 action = None if doubtful_sign else action
             actions += [action] if action else []
@@ -306,7 +306,7 @@ class _Axis:
     dial: Dial
     gauge: float | None
     times: int
-    word: Word | None
+    word: VerdictWord | None
     means: tuple[float | None, ...] = (None, None)
     """Each end as read; one that is no pair with the other is missing."""
     unsure: Choice | None = None
@@ -371,13 +371,13 @@ def _unsure(run: Readings, keys: tuple[str, str], means: Sequence[float | None])
         return None
     if one * other > 0:
         wrong = keys[1 if one * _expected_sign(run, keys) > 0 else 0]
-        return sure_of(run, "cyclic_throw", _at_the_gauge(run, wrong))
+        return confirm_figure(run, "cyclic_throw", _at_the_gauge(run, wrong))
     return None
 
 
 def _unsure_of_both(run: Readings, keys: tuple[str, str]) -> Choice | None:
     """Ask about each of two ends that read the other way round."""
-    asked = (sure_of(run, "cyclic_throw", _at_the_gauge(run, key)) for key in keys)
+    asked = (confirm_figure(run, "cyclic_throw", _at_the_gauge(run, key)) for key in keys)
     return next((each for each in asked if each is not None), None)
 
 
@@ -457,7 +457,9 @@ def throw_band(targets: Targets) -> Band:
     return Band(least, good, least, max(MOST_CYCLIC_DEG, good))
 
 
-def _end_word(run: Readings, key: str, gauge: float | None, band: Band, times: int) -> Word | None:
+def _end_word(
+    run: Readings, key: str, gauge: float | None, band: Band, times: int
+) -> VerdictWord | None:
     """Both ends share a verdict; the one read less often is the one to read again."""
     if gauge is None:
         return None

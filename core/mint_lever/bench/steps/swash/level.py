@@ -49,7 +49,7 @@ from mint_lever.bench.wording.number_text import degrees, turns, word_for, worst
 from mint_lever.bench.wording.still_unit import kept_still
 from mint_lever.devices.dials import collective
 from mint_lever.measure.swash_level import level_turns, tilt_of_a_step
-from mint_lever.measure.verdict import Band, Word
+from mint_lever.measure.verdict import Band, VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
@@ -84,7 +84,7 @@ _USUAL_READINGS = 4
 """A leveller's usual spread, and how many readings that is worth. From memory."""
 _MOST_READ = 4
 """So often a tilt is read at most before it is said that nothing makes it squarer."""
-_AGAIN: Word = "read again"
+_AGAIN: VerdictWord = "read again"
 _PROBE_TURNS = 1.0
 _PROBE_PCT = 5.0
 _STICK_OF_END = {"low": -100.0, "high": 100.0}

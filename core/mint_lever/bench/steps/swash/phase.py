@@ -16,11 +16,11 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.questions.gauge_sign import LEANS, side_question
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import gauge, not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.wording.gauge_instructions import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.bench.wording.number_text import worst
-from mint_lever.measure.verdict import Band, Word, judge
-from mint_lever.model.chain.pose_evaluation import evaluate
+from mint_lever.measure.verdict import Band, VerdictWord, judge
+from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.rotor.harmonics import phase_error_deg
 from mint_lever.setup.edits.path_edit import Change
@@ -74,7 +74,9 @@ def _advise(run: Readings) -> Advice:
     if error is None and any(ask.answer is not None for ask in asks):
         outcome = "begun"
     if not many:
-        asks.insert(0, looked_at(run, NAME, WANTED, "Measure the phase of this head?", "", _WANTED))
+        asks.insert(
+            0, ask_what_is_seen(run, NAME, WANTED, "Measure the phase of this head?", "", _WANTED)
+        )
         if run.answer(NAME, WANTED) == "not now" and error is None:
             outcome = "good"
     return Advice(
@@ -92,7 +94,7 @@ def _advise(run: Readings) -> Advice:
     )
 
 
-def _lowest(run: Readings, word: Word | None) -> Number:
+def _lowest(run: Readings, word: VerdictWord | None) -> Number:
     answer = run.answer(NAME, LOWEST)
     return Number(
         key=LOWEST,
@@ -109,7 +111,7 @@ def _lowest(run: Readings, word: Word | None) -> Number:
     )
 
 
-def phase_word(error: float) -> Word:
+def phase_word(error: float) -> VerdictWord:
     """Judge how far the cyclic stands off its direction (deg)."""
     word = judge(error, _BAND, _REPEATS_DEG)
     # Beside the band by what the gauge repeats: it flies.
@@ -140,13 +142,13 @@ def _by_swash(run: Readings) -> float | None:
     lowest = run.mean(NAME, LOWEST)
     if lowest is None:
         return None
-    found = evaluate(run.chain, Sticks.at(aileron=100.0), mode=run.mode)
+    found = evaluate_pose(run.chain, Sticks.at(aileron=100.0), mode=run.mode)
     pose = found.run.swash.pose
     computed = np.degrees(np.arctan2(pose.tilt_right_deg.item(), pose.tilt_forward_deg.item()))
     return float(wrap_deg(found.phase_error_deg.item() + lowest - computed))
 
 
-def _turn(run: Readings, error: float | None, word: Word | None) -> tuple[Action, ...]:
+def _turn(run: Readings, error: float | None, word: VerdictWord | None) -> tuple[Action, ...]:
     unit = run.setup.mixing_unit
     if unit is None or error is None or word not in ("out", "workable"):
         return ()

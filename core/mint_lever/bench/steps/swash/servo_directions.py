@@ -24,7 +24,7 @@ from mint_lever.bench.steps.shared.swash_looks import (
 from mint_lever.bench.wording.sketches import sketch_of
 from mint_lever.devices.dials import reverse_function
 from mint_lever.diagnose.direction_faults import COMMANDS
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 
 _TURN_NEXT = "Then look again: the collective function is what must turn round."
@@ -41,7 +41,7 @@ def _advise(run: Readings) -> Advice:
     # says. No other look is needed for it.
     against = not riding and seen.all_against(run)
     if seen.right(run, "collective") or against:
-        word: Word | None = None if pitch is None else "in" if pitch == "up" else "out"
+        word: VerdictWord | None = None if pitch is None else "in" if pitch == "up" else "out"
         asks.append(
             Choice(
                 key="pitch",

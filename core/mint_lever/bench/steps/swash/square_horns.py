@@ -23,13 +23,13 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.horn_movement import share_followed, trim_degrees, trims_tried
-from mint_lever.bench.wording.number_text import degrees, outcome_of
+from mint_lever.bench.wording.number_text import degrees, find_outcome
 from mint_lever.bench.wording.still_unit import kept_still
 from mint_lever.devices.dials import Dial, sub_trim, sub_trim_us
 from mint_lever.faults import InvalidRequest
 from mint_lever.measure.horn_spline import best_horn_places, spline_step_deg
 from mint_lever.measure.next_value import next_value
-from mint_lever.measure.verdict import SUB_TRIM_US, Band, Word, judge
+from mint_lever.measure.verdict import SUB_TRIM_US, Band, VerdictWord, judge
 
 SQUARE = Band.around(0.0, 1.0, 2.0)
 _DEAF_SHARE = 0.35
@@ -103,7 +103,7 @@ def _advise(run: Readings) -> Advice:
         summary=" ".join(trims) or _best_place(arms, teeth, waiting),
         actions=tuple(actions),
         rulers=tuple(rulers),
-        outcome=outcome_of(read),
+        outcome=find_outcome(read),
     )
 
 
@@ -160,7 +160,7 @@ def _wheel(
     return ask, other
 
 
-def _word(run: Readings, index: int, error: float) -> Word:
+def _word(run: Readings, index: int, error: float) -> VerdictWord:
     """The horn's own verdict, or that of its sub-trim where that is the worse."""
     word = judge(error, SQUARE, 0.0)
     if word == "in":

@@ -7,10 +7,10 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import AXES, not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.function_reversal import turns_a_function
 from mint_lever.bench.steps.shared.tipped_model import Axis, tip_question, turn_correction
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.bench.wording.sketches import sketch_of
 from mint_lever.setup.edits.path_edit import Change
 
@@ -34,7 +34,7 @@ def _advise(run: Readings) -> Advice:
             actions.append(turn_correction(unit, key, axis))
     turning = run.answer("corrections", "pirouette")
     asks.append(
-        looked_at(
+        ask_what_is_seen(
             run,
             "corrections",
             "pirouette",
@@ -72,7 +72,7 @@ def _advise(run: Readings) -> Advice:
         asks=tuple(asks),
         summary=summary,
         actions=tuple(actions),
-        outcome=outcome_of(asks),
+        outcome=find_outcome(asks),
         sketch=sketch_of("roll_right" if seen_nose else "nose_down"),
     )
 

@@ -35,8 +35,8 @@ from mint_lever.bench.steps.shared.blade_links import (
     best_turns,
     best_whole_turns,
     far_from_zero,
-    gains_by,
     good_as_whole_turns_go,
+    is_gain,
     left_as_they_are,
     one_step,
     with_swash_links,
@@ -48,7 +48,13 @@ from mint_lever.bench.wording.gauge_instructions import GAUGE_DISCIPLINE, pitch_
 from mint_lever.bench.wording.number_text import blade_name, degrees, turns, word_for, worst
 from mint_lever.bench.wording.still_unit import kept_still
 from mint_lever.measure.blade_tracking import TrackingAdvice
-from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_PITCH, Word, judge
+from mint_lever.measure.verdict import (
+    BLADE_TO_BLADE,
+    GAUGE_REPEATS_DEG,
+    ZERO_PITCH,
+    VerdictWord,
+    judge,
+)
 
 _REPEATS_DEG = 0.2
 _FOLLOWS_DEG = 0.4
@@ -113,7 +119,7 @@ def _advise(run: Readings) -> Advice:
         outcome = worst(words)
         ways = [way(run, "zero_pitch", lever) or 1 for lever in levers]
         advice = best_turns(run, read)
-        gains = gains_by(advice, read, needed=outcome == "out")
+        gains = is_gain(advice, read, needed=outcome == "out")
         summary = f"Blades within {spread:.1f}° of each other, the furthest "
         summary += f"{max(map(abs, read)):.1f}° from zero."
         if outcome == "out" and run.setup.airframe.head.step_turns >= 1:
@@ -217,7 +223,7 @@ def _said(
     )
 
 
-def _ask(run: Readings, key: str, blade: int, word: Word | None) -> Number:
+def _ask(run: Readings, key: str, blade: int, word: VerdictWord | None) -> Number:
     return pitch_of_blade(
         run,
         key,
@@ -244,10 +250,10 @@ def _lever(run: Readings, ask: Number) -> Lever:
     )
 
 
-def _words(run: Readings, keys: list[str], pitch: list[float | None]) -> list[Word | None]:
+def _words(run: Readings, keys: list[str], pitch: list[float | None]) -> list[VerdictWord | None]:
     """Each blade's verdict. Only where the blades together will do is one near the edge read again:
     where a link is to be turned anyway, a second look tells nothing."""
-    plain: list[Word | None] = [
+    plain: list[VerdictWord | None] = [
         None if value is None else judge(value, ZERO_PITCH, 0.0) for value in pitch
     ]
     read = [value for value in pitch if value is not None]

@@ -18,7 +18,7 @@ from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION, UNDESCRIBED, tail_of
 from mint_lever.bench.wording.number_text import worst
 from mint_lever.measure.tail_bands import GAP_MM, UNEQUAL
-from mint_lever.measure.verdict import Word, judge
+from mint_lever.measure.verdict import VerdictWord, judge
 from mint_lever.model.chain.control_chain import Signals
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.chain.tail_path import tail_path
@@ -175,7 +175,7 @@ def _key(run: Readings, side: Side) -> str:
     return f"gyro_{side}" if _by_gyro(run, side) else f"gap_{side}"
 
 
-def _ask(run: Readings, side: Side, word: Word | None) -> Number:
+def _ask(run: Readings, side: Side, word: VerdictWord | None) -> Number:
     key, hint = _key(run, side), "The gap in millimetres; 0 where it touches, hums or binds."
     label = f"Full {side} stick: slider to its contact"
     if _by_gyro(run, side):
@@ -192,7 +192,7 @@ def _ask(run: Readings, side: Side, word: Word | None) -> Number:
     )
 
 
-def _word(gap_mm: float) -> Word:
+def _word(gap_mm: float) -> VerdictWord:
     return "out" if gap_mm <= 0 else judge(gap_mm, GAP_MM, 0.0)
 
 
@@ -256,7 +256,7 @@ def _limit_then(run: Readings, side: Side) -> str:
 
 
 def _set_limit(
-    run: Readings, side: Side, gap: float, end: _End | None, word: Word
+    run: Readings, side: Side, gap: float, end: _End | None, word: VerdictWord
 ) -> tuple[Action | None, str]:
     """The next figure for one side; nothing, and why, where none would help."""
     name = _limit(run, side)

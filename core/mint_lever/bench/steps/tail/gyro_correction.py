@@ -10,7 +10,7 @@ from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.slider_doubt import DOUBT, put_right, slider_is_doubted
 from mint_lever.bench.steps.shared.tail_part import EDGE, NUMBER, goes, look, seen_by_edge, sketch
 from mint_lever.bench.steps.shared.tail_reversal import turning
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.diagnose.tail_directions import fewest_turns
 
 NAME = "tail_correction"
@@ -30,7 +30,7 @@ def _advise(run: Readings) -> Advice:
         # With the stick's way right, or not known, it is the gyro that goes wrong.
         turned = fewest_turns("right", seen, run.setup.arranged.unit_mixes)
         actions = (turning(run, turned, ("hand",)),)
-    doubted, outcome = slider_is_doubted(run), outcome_of([hand])
+    doubted, outcome = slider_is_doubted(run), find_outcome([hand])
     mended = put_right(run) if doubted and seen in ("right", "left") else None
     if mended is not None:
         outcome, actions = "begun", (mended,)

@@ -7,9 +7,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 
 NAME = "tail_delay"
 _SMALL = ("micro", "up_to_450")
@@ -23,7 +23,7 @@ _DELAY = (
 def _advise(run: Readings) -> Advice:
     size = run.setup.airframe.size_class
     wanted = "" if size is None else "small models" if size in _SMALL else "larger models"
-    ask = looked_at(
+    ask = ask_what_is_seen(
         run,
         NAME,
         "delay",
@@ -48,7 +48,7 @@ def _advise(run: Readings) -> Advice:
         asks=(ask,),
         summary="" if wanted else "The model's size is not written down; the choice goes by it.",
         actions=actions,
-        outcome=outcome_of([ask]),
+        outcome=find_outcome([ask]),
     )
 
 

@@ -14,25 +14,25 @@ from mint_lever.bench.engine.advice import (
     Outcome,
     Work,
 )
-from mint_lever.bench.engine.log import setting_at
+from mint_lever.bench.engine.log import read_setting
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.gain_ceiling import Ceiling, ceiling_of
 from mint_lever.bench.steps.shared.tail_part import NUMBER
 from mint_lever.bench.wording.number_text import worst
 from mint_lever.measure.tail_bands import GAIN, SPEED_SHARE
-from mint_lever.measure.verdict import Word, judge
+from mint_lever.measure.verdict import VerdictWord, judge
 from mint_lever.model.tail.gain_scales import (
     MODE_MEANS,
-    by_head_speed,
+    convert_to_one_channel,
+    find_tail_mode,
     in_change_over,
-    mode_of,
-    one_channel_of,
     practice_start,
-    same_everywhere,
+    spread_by_head_speed,
+    use_one_gain,
 )
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
@@ -76,10 +76,10 @@ def _advise(run: Readings) -> Advice:
 def _look(run: Readings, name: ModeName) -> Choice:
     """Ask what the gyro shows in a mode that has a gain."""
     gain = getattr(run.setup.transmitter.modes, name).tail_gain_pct
-    meant = _MEANT[mode_of(gain)]
+    meant = _MEANT[find_tail_mode(gain)]
     options = tuple(Option(value, _WORDS[value], value == meant) for value in _SHOWS)
-    shown = f"set to {gain:+g}, {one_channel_of(gain):g} of 0 to 100"
-    return looked_at(
+    shown = f"set to {gain:+g}, {convert_to_one_channel(gain):g} of 0 to 100"
+    return ask_what_is_seen(
         run,
         NAME,
         f"mode.{name}",
@@ -105,20 +105,20 @@ def _wagged(run: Readings, name: ModeName) -> Number:
     )
 
 
-def _word(gain: float | None, ceiling: Ceiling | None) -> Word:
+def _word(gain: float | None, ceiling: Ceiling | None) -> VerdictWord:
     if gain is None or in_change_over(gain):
         return "out"
     if gain < 0:
         return "workable"
     if ceiling is not None and ceiling.amount is not None and gain > ceiling.amount:
         return "out"
-    return judge(one_channel_of(gain), GAIN, 0.0)
+    return judge(convert_to_one_channel(gain), GAIN, 0.0)
 
 
 def _actions(
     run: Readings,
     names: tuple[ModeName, ...],
-    words: dict[ModeName, Word],
+    words: dict[ModeName, VerdictWord],
     ceilings: dict[ModeName, Ceiling | None],
 ) -> tuple[Action, ...]:
     wrong = [name for name in names if words[name] == "out"]
@@ -131,8 +131,8 @@ def _actions(
     fresh: dict[ModeName, float | None] = dict.fromkeys(names)
     usual = gains if all(_word(gain, None) != "out" for gain in gains.values()) else fresh
     return (
-        _start("by_speed", "By head speed", by_head_speed(usual)),
-        _start("same", "The same everywhere", same_everywhere(usual)),
+        _start("by_speed", "By head speed", spread_by_head_speed(usual)),
+        _start("same", "The same everywhere", use_one_gain(usual)),
     )
 
 
@@ -148,7 +148,8 @@ def _looked_wrong(run: Readings, names: tuple[ModeName, ...]) -> tuple[Action, .
 
 def _start(key: str, words: str, to: dict[ModeName, float]) -> Action:
     said = ", ".join(
-        f"{MODE_WORDS[name]} {value:+g} ({one_channel_of(value):g})" for name, value in to.items()
+        f"{MODE_WORDS[name]} {value:+g} ({convert_to_one_channel(value):g})"
+        for name, value in to.items()
     )
     return Action(
         key=f"start.{key}",
@@ -167,7 +168,7 @@ def _below(name: ModeName, ceiling: Ceiling) -> Action:
     return Action(
         key=f"below.{name}",
         text=f"{MODE_WORDS[name]}: set the tail gain to {start:+.0f} "
-        f"({one_channel_of(round(start)):g} of 0 to 100).",
+        f"({convert_to_one_channel(round(start)):g} of 0 to 100).",
         expect="That is 0.85 of the gain at which this tail wags.",
         device="transmitter",
         changes=(Change(f"transmitter.modes.{name}.tail_gain_pct", float(round(start))),),
@@ -201,7 +202,7 @@ def _flickers(name: ModeName) -> Action:
 def _summary(
     run: Readings,
     names: tuple[ModeName, ...],
-    words: dict[ModeName, Word],
+    words: dict[ModeName, VerdictWord],
     ceilings: dict[ModeName, Ceiling | None],
 ) -> str:
     said = [found.why for name in names if (found := ceilings[name]) and found.why]
@@ -229,10 +230,10 @@ def _line(run: Readings, name: ModeName, ceiling: Ceiling | None) -> GainLine:
     return GainLine(
         mode=name,
         signed=gain,
-        one_channel=None if gain is None else one_channel_of(gain),
-        means="not set" if gain is None else MODE_MEANS[mode_of(gain)],
-        ceiling=None if known is None else one_channel_of(known.amount or 0.0),
-        start=None if known is None else one_channel_of(known.start or 0.0),
+        one_channel=None if gain is None else convert_to_one_channel(gain),
+        means="not set" if gain is None else MODE_MEANS[find_tail_mode(gain)],
+        ceiling=None if known is None else convert_to_one_channel(known.amount or 0.0),
+        start=None if known is None else convert_to_one_channel(known.start or 0.0),
         practice=practice_start(name),
     )
 
@@ -258,19 +259,19 @@ def _same_mode(run: Readings, key: str, path: str) -> bool:
     points, well away from the change-over, as after a flight."""
     if not run.held_since(NAME, key, path):
         return False
-    then = setting_at(run.all(NAME, key)[-1].setup.as_document(), path)
-    now = setting_at(run.setup.as_document(), path)
+    then = read_setting(run.all(NAME, key)[-1].setup.as_document(), path)
+    now = read_setting(run.setup.as_document(), path)
     if then is None or now is None or in_change_over(then) or in_change_over(now):
         return False
-    return mode_of(then) == mode_of(now)
+    return find_tail_mode(then) == find_tail_mode(now)
 
 
 def _speed_changed(run: Readings, key: str, path: str) -> bool:
     entries = run.all(NAME, key)
     if not entries:
         return False
-    then = setting_at(entries[-1].setup.as_document(), path)
-    now = setting_at(run.setup.as_document(), path)
+    then = read_setting(entries[-1].setup.as_document(), path)
+    now = read_setting(run.setup.as_document(), path)
     if then is None or now is None:
         return then is not None
     return bool(abs(now - then) > SPEED_SHARE * then)
@@ -280,7 +281,7 @@ def _simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     kind, _, name = ask.key.partition(".")
     if kind == "mode" and name in MODE_WORDS:
         gain = getattr(bench.setup.transmitter.modes, name).tail_gain_pct
-        meant = _MEANT[None if gain is None else mode_of(gain)]
+        meant = _MEANT[None if gain is None else find_tail_mode(gain)]
         if bench.truth.tail.gain_turned:
             meant = {"holds": "rate", "rate": "holds"}.get(meant, meant)
         return meant or "flickers"

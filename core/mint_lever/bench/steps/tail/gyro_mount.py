@@ -8,14 +8,14 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION
 from mint_lever.bench.steps.shared.unit_mounting import sits_actions, sits_questions, sits_simulated
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 
 NAME = "tail_mount"
 
 
 def _advise(run: Readings) -> Advice:
     asks, actions = sits_questions(run, NAME), sits_actions(run, NAME)
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     if actions and outcome == "good":
         outcome = "begun"
     done = "How it sits is written down. Upside down or turned, the yaw correction may flip."

@@ -7,11 +7,11 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION, tail_of
 from mint_lever.bench.wording.number_text import worst
 from mint_lever.measure.tail_bands import MICRO_HORN_MM
-from mint_lever.measure.verdict import Word, judge
+from mint_lever.measure.verdict import VerdictWord, judge
 
 NAME = "tail_horn"
 _MAKER = (
@@ -29,7 +29,7 @@ def _advise(run: Readings) -> Advice:
     if not micro:
         label = "The hole its ball is in is"
         hint = "Wrong: a horn longer than the maker wants. No gain is then ever free of wag."
-        asks.append(looked_at(run, NAME, "hole", label, hint, _MAKER))
+        asks.append(ask_what_is_seen(run, NAME, "hole", label, hint, _MAKER))
     answered = any(ask.answer is not None for ask in asks)
     outcome = worst(ask.word for ask in asks) if answered else None
     return Advice(
@@ -46,7 +46,7 @@ def _advise(run: Readings) -> Advice:
 
 
 def _arm(run: Readings, arm: float | None, micro: bool) -> Number:
-    word: Word | None = None
+    word: VerdictWord | None = None
     if arm is not None:
         word = judge(arm, MICRO_HORN_MM, 0.0) if micro else "in"
     return Number(

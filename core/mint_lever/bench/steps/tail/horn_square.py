@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Number, Ruler, Wheel, Work
-from mint_lever.bench.engine.log import setting_at
+from mint_lever.bench.engine.log import read_setting
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
@@ -13,7 +13,7 @@ from mint_lever.bench.wording.number_text import degrees, word_for, worst
 from mint_lever.measure.horn_spline import best_horn_places, spline_step_deg
 from mint_lever.measure.tail_bands import SQUARE_DEG
 from mint_lever.measure.verdict import judge
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.edits.path_edit import Change
 
 NAME = "tail_square"
@@ -89,7 +89,7 @@ def _wheel(
 def _held_as_a_stick(run: Readings) -> list[Change]:
     """What the gyro would take for a held stick, each as the change that takes it out."""
     document = run.setup.as_document()
-    found = [Change(path, 0.0) for path in _TRIMS if setting_at(document, path)]
+    found = [Change(path, 0.0) for path in _TRIMS if read_setting(document, path)]
     for i, mix in enumerate(run.setup.transmitter.free_mixes):
         if mix.slave == "rudder" and run.mode in mix.modes and (mix.low_pct or mix.high_pct):
             path = f"transmitter.free_mixes.{i}"
@@ -100,7 +100,7 @@ def _held_as_a_stick(run: Readings) -> list[Change]:
 def _take_out(held: list[Change]) -> tuple[Action, ...]:
     if not held:
         return ()
-    names = ", ".join(name_of(change.path) for change in held)
+    names = ", ".join(name_path(change.path) for change in held)
     return (
         Action(
             key="trims",

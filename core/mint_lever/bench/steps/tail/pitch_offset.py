@@ -28,7 +28,7 @@ from mint_lever.model.rotor.air import air_density
 from mint_lever.model.tail.rudder_pulse import TailOutput
 from mint_lever.model.tail.tail_authority import tail_at_speed
 from mint_lever.model.tail.tail_linkage import TailLinkage, turn_of_rod_mm
-from mint_lever.setup.catalogue.setting_rows import name_of
+from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.tail import Tail
 
@@ -239,7 +239,7 @@ def _in_hover(run: Readings) -> str:
     if at.unknown:
         more = f" and {len(at.unknown) - 1} more" if len(at.unknown) > 1 else ""
         return (
-            f" What it needs in hover could be computed with: {name_of(at.unknown[0]).lower()}"
+            f" What it needs in hover could be computed with: {name_path(at.unknown[0]).lower()}"
             f"{more}."
         )
     needed = at.held(at.hover_pitch_deg()).pitch_needed_deg

@@ -19,7 +19,7 @@ from mint_lever.bench.steps.shared.tail_part import (
     tail_of,
 )
 from mint_lever.bench.steps.shared.tail_reversal import turning
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.diagnose.tail_directions import Goes, fewest_turns
 from mint_lever.setup.edits.path_edit import Change
 
@@ -46,7 +46,7 @@ def _advise(run: Readings) -> Advice:
     if seen == "left" and (len(asks) == 1 or hand in ("right", "left")):
         actions = _turn(run, seen, hand or "right")
     noted = _note(run) if seen == "right" else None
-    outcome = outcome_of([stick])
+    outcome = find_outcome([stick])
     doubted = slider_is_doubted(run)
     mended = put_right(run) if doubted and seen in ("right", "left") else None
     if mended is not None:

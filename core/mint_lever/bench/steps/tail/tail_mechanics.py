@@ -7,9 +7,9 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 
 NAME = "tail_mechanics"
 _ASKS = (
@@ -83,8 +83,8 @@ _MENDS = {
 
 
 def _advise(run: Readings) -> Advice:
-    asks = tuple(looked_at(run, NAME, *each) for each in _ASKS)
-    outcome = outcome_of(asks)
+    asks = tuple(ask_what_is_seen(run, NAME, *each) for each in _ASKS)
+    outcome = find_outcome(asks)
     wrong = {(ask.key, ask.answer) for ask in asks}
     actions = tuple({mend.key: mend for of, mend in _MENDS.items() if of in wrong}.values())
     return Advice(

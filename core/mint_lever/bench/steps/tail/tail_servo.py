@@ -7,11 +7,11 @@ from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.bench.simulate.look_answers import not_simulated
-from mint_lever.bench.steps.shared.eye_questions import first_said, looked_at
+from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen, first_response
 from mint_lever.bench.steps.shared.tail_part import NUMBER, PROPULSION, tail_of
-from mint_lever.bench.wording.number_text import outcome_of
+from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.measure.frame_rate import STARTED_HIGHER, highest_rate_hz, narrow, started_higher
-from mint_lever.measure.verdict import Word
+from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.edits.path_edit import Change
 
 NAME = "tail_servo"
@@ -67,7 +67,7 @@ def _advise(run: Readings) -> Advice:
             if higher
             else _word(rated is not None, box.frame_rate_hz <= (highest or 0.0)),
         ),
-        looked_at(
+        ask_what_is_seen(
             run,
             NAME,
             "kind",
@@ -75,7 +75,7 @@ def _advise(run: Readings) -> Advice:
             "Wrong: an analogue servo that is called digital. It burns.",
             _KIND,
         ),
-        looked_at(
+        ask_what_is_seen(
             run,
             NAME,
             "behaves",
@@ -84,7 +84,7 @@ def _advise(run: Readings) -> Advice:
             _BEHAVES,
         ),
     )
-    outcome = outcome_of(asks)
+    outcome = find_outcome(asks)
     return Advice(
         step=NAME,
         do=(
@@ -93,7 +93,7 @@ def _advise(run: Readings) -> Advice:
             "Where it asks for the servo's speed: the data sheet's figure or slightly more.",
         ),
         asks=asks,
-        summary=first_said(tuple(ask for ask in asks if ask.kind == "choice"), _SAID)
+        summary=first_response(tuple(ask for ask in asks if ask.kind == "choice"), _SAID)
         or ("The servo gets what it is made for." if outcome == "good" else "")
         or (STARTED_HIGHER if higher and outcome == "workable" else ""),
         actions=_actions(run, centre, None if higher else highest),
@@ -101,7 +101,7 @@ def _advise(run: Readings) -> Advice:
     )
 
 
-def _word(read: bool, fits: bool) -> Word | None:
+def _word(read: bool, fits: bool) -> VerdictWord | None:
     return None if not read else "in" if fits else "out"
 
 
