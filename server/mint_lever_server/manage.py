@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from django.core.management import execute_from_command_line
 
-from mint_lever_server.config.keeping import CannotStart
+from mint_lever_server.config.data_folder import CannotStart
 
 
 def main(words: Sequence[str]) -> None:

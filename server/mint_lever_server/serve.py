@@ -18,7 +18,7 @@ from granian.constants import Interfaces
 from granian.http import HTTP1Settings
 from granian.log import LogLevels
 
-from mint_lever_server.config.keeping import CannotStart, look_at
+from mint_lever_server.config.data_folder import CannotStart, look_at
 
 HEADER_MS = 15_000
 """A connection that sends no whole head of a request for so long is closed."""

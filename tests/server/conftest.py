@@ -13,7 +13,7 @@ from django.test import Client
 from builds import described, document
 from live_server import prepare
 from mint_lever_server.accounts.models import PilotName
-from mint_lever_server.accounts.names import skeleton
+from mint_lever_server.accounts.pilot_names import skeleton
 
 from .field_pilot import Field
 

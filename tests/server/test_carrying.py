@@ -315,7 +315,7 @@ class TestRefused:
         def breaks(*_):
             raise KeyError("from another time")
 
-        monkeypatch.setattr("mint_lever_server.transfer.proof.timeline", breaks)
+        monkeypatch.setattr("mint_lever_server.transfer.import_proof.timeline", breaks)
         (fault,) = self.refused(stranger, packed(files))["faults"]
         assert fault["found"] == "lines that do not go together"
 

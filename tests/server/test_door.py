@@ -12,8 +12,8 @@ from django.core.cache import cache
 from django.test import override_settings
 from django.utils import timezone
 
-from mint_lever_server.accounts.hashing import PilotHasher, hashing
 from mint_lever_server.accounts.models import PilotSession, Tries
+from mint_lever_server.accounts.password_hashing import PilotHasher, hashing
 from mint_lever_server.config.client_address import client_of
 from mint_lever_server.config.problems import Refused
 
@@ -28,7 +28,7 @@ WRONG = {"name": "heron", "password": "wrong"}
 def clock(monkeypatch):
     """The door's clock; give it seconds to move it on."""
     now = [timezone.now()]
-    monkeypatch.setattr("mint_lever_server.accounts.door.timezone.now", lambda: now[0])
+    monkeypatch.setattr("mint_lever_server.accounts.try_limits.timezone.now", lambda: now[0])
 
     def later(seconds):
         now[0] += timedelta(seconds=seconds)
@@ -192,7 +192,7 @@ def test_a_session_ended_in_one_process_has_ended_in_every_other(pilot):
 HOLDER = """
 import django, sys
 django.setup()
-from mint_lever_server.accounts.hashing import hashing
+from mint_lever_server.accounts.password_hashing import hashing
 with hashing():
     print("in", flush=True)
     sys.stdin.readline()
@@ -242,7 +242,7 @@ class TestHashing:
         # OWASP Password Storage Cheat Sheet, Argon2id: m=19456 (19 MiB), t=2, p=1.
         assert cost == (19_456, 2, 1)
         hashers = [
-            "mint_lever_server.accounts.hashing.PilotHasher",
+            "mint_lever_server.accounts.password_hashing.PilotHasher",
             "django.contrib.auth.hashers.PBKDF2PasswordHasher",
         ]
         with override_settings(PASSWORD_HASHERS=hashers):

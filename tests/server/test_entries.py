@@ -7,9 +7,9 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from mint_lever.bench.engine.log import MOST_OF_A_QUESTION
-from mint_lever_server.bench import entries as kept
-from mint_lever_server.bench.entries import log_up_to
-from mint_lever_server.bench.logged import Log, Logged
+from mint_lever_server.bench import log_entries as kept
+from mint_lever_server.bench.log_cache import Log, Logged
+from mint_lever_server.bench.log_entries import log_up_to
 from mint_lever_server.bench.models import Bench, LogEntry
 
 

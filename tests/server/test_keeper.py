@@ -22,9 +22,9 @@ from builds import document
 from few import few
 from http_pilot import Client
 from live_server import environment, live_server, manage, prepare
-from mint_lever_server.backup.copies import BadCopy, back_up, look_through, restore
-from mint_lever_server.config import keeping
-from mint_lever_server.config.keeping import CannotStart, look_at
+from mint_lever_server.backup.database_copies import BadCopy, back_up, look_through, restore
+from mint_lever_server.config import data_folder
+from mint_lever_server.config.data_folder import CannotStart, look_at
 
 DATABASE = "mint-lever.sqlite3"
 SERVE, MANAGE = "mint_lever_server.serve", "mint_lever_server.manage"
@@ -117,7 +117,7 @@ def test_a_folder_that_cannot_be_written_into_and_a_full_disk_are_said(tmp_path,
     assert (done.returncode, "MINT_LEVER_VAR" in done.stderr) == (1, True)
     look_at(var / DATABASE)
     usage = shutil.disk_usage(var)
-    monkeypatch.setattr(keeping.shutil, "disk_usage", lambda _: usage._replace(free=5_000_000))
+    monkeypatch.setattr(data_folder.shutil, "disk_usage", lambda _: usage._replace(free=5_000_000))
     with pytest.raises(CannotStart, match="Only 5 MB are free"):
         look_at(var / DATABASE)
 

@@ -12,7 +12,7 @@ from mint_lever_server.config.api import api
 from mint_lever_server.hangar.models import DraftVersion
 from mint_lever_server.hangar.services import KEPT_VERSIONS
 from mint_lever_server.levers.api import FrameOut, ResponseOut
-from mint_lever_server.levers.chains import _built
+from mint_lever_server.levers.chain_cache import _built
 
 
 def address(helicopter, what, **query):

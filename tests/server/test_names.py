@@ -3,7 +3,7 @@
 import pytest
 from django.contrib.auth.models import User
 
-from mint_lever_server.accounts.names import free_like, skeleton, tidied, wrong_with
+from mint_lever_server.accounts.pilot_names import free_like, skeleton, tidied, wrong_with
 
 from .conftest import Browser
 

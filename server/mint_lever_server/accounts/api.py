@@ -14,15 +14,15 @@ from ninja import Field, Router, Schema
 from ninja.security import APIKeyCookie
 
 from mint_lever.faults import Fault
-from mint_lever_server.accounts.codes import has_code, left, new_codes, use_up
-from mint_lever_server.accounts.door import Knock, remember, sign_in_as, sign_up_from
-from mint_lever_server.accounts.entry import let_in
-from mint_lever_server.accounts.hashing import hashing
-from mint_lever_server.accounts.names import tidied
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.password_faults import faults_of, faults_of_password
+from mint_lever_server.accounts.password_hashing import hashing
+from mint_lever_server.accounts.pilot_names import tidied
+from mint_lever_server.accounts.recovery_codes import has_code, left, new_codes, use_up
 from mint_lever_server.accounts.sessions import MOST
-from mint_lever_server.accounts.signing_up import make_account
-from mint_lever_server.accounts.words import faults_of, faults_of_password
+from mint_lever_server.accounts.sign_in import let_in
+from mint_lever_server.accounts.sign_up import make_account
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
+from mint_lever_server.accounts.try_limits import Knock, remember, sign_in_as, sign_up_from
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor, prepared_pilot
 

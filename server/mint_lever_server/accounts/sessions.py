@@ -15,7 +15,7 @@ from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import connection, models
 from django.utils import timezone
 
-from mint_lever_server.config.prepared import Prepared
+from mint_lever_server.config.prepared_query import Prepared
 
 MOST = 20
 """A pilot's browsers. The one signed in longest ago makes room for another."""

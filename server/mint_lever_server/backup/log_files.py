@@ -13,7 +13,7 @@ import uuid
 from contextlib import closing
 from pathlib import Path
 
-from mint_lever_server.config.keeping import on_disk
+from mint_lever_server.config.data_folder import on_disk
 
 
 def missing_logs(database: Path) -> list[str]:

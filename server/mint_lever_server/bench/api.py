@@ -18,11 +18,12 @@ from mint_lever.measure import (
     pitch_from_tip_gap,
     round_tilt,
 )
-from mint_lever_server.accounts.pilot import pilot_of
-from mint_lever_server.bench.evening_over import EveningOver, evening_over
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
+from mint_lever_server.bench.change_stamp import Stamp
+from mint_lever_server.bench.evening_end import EveningOver, evening_over
 from mint_lever_server.bench.fitness import Standings, standings_of
-from mint_lever_server.bench.given import AnswerGiven, Line
 from mint_lever_server.bench.keying import KeyingOut, keying_at, tick_there
+from mint_lever_server.bench.request_types import AnswerGiven, Line
 from mint_lever_server.bench.schemas import BenchOut, LogOut, log_page, show
 from mint_lever_server.bench.services import (
     act,
@@ -38,10 +39,9 @@ from mint_lever_server.bench.services import (
     take_simulated,
     worked_on,
 )
-from mint_lever_server.bench.stamp import Stamp
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.bench.undo import Hands, UndoOut, redo, undo, undo_at
-from mint_lever_server.config.given import Count, CountAsked, Length, StepAsked, Yes
+from mint_lever_server.config.request_fields import Count, CountAsked, Length, StepAsked, Yes
 from mint_lever_server.hangar.documents import newest_revision
 from mint_lever_server.hangar.models import DraftState
 

@@ -32,7 +32,7 @@ from mint_lever.bench import (
 from mint_lever.devices import OnDevice
 from mint_lever.setup import Device, ModeName
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
-from mint_lever_server.bench.logged import Log
+from mint_lever_server.bench.log_cache import Log
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at
 from mint_lever_server.hangar.services import state_of

@@ -36,7 +36,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure import Parameter
 from mint_lever.setup import Change, find_device, find_row, name_path
 from mint_lever_server.accounts.quotas import anybodys, full, quota_of
-from mint_lever_server.bench.logged import CLOCK
+from mint_lever_server.bench.log_cache import CLOCK
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_at, setup_at
 from mint_lever_server.config.problems import Refused

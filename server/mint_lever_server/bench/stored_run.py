@@ -18,8 +18,8 @@ from mint_lever.bench import (
 )
 from mint_lever.devices import DeviceProfile
 from mint_lever.setup import Device, Setup, find_device, find_row
-from mint_lever_server.bench.entries import log_up_to
-from mint_lever_server.bench.logged import Log, Logged
+from mint_lever_server.bench.log_cache import Log, Logged
+from mint_lever_server.bench.log_entries import log_up_to
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.devices.services import fitted_texts, profile_of_text
 from mint_lever_server.hangar.documents import setup_of_text

@@ -15,7 +15,7 @@ from pydantic import BaseModel
 
 from mint_lever.bench import Work, ask_if_undone, find_inverse, work_by_hand, write_answer
 from mint_lever.setup import find_row
-from mint_lever_server.bench.logged import Logged
+from mint_lever_server.bench.log_cache import Logged
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.services import NOBODY, Sender, bench_of, claim, simulated_on
 from mint_lever_server.bench.stored_run import log_of, run_at

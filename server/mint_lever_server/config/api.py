@@ -9,12 +9,12 @@ from ninja.security import SessionAuth
 
 from mint_lever.setup import make_json_schema
 from mint_lever_server.accounts.api import router as accounts
-from mint_lever_server.accounts.leaving_api import router as leaving
+from mint_lever_server.accounts.departure_api import router as leaving
 from mint_lever_server.bench.api import fleet as benches
 from mint_lever_server.bench.api import router as bench
 from mint_lever_server.bench.photos import router as photos
-from mint_lever_server.config.body import BoundedParser
 from mint_lever_server.config.failures import of_api
+from mint_lever_server.config.json_body import BoundedParser
 from mint_lever_server.config.problems import Api, use_problems
 from mint_lever_server.demo.api import router as demo
 from mint_lever_server.devices.api import of_helicopter as fitted_devices

@@ -18,8 +18,8 @@ from typing import Any
 from django.conf import settings
 from django.http import HttpResponse
 
+from mint_lever_server.config.body_limit import body_limit, too_large
 from mint_lever_server.config.failures import failed
-from mint_lever_server.config.limits import body_limit, too_large
 from mint_lever_server.config.problems import problem
 
 Scope = MutableMapping[str, Any]

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
-from mint_lever_server.config.keeping import folder, secret_key
+from mint_lever_server.config.data_folder import folder, secret_key
 
 ROOT = Path(__file__).resolve().parents[3]
 VAR = folder(Path(os.environ.get("MINT_LEVER_VAR", ROOT / "var")))
@@ -48,7 +48,7 @@ MIDDLEWARE = [
     "mint_lever_server.config.client_address.ClientAddressMiddleware",
     "mint_lever_server.config.api_answers.ApiAnswersMiddleware",
     "django.middleware.security.SecurityMiddleware",
-    "mint_lever_server.config.limits.BodyLimitMiddleware",
+    "mint_lever_server.config.body_limit.BodyLimitMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -82,7 +82,7 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 PASSWORD_HASHERS = [
-    "mint_lever_server.accounts.hashing.PilotHasher",
+    "mint_lever_server.accounts.password_hashing.PilotHasher",
     # Older accounts; hashed anew when their pilot signs in.
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]

@@ -3,7 +3,7 @@
 from django.urls import path, re_path
 
 from mint_lever_server.config.api import api
-from mint_lever_server.config.page import missing, page
+from mint_lever_server.config.start_page import missing, page
 
 urlpatterns = [
     path("api/", api.urls),

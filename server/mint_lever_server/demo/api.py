@@ -4,8 +4,8 @@ from django.http import HttpRequest
 from ninja import Router
 
 from mint_lever_server.accounts.api import SameSite, Who, who_is
-from mint_lever_server.accounts.door import demo_from
-from mint_lever_server.accounts.entry import let_in
+from mint_lever_server.accounts.sign_in import let_in
+from mint_lever_server.accounts.try_limits import demo_from
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.presence import VISITOR
 from mint_lever_server.demo.visitors import welcome

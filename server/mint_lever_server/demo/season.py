@@ -22,10 +22,10 @@ from mint_lever_server.bench.keying import open_lines
 from mint_lever_server.bench.services import Sender, bench_of, device_holds
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.field.flights import begin, land, open_next, write
-from mint_lever_server.field.looks import look
-from mint_lever_server.field.made import figures, made_it
+from mint_lever_server.field.mechanical_looks import look
 from mint_lever_server.field.models import Flight, Pack
-from mint_lever_server.field.stored import field_at
+from mint_lever_server.field.setting_changes import figures, made_it
+from mint_lever_server.field.stored_flights import field_at
 from mint_lever_server.flight_logs.services import keep_log
 from mint_lever_server.hangar.models import Helicopter
 from mint_lever_server.hangar.services import present_setup

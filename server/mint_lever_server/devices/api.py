@@ -18,8 +18,8 @@ from mint_lever.devices import (
     read_profile,
 )
 from mint_lever.setup import read_document, walk_values
-from mint_lever_server.accounts.pilot import pilot_id, pilot_of
-from mint_lever_server.config.given import CountAsked, FigureAsked
+from mint_lever_server.accounts.signed_in_pilot import pilot_id, pilot_of
+from mint_lever_server.config.request_fields import CountAsked, FigureAsked
 from mint_lever_server.devices.models import Device
 from mint_lever_server.devices.services import (
     add_device,
@@ -31,7 +31,7 @@ from mint_lever_server.devices.services import (
     profile_of,
 )
 from mint_lever_server.hangar.api import file_stem
-from mint_lever_server.levers.chains import chain_of
+from mint_lever_server.levers.chain_cache import chain_of
 
 router = Router(tags=["devices"])
 of_helicopter = Router(tags=["devices"])

@@ -13,7 +13,7 @@ from mint_lever.devices import DeviceKind, DeviceProfile, read_profile
 from mint_lever.setup import check_name
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.devices.models import Device, Fitted
-from mint_lever_server.hangar.names import free_name
+from mint_lever_server.hangar.free_names import free_name
 from mint_lever_server.hangar.services import owned
 
 MOST_DEVICES = 40

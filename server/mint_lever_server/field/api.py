@@ -11,15 +11,14 @@ from ninja import Field, Router, Schema
 from pydantic import Strict
 
 from mint_lever.setup import ModeName
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
+from mint_lever_server.bench.change_stamp import Stamp
 from mint_lever_server.bench.models import LogEntry
 from mint_lever_server.bench.services import Sender, bench_of
-from mint_lever_server.bench.stamp import Stamp
-from mint_lever_server.config.given import Count, CountAsked, LeverAsked, Yes
-from mint_lever_server.field.crashed import look_over
+from mint_lever_server.config.request_fields import Count, CountAsked, LeverAsked, Yes
+from mint_lever_server.field.crash_checks import look_over
 from mint_lever_server.field.flights import begin, land, open_next, strike, take_back, write
-from mint_lever_server.field.looks import look
-from mint_lever_server.field.made import made_it
+from mint_lever_server.field.mechanical_looks import look
 from mint_lever_server.field.packs import add_pack, change_pack, drop_pack
 from mint_lever_server.field.schemas import (
     FieldOut,
@@ -32,9 +31,10 @@ from mint_lever_server.field.schemas import (
     show,
     symptoms_out,
 )
-from mint_lever_server.field.simulated import fly_simulated
+from mint_lever_server.field.setting_changes import made_it
+from mint_lever_server.field.simulated_flying import fly_simulated
 from mint_lever_server.field.timeline import TimelineOut, timeline
-from mint_lever_server.field.trimming import TrimOut, move_trims, trim_at
+from mint_lever_server.field.trim_flight import TrimOut, move_trims, trim_at
 from mint_lever_server.field.wear import (
     By,
     PackLifeOut,

@@ -21,7 +21,7 @@ from mint_lever_server.bench.services import Sender, bench_of
 from mint_lever_server.bench.stored_run import setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.models import Flight, Pack
-from mint_lever_server.field.stored import (
+from mint_lever_server.field.stored_flights import (
     FieldNow,
     changed_of,
     field_at,

@@ -35,7 +35,7 @@ from mint_lever_server.bench.stored_run import log_of
 from mint_lever_server.field.flights import changed_before, speaks_against
 from mint_lever_server.field.models import Flight
 from mint_lever_server.field.packs import packs_of
-from mint_lever_server.field.stored import (
+from mint_lever_server.field.stored_flights import (
     FieldNow,
     changed_of,
     field_at,

@@ -11,7 +11,7 @@ from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of
 from mint_lever_server.field.models import Flight
 from mint_lever_server.field.schemas import FlightOut, flight_out
-from mint_lever_server.field.stored import FieldNow, field_at, flights_at
+from mint_lever_server.field.stored_flights import FieldNow, field_at, flights_at
 
 _PAGE = 30
 

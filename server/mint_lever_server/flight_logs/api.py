@@ -22,11 +22,11 @@ from mint_lever.flight_logs import (
     sample_stretch,
 )
 from mint_lever.setup import ModeName, check_name
-from mint_lever_server.accounts.pilot import pilot_id, pilot_of
-from mint_lever_server.config.given import Count, SecondsAsked, bytes_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_id, pilot_of
+from mint_lever_server.config.request_fields import Count, SecondsAsked, bytes_of
 from mint_lever_server.flight_logs.models import FlightLog
 from mint_lever_server.flight_logs.services import keep_log, log_of, logs_of, map_log, read, report
-from mint_lever_server.levers.chains import chain_of
+from mint_lever_server.levers.chain_cache import chain_of
 
 router = Router(tags=["logs"])
 _PART = 64 * 1024

@@ -25,7 +25,7 @@ from mint_lever.flight_logs import (
     judge_log,
     read_log,
 )
-from mint_lever_server.config.keeping import on_disk
+from mint_lever_server.config.data_folder import on_disk
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor
 from mint_lever_server.flight_logs.models import FlightLog, LogSource

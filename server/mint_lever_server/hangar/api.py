@@ -9,8 +9,8 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from mint_lever.setup import Change, Setup, make_helicopter, read_document
-from mint_lever_server.accounts.pilot import pilot_of
-from mint_lever_server.config.given import CountAsked
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
+from mint_lever_server.config.request_fields import CountAsked
 from mint_lever_server.hangar.documents import newest_revision, setup_of
 from mint_lever_server.hangar.models import Draft, DraftState, Helicopter, Revision
 from mint_lever_server.hangar.schemas import (

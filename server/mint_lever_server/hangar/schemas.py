@@ -8,7 +8,7 @@ from ninja import Field, Schema
 from pydantic import Strict
 
 from mint_lever.setup import ArrangementName, LayoutName, Setup, SizeClass
-from mint_lever_server.config.given import Count
+from mint_lever_server.config.request_fields import Count
 from mint_lever_server.hangar.summaries import Look
 
 

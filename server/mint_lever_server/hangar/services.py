@@ -27,6 +27,7 @@ from mint_lever.setup import (
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.documents import keep, present_state, setup_of, setup_of_text, sweep
+from mint_lever_server.hangar.free_names import free_name
 from mint_lever_server.hangar.models import (
     Document,
     Draft,
@@ -36,7 +37,6 @@ from mint_lever_server.hangar.models import (
     Revision,
     Taken,
 )
-from mint_lever_server.hangar.names import free_name
 
 KEPT_STATES = 200
 KEPT_TAKINGS = 500

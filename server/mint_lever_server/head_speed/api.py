@@ -16,8 +16,8 @@ from mint_lever.modes import (
     simulate_punch,
 )
 from mint_lever.setup import MeasuredBy, ModeName
-from mint_lever_server.accounts.pilot import pilot_id, pilot_of
-from mint_lever_server.config.given import Count, CountAsked, HeadRoomAsked
+from mint_lever_server.accounts.signed_in_pilot import pilot_id, pilot_of
+from mint_lever_server.config.request_fields import Count, CountAsked, HeadRoomAsked
 from mint_lever_server.hangar.api import draft_out
 from mint_lever_server.hangar.schemas import DraftOut, Sent
 from mint_lever_server.hangar.services import edit_draft
@@ -28,7 +28,7 @@ from mint_lever_server.head_speed.schemas import (
     show_punch,
 )
 from mint_lever_server.head_speed.services import card_confirmed, fit_first
-from mint_lever_server.levers.chains import chain_of
+from mint_lever_server.levers.chain_cache import chain_of
 
 router = Router(tags=["head speed"])
 

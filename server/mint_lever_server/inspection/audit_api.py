@@ -10,7 +10,7 @@ from mint_lever.audit import Severity, join_findings
 from mint_lever.bench import audit_run, write_fix_on_devices
 from mint_lever.devices import OnDevice, round_to_devices
 from mint_lever.setup import Device
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.config.problems import Refused

@@ -18,7 +18,7 @@ from mint_lever.search import (
     list_terms,
     search,
 )
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at

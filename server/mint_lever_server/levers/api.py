@@ -10,9 +10,9 @@ from pydantic_core import to_json
 from mint_lever.axes import Function
 from mint_lever.model import Sticks, compute_frame, compute_response
 from mint_lever.setup import ModeName
-from mint_lever_server.accounts.pilot import pilot_id
-from mint_lever_server.config.given import AngleAsked, CountAsked, LeverAsked, TimesAsked
-from mint_lever_server.levers.chains import chain_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_id
+from mint_lever_server.config.request_fields import AngleAsked, CountAsked, LeverAsked, TimesAsked
+from mint_lever_server.levers.chain_cache import chain_of
 
 router = Router(tags=["levers"])
 

@@ -22,13 +22,20 @@ from mint_lever.modes import (
     remove_point,
 )
 from mint_lever.setup import CurveShape, ModeName, Rates
-from mint_lever_server.accounts.pilot import pilot_id, pilot_of
-from mint_lever_server.config.given import Count, CountAsked, Degrees, LeverAsked, Percent, Yes
+from mint_lever_server.accounts.signed_in_pilot import pilot_id, pilot_of
+from mint_lever_server.config.request_fields import (
+    Count,
+    CountAsked,
+    Degrees,
+    LeverAsked,
+    Percent,
+    Yes,
+)
 from mint_lever_server.devices.services import expo_softer
 from mint_lever_server.hangar.api import draft_out
 from mint_lever_server.hangar.schemas import DraftOut, Sent
 from mint_lever_server.hangar.services import edit_draft
-from mint_lever_server.levers.chains import chain_of
+from mint_lever_server.levers.chain_cache import chain_of
 from mint_lever_server.modes.schemas import (
     CurveOut,
     ModesOut,

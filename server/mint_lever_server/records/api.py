@@ -10,16 +10,13 @@ from typing import Any, Literal
 from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import Router
 
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of
-from mint_lever_server.config.given import CountAsked
+from mint_lever_server.config.request_fields import CountAsked
 from mint_lever_server.hangar.api import file_stem
 from mint_lever_server.hangar.services import present_setup
-from mint_lever_server.records.comparing import CompareOut, Side, comparison
-from mint_lever_server.records.papers import PaperOut, Which, paper_of, paper_out
-from mint_lever_server.records.pdf import PaperSize, as_pdf
-from mint_lever_server.records.tables import (
+from mint_lever_server.records.csv_tables import (
     CHANGES,
     FLIGHTS,
     READINGS,
@@ -28,6 +25,9 @@ from mint_lever_server.records.tables import (
     flights,
     readings,
 )
+from mint_lever_server.records.papers import PaperOut, Which, paper_of, paper_out
+from mint_lever_server.records.pdf import PaperSize, as_pdf
+from mint_lever_server.records.setup_comparison import CompareOut, Side, comparison
 
 router = Router(tags=["records"])
 _IN_MEMORY = 4_000_000

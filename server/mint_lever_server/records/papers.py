@@ -20,8 +20,8 @@ from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of
 from mint_lever_server.devices.services import fitted_texts, profile_of_text
-from mint_lever_server.field.next_thing import next_words
-from mint_lever_server.field.stored import field_at
+from mint_lever_server.field.next_thing_text import next_words
+from mint_lever_server.field.stored_flights import field_at
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import Revision
 from mint_lever_server.hangar.services import same, state_of

@@ -10,14 +10,14 @@ from ninja import Router, Schema, Status
 from pydantic import BaseModel
 
 from mint_lever.records import list_uncopied
-from mint_lever_server.accounts.pilot import pilot_of
-from mint_lever_server.config.given import Yes, bytes_of
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
+from mint_lever_server.config.request_fields import Yes, bytes_of
 from mint_lever_server.hangar.api import draft_out, file_stem
 from mint_lever_server.hangar.schemas import DraftOut
 from mint_lever_server.hangar.services import owned, present_setup
-from mint_lever_server.transfer.copies import copied, radio_of
-from mint_lever_server.transfer.out import one_file
-from mint_lever_server.transfer.taken_in import take_in
+from mint_lever_server.transfer.export import one_file
+from mint_lever_server.transfer.helicopter_copy import copied, radio_of
+from mint_lever_server.transfer.import_file import take_in
 
 router = Router(tags=["hangar"])
 _PIECE = 64 * 1024

@@ -4,7 +4,7 @@ import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
 
-from mint_lever_server.accounts.names import skeleton
+from mint_lever_server.accounts.pilot_names import skeleton
 
 
 def look(apps, editor):

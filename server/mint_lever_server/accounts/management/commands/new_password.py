@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError
 
-from mint_lever_server.accounts.names import tidied
+from mint_lever_server.accounts.pilot_names import tidied
 
 _WORDS = 4
 _LETTERS = "bdfghjkmnprstvz"

@@ -7,7 +7,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError
 
-from mint_lever_server.backup.copies import BadCopy, back_up
+from mint_lever_server.backup.database_copies import BadCopy, back_up
 
 
 class Command(BaseCommand):

@@ -8,7 +8,7 @@ from django.core.management.commands.migrate import Command as Migrate
 from django.db import connections
 from django.db.migrations.executor import MigrationExecutor
 
-from mint_lever_server.backup.copies import BadCopy, back_up
+from mint_lever_server.backup.database_copies import BadCopy, back_up
 
 
 class Command(Migrate):

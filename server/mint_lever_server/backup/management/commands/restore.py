@@ -8,7 +8,7 @@ from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
-from mint_lever_server.backup.copies import BadCopy, restore
+from mint_lever_server.backup.database_copies import BadCopy, restore
 from mint_lever_server.backup.log_files import bring_logs, missing_logs
 
 

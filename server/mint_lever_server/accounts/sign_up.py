@@ -8,11 +8,11 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
 from mint_lever.faults import Fault
-from mint_lever_server.accounts.door import Knock
-from mint_lever_server.accounts.hashing import hashing
 from mint_lever_server.accounts.models import PilotName
-from mint_lever_server.accounts.names import free_like, reserved, skeleton, tidied, wrong_with
-from mint_lever_server.accounts.words import faults_of_password
+from mint_lever_server.accounts.password_faults import faults_of_password
+from mint_lever_server.accounts.password_hashing import hashing
+from mint_lever_server.accounts.pilot_names import free_like, reserved, skeleton, tidied, wrong_with
+from mint_lever_server.accounts.try_limits import Knock
 from mint_lever_server.config.problems import Refused
 
 _TITLE = "The account was not made"

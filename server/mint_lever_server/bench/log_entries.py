@@ -9,7 +9,7 @@ from dataclasses import fields
 
 from django.db.models import F, QuerySet
 
-from mint_lever_server.bench.logged import Log, Logged
+from mint_lever_server.bench.log_cache import Log, Logged
 from mint_lever_server.bench.models import LogEntry
 
 _MOST = 24

@@ -18,7 +18,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, model_validato
 from mint_lever.bench import WORKED_ON, Aspect, WorkKind
 from mint_lever.field import SYMPTOMS
 from mint_lever.setup import ModeName
-from mint_lever_server.config.given import MOST
+from mint_lever_server.config.request_fields import MOST
 from mint_lever_server.field.schemas import SeenGiven, Trims
 
 _MOST_VALUE = 2_000

@@ -13,7 +13,7 @@ from mint_lever.devices import read_profile
 from mint_lever.flight_logs import MOST_BYTES
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.bench.models import Bench, LogEntry, Photo
-from mint_lever_server.bench.picture import MEDIA_TYPE, ours, rewritten
+from mint_lever_server.bench.photo_decoding import MEDIA_TYPE, ours, rewritten
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor
 from mint_lever_server.devices.models import Device
@@ -24,11 +24,17 @@ from mint_lever_server.flight_logs.services import keep_log, mapped_as_before
 from mint_lever_server.hangar.documents import keep
 from mint_lever_server.hangar.models import Document, Helicopter, Revision
 from mint_lever_server.hangar.services import add_beside
-from mint_lever_server.transfer.many import Prepared, insert_many, prepare, put_back, replaces_many
-from mint_lever_server.transfer.opened import MOST_SETUP, OpenedFile, refused
-from mint_lever_server.transfer.parts import LogPart
-from mint_lever_server.transfer.proof import proof
-from mint_lever_server.transfer.whole import Whole, read_whole
+from mint_lever_server.transfer.archive_reader import MOST_SETUP, OpenedFile, refused
+from mint_lever_server.transfer.bulk_insert import (
+    Prepared,
+    insert_many,
+    prepare,
+    put_back,
+    replaces_many,
+)
+from mint_lever_server.transfer.file_parts import LogPart
+from mint_lever_server.transfer.file_reader import Whole, read_whole
+from mint_lever_server.transfer.import_proof import proof
 
 _BATCH = 500
 

@@ -13,9 +13,9 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.platypus import Flowable
 
 from mint_lever.records import Figure
-from mint_lever_server.records.pdf.drawn import drawn
+from mint_lever_server.records.pdf.drawing import drawn
 from mint_lever_server.records.pdf.fonts import BOLD, PLAIN, printable
-from mint_lever_server.records.pdf.look import Look
+from mint_lever_server.records.pdf.paper_style import Look
 
 _LEADING = 1.2
 _HAIR = 0.25

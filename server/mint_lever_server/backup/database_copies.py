@@ -20,7 +20,7 @@ from pathlib import Path
 from mint_lever.faults import MintLeverError
 from mint_lever.setup import read_setup
 from mint_lever_server.backup.log_files import bring_logs
-from mint_lever_server.config.keeping import on_disk, trouble_in
+from mint_lever_server.config.data_folder import on_disk, trouble_in
 
 _JUMP = 1_000_000
 """Counted on after a restore: no page and no process may take a number of before for one of now."""

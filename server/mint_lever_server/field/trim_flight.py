@@ -17,9 +17,9 @@ from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import make_ready
-from mint_lever_server.field.held import say_held
+from mint_lever_server.field.keyed_settings import say_held
 from mint_lever_server.field.models import Flight
-from mint_lever_server.field.stored import kept_change, last_flown, open_flight, seen_of
+from mint_lever_server.field.stored_flights import kept_change, last_flown, open_flight, seen_of
 from mint_lever_server.hangar.services import taken_once
 
 _OF = {"unit.centre_trim.aileron_pct": "aileron", "unit.centre_trim.elevator_pct": "elevator"}

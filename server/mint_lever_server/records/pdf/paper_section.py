@@ -9,9 +9,9 @@ from reportlab.lib.colors import black
 from reportlab.platypus import CondPageBreak, Flowable, Table, TableStyle
 
 from mint_lever.records import Drawing, Section
-from mint_lever_server.records.pdf.drawn import drawn
-from mint_lever_server.records.pdf.line import FigureLine
-from mint_lever_server.records.pdf.look import Look, Styles, words
+from mint_lever_server.records.pdf.drawing import drawn
+from mint_lever_server.records.pdf.paper_line import FigureLine
+from mint_lever_server.records.pdf.paper_style import Look, Styles, words
 
 _HAIR, _LINE = 0.25, 0.8
 _BESIDE = 4.0

@@ -12,7 +12,7 @@ from mint_lever.field import (
 )
 from mint_lever.setup import name_path
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.field.stored import FieldNow, changed_of, last_flown, open_flight
+from mint_lever_server.field.stored_flights import FieldNow, changed_of, last_flown, open_flight
 
 
 def next_words(bench: Bench, now: FieldNow) -> FieldWords | None:

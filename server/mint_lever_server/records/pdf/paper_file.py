@@ -13,10 +13,10 @@ from reportlab.platypus.doctemplate import NextPageTemplate
 
 from mint_lever.records import Paper
 from mint_lever_server.records.pdf.fonts import printable, use_fonts
-from mint_lever_server.records.pdf.foot import numbered
-from mint_lever_server.records.pdf.look import CARD, SHEET, Styles, styles_of, words
-from mint_lever_server.records.pdf.sections import flowing
-from mint_lever_server.records.pdf.sizes import SIZES, PaperSize
+from mint_lever_server.records.pdf.page_foot import numbered
+from mint_lever_server.records.pdf.paper_section import flowing
+from mint_lever_server.records.pdf.paper_sizes import SIZES, PaperSize
+from mint_lever_server.records.pdf.paper_style import CARD, SHEET, Styles, styles_of, words
 
 _EDGE, _GAP, _FOOT = 10 * mm, 5 * mm, 6 * mm
 _SCREEN_EDGE = 3 * mm

@@ -17,7 +17,7 @@ from mint_lever_server.flight_logs.models import FlightLog
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import Document, Helicopter
 from mint_lever_server.hangar.services import present_setup
-from mint_lever_server.transfer.parts import FORMAT, VERSION
+from mint_lever_server.transfer.file_parts import FORMAT, VERSION
 
 _IN_MEMORY = 4_000_000
 

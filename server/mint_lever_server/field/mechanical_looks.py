@@ -14,8 +14,8 @@ from mint_lever_server.bench.models import Bench
 from mint_lever_server.bench.services import Sender, bench_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.models import Look
-from mint_lever_server.field.simulated import look_simulated
-from mint_lever_server.field.stored import last_flown
+from mint_lever_server.field.simulated_flying import look_simulated
+from mint_lever_server.field.stored_flights import last_flown
 from mint_lever_server.hangar.services import taken_once
 
 _MOST = 50

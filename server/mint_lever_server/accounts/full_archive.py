@@ -13,7 +13,7 @@ from mint_lever_server.field.models import Pack
 from mint_lever_server.hangar.api import file_stem
 from mint_lever_server.hangar.models import Helicopter
 from mint_lever_server.hangar.services import present_setup
-from mint_lever_server.transfer.out import packs_said, put_into, write_json
+from mint_lever_server.transfer.export import packs_said, put_into, write_json
 
 _IN_MEMORY = 4_000_000
 

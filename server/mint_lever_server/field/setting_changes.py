@@ -17,9 +17,9 @@ from mint_lever_server.bench.services import Sender, bench_of, claim, edit
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import make_ready
-from mint_lever_server.field.held import say_held
+from mint_lever_server.field.keyed_settings import say_held
 from mint_lever_server.field.models import Flight
-from mint_lever_server.field.stored import field_at, kept_change, open_flight
+from mint_lever_server.field.stored_flights import field_at, kept_change, open_flight
 from mint_lever_server.hangar.services import same, save_revision, state_of, taken_once
 
 _LONGEST_NOTE = 500

@@ -14,8 +14,8 @@ from mint_lever.setup import MODE_WORDS
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.stored_run import log_of, run_of
 from mint_lever_server.field.models import Flight
-from mint_lever_server.field.next_thing import changed_words
-from mint_lever_server.field.stored import changed_of, seen_of
+from mint_lever_server.field.next_thing_text import changed_words
+from mint_lever_server.field.stored_flights import changed_of, seen_of
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.services import present_setup
 

@@ -6,8 +6,8 @@ from django.core.cache import cache
 from django.http import HttpRequest
 from django.utils import timezone
 
-from mint_lever_server.accounts.door import forget_old_tries
 from mint_lever_server.accounts.sessions import BACKEND, PilotSession, make_room
+from mint_lever_server.accounts.try_limits import forget_old_tries
 
 _EVERY_S = 3600
 

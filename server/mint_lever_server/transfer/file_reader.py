@@ -11,8 +11,8 @@ from mint_lever_server.accounts.quotas import Quota, full
 from mint_lever_server.bench.photos import KEPT
 from mint_lever_server.flight_logs.services import MOST_LOGS
 from mint_lever_server.hangar.services import checked
-from mint_lever_server.transfer.opened import OpenedFile, below, refused
-from mint_lever_server.transfer.parts import (
+from mint_lever_server.transfer.archive_reader import OpenedFile, below, refused
+from mint_lever_server.transfer.file_parts import (
     DevicePart,
     FieldPart,
     FlightLogPart,

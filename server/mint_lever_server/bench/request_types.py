@@ -5,7 +5,7 @@ from typing import Annotated
 from ninja import Field
 
 from mint_lever.bench import BallMove
-from mint_lever_server.config.given import Figure, Yes
+from mint_lever_server.config.request_fields import Figure, Yes
 
 Reading = Annotated[Figure, Field(ge=-1e6, le=1e6)]
 Point = Annotated[list[Reading], Field(min_length=2, max_length=2)]

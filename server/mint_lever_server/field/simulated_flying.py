@@ -21,7 +21,7 @@ from mint_lever_server.bench.stored_run import log_of, run_at, setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import begin, land
 from mint_lever_server.field.models import Flight, Hidden
-from mint_lever_server.field.stored import last_flown
+from mint_lever_server.field.stored_flights import last_flown
 from mint_lever_server.hangar.services import taken_once
 
 _MINUTES = 5.0

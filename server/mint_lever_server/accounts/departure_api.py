@@ -7,8 +7,8 @@ from django.http import FileResponse, HttpRequest
 from ninja import Router
 
 from mint_lever_server.accounts.api import InUse, Who, check_password_of, who_is
-from mint_lever_server.accounts.everything import pack
-from mint_lever_server.accounts.pilot import pilot_of
+from mint_lever_server.accounts.full_archive import pack
+from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.demo.models import is_visitor
 

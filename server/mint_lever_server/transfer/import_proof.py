@@ -8,7 +8,7 @@ from collections import deque
 from django.contrib.auth.models import User
 
 from mint_lever.faults import MintLeverError
-from mint_lever_server.bench.evening_over import evening_over
+from mint_lever_server.bench.evening_end import evening_over
 from mint_lever_server.bench.models import LogEntry
 from mint_lever_server.bench.services import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_of
@@ -18,9 +18,9 @@ from mint_lever_server.field.timeline import timeline
 from mint_lever_server.field.wear import wear_of
 from mint_lever_server.hangar.models import Helicopter
 from mint_lever_server.hangar.services import present_setup
+from mint_lever_server.records.csv_tables import changes, flights, readings
 from mint_lever_server.records.papers import paper_of
-from mint_lever_server.records.tables import changes, flights, readings
-from mint_lever_server.transfer.opened import refused
+from mint_lever_server.transfer.archive_reader import refused
 
 _log = logging.getLogger(__name__)
 

@@ -7,7 +7,7 @@ from django.http import Http404
 from django.shortcuts import get_object_or_404
 
 from mint_lever.model import Chain, build_chain
-from mint_lever_server.config.prepared import Prepared
+from mint_lever_server.config.prepared_query import Prepared
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import DraftVersion, Helicopter
