@@ -8,7 +8,7 @@ import pytest
 
 from builds import document
 from mint_lever_server.bench.models import LogEntry
-from mint_lever_server.bench.services import fresh_model
+from mint_lever_server.bench.practice import make_fresh_model
 from mint_lever_server.hangar.models import Document
 
 from .put_down import put_down
@@ -269,7 +269,7 @@ def evening(table):
 def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, helicopter):
     assert table.tab.send("POST", f"{table.path}/simulated/fresh").status_code == 409
     practise(table)
-    fresh_model(pilot, helicopter["id"], seed=7)
+    make_fresh_model(pilot, helicopter["id"], seed=7)
     table.see()
     evening(table)
     assert table.now["simulated"]

@@ -7,7 +7,7 @@ import pytest
 
 from builds import described
 from mint_lever_server.bench.models import LogEntry
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import held_by_devices, log_of
 
 RATE = "transmitter.modes.normal.tail_gain_pct"

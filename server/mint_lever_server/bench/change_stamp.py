@@ -5,7 +5,7 @@ from datetime import datetime
 
 from ninja import Field, Schema
 
-from mint_lever_server.bench.services import Sender
+from mint_lever_server.bench.run_log import Sender
 
 
 class Stamp(Schema):

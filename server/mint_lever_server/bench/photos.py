@@ -10,7 +10,7 @@ from ninja import Router, Schema, Status
 from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.models import Bench, Photo
 from mint_lever_server.bench.photo_decoding import MEDIA_TYPE, rewritten
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.config.request_fields import CountAsked, bytes_of
 from mint_lever_server.demo.models import is_visitor

@@ -17,7 +17,8 @@ from mint_lever.bench import Work, ask_if_undone, find_inverse, work_by_hand, wr
 from mint_lever.setup import find_row
 from mint_lever_server.bench.log_cache import Logged
 from mint_lever_server.bench.models import Bench, LogEntry
-from mint_lever_server.bench.services import NOBODY, Sender, bench_of, claim, simulated_on
+from mint_lever_server.bench.practice import find_simulated
+from mint_lever_server.bench.run_log import NOBODY, Sender, bench_of, claim_version
 from mint_lever_server.bench.stored_run import log_of, run_at
 from mint_lever_server.hangar.models import Draft
 from mint_lever_server.hangar.services import forget_draft, step_draft, taken_once, words_of
@@ -88,7 +89,7 @@ def undo(
     bench = bench_of(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return undo_at(bench)
-    claim(bench, version)
+    claim_version(bench, version)
     last = _last(bench)
     if last is None or (last.question and hands is None):
         return undo_at(bench)
@@ -118,7 +119,7 @@ def redo(pilot: User, helicopter_id: uuid.UUID, version: int, sender: Sender = N
     bench = bench_of(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return undo_at(bench)
-    claim(bench, version)
+    claim_version(bench, version)
     kept = _stack(bench)
     if kept:
         back = kept.pop()
@@ -211,7 +212,7 @@ def _work(bench: Bench, works: list[Work | None]) -> None:
     """Work on the simulated model; what no hand brings back is left as it is."""
     if not works:
         return
-    model = simulated_on(bench)
+    model = find_simulated(bench)
     for work in works:
         if work is not None:
             work_by_hand(model, work)

@@ -10,8 +10,14 @@ from ninja.security import SessionAuth
 from mint_lever.setup import make_json_schema
 from mint_lever_server.accounts.api import router as accounts
 from mint_lever_server.accounts.departure_api import router as leaving
-from mint_lever_server.bench.api import fleet as benches
-from mint_lever_server.bench.api import router as bench
+from mint_lever_server.bench import (
+    advice_api,
+    keying_api,
+    practice_api,
+    readings_api,
+    run_api,
+    undo_api,
+)
 from mint_lever_server.bench.photos import router as photos
 from mint_lever_server.config.failures import of_api
 from mint_lever_server.config.json_body import BoundedParser
@@ -48,7 +54,12 @@ api.add_router("/account", demo)
 api.add_router("/account", leaving)
 api.add_router("/helicopters", hangar)
 api.add_router("/helicopters", levers)
-api.add_router("/helicopters", bench)
+api.add_router("/helicopters", run_api.router)
+api.add_router("/helicopters", readings_api.router)
+api.add_router("/helicopters", advice_api.router)
+api.add_router("/helicopters", keying_api.router)
+api.add_router("/helicopters", undo_api.router)
+api.add_router("/helicopters", practice_api.router)
 api.add_router("/helicopters", modes)
 api.add_router("/helicopters", headspeed)
 api.add_router("/helicopters", logs)
@@ -61,7 +72,8 @@ api.add_router("/helicopters", records)
 api.add_router("/helicopters", carrying)
 api.add_router("", lookup)
 api.add_router("/field", at_field)
-api.add_router("/bench", benches)
+api.add_router("/bench", run_api.fleet)
+api.add_router("/bench", readings_api.fleet)
 api.add_router("/catalogue", catalogue)
 api.add_router("/devices", devices)
 

@@ -8,16 +8,11 @@ from django.db import transaction
 
 from mint_lever.bench import Action, StepName, choose_next_move
 from mint_lever.setup import Change, read_document
-from mint_lever_server.bench.services import (
-    act,
-    add_reading,
-    fresh_model,
-    note,
-    put_on_table,
-    take_simulated,
-    worked_on,
-)
+from mint_lever_server.bench.advice import do_advised
+from mint_lever_server.bench.practice import make_fresh_model, put_on_table, read_simulated
+from mint_lever_server.bench.readings import add_reading
 from mint_lever_server.bench.stored_run import run_at
+from mint_lever_server.bench.work_notes import write_times, write_work_note
 from mint_lever_server.demo.models import DemoPilot, prepared_pilot
 from mint_lever_server.hangar.models import Helicopter
 from mint_lever_server.hangar.services import add_helicopter, checked, edit_draft, save_revision
@@ -69,8 +64,8 @@ def _practise(
     """Work a simulated model through by the product's own advice, as an evening at the bench."""
     version = helicopter.draft.version
     put_on_table(pilot, helicopter.id, version, True)
-    bench = fresh_model(pilot, helicopter.id, seed)
-    note(pilot, helicopter.id, ["start"])
+    bench = make_fresh_model(pilot, helicopter.id, seed)
+    write_times(pilot, helicopter.id, ["start"])
     while True:
         run = run_at(bench)
         name = run.next_step()
@@ -79,10 +74,10 @@ def _practise(
         move = choose_next_move(run, name)
         version = bench.helicopter.draft.version
         if isinstance(move, Action):
-            bench = act(pilot, helicopter.id, version, bench.sequence, name, move.key)
+            bench = do_advised(pilot, helicopter.id, version, bench.sequence, name, move.key)
         else:
-            value = take_simulated(pilot, helicopter.id, name, move.key)
+            value = read_simulated(pilot, helicopter.id, name, move.key)
             bench = add_reading(pilot, helicopter.id, version, name, move.key, value)
     if touched:
-        worked_on(pilot, helicopter.id, touched)
-    note(pilot, helicopter.id, ["pause"])
+        write_work_note(pilot, helicopter.id, touched)
+    write_times(pilot, helicopter.id, ["pause"])

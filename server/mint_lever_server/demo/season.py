@@ -18,8 +18,9 @@ from django.db import transaction
 
 from mint_lever.bench import flown_log
 from mint_lever.model import Chain
+from mint_lever_server.bench.device_holds import hold_on_devices
 from mint_lever_server.bench.keying import open_lines
-from mint_lever_server.bench.services import Sender, bench_of, device_holds
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.field.flights import begin, land, open_next, write
 from mint_lever_server.field.mechanical_looks import look
@@ -175,7 +176,7 @@ def load_season(pilot: User) -> None:
 def _all_keyed_in(pilot: User, helicopter: Helicopter) -> None:
     bench = bench_of(pilot, helicopter.id)
     paths = [path for line in open_lines(run_at(bench)) for path in line.paths]
-    device_holds(pilot, helicopter.id, bench.helicopter.draft.version, paths)
+    hold_on_devices(pilot, helicopter.id, bench.helicopter.draft.version, paths)
 
 
 def _fly(pilot: User, helicopter: uuid.UUID, flown: Flown, packs: dict[str, Pack]) -> None:

@@ -14,7 +14,7 @@ from mint_lever.setup import ModeName
 from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.change_stamp import Stamp
 from mint_lever_server.bench.models import LogEntry
-from mint_lever_server.bench.services import Sender, bench_of
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.config.request_fields import Count, CountAsked, LeverAsked, Yes
 from mint_lever_server.field.crash_checks import look_over
 from mint_lever_server.field.flights import begin, land, open_next, strike, take_back, write

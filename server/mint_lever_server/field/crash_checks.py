@@ -11,7 +11,7 @@ from django.db import transaction
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.field import AFTER_A_CRASH
 from mint_lever_server.bench.models import Bench, LogEntry
-from mint_lever_server.bench.services import Sender, bench_of, write_down
+from mint_lever_server.bench.run_log import Sender, bench_of, write_down
 from mint_lever_server.bench.stored_run import log_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.services import taken_once

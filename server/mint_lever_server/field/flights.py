@@ -17,7 +17,7 @@ from mint_lever.field import SYMPTOMS, Observation, SettingChange, list_changes,
 from mint_lever_server.accounts.quotas import full, quota_of
 from mint_lever_server.bench.fitness import FitnessOut, fitness_at
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.bench.stored_run import setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.models import Flight, Pack

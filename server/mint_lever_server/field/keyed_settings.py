@@ -8,8 +8,9 @@ from django.contrib.auth.models import User
 
 from mint_lever.bench import read_setting
 from mint_lever.setup import find_device
+from mint_lever_server.bench.device_holds import hold_on_devices
 from mint_lever_server.bench.models import Bench, LogEntry
-from mint_lever_server.bench.services import Sender, device_holds
+from mint_lever_server.bench.run_log import Sender
 from mint_lever_server.bench.stored_run import setup_at
 
 
@@ -25,5 +26,7 @@ def say_held(pilot: User, bench: Bench, paths: Sequence[str]) -> None:
         held += [point for point in each if find_device(point, setup) != "helicopter"]
     if held:
         version = bench.helicopter.draft.version
-        device_holds(pilot, bench.helicopter_id, version, held, Sender(place=LogEntry.Place.FIELD))
+        hold_on_devices(
+            pilot, bench.helicopter_id, version, held, Sender(place=LogEntry.Place.FIELD)
+        )
         bench.refresh_from_db(fields=["sequence"])

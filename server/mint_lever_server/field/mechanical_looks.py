@@ -11,7 +11,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.field import SYMPTOMS
 from mint_lever_server.accounts.quotas import full
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.models import Look
 from mint_lever_server.field.simulated_flying import look_simulated

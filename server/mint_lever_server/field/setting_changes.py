@@ -13,7 +13,7 @@ from mint_lever.bench import is_only_last_stale, write_setting
 from mint_lever.field import FieldAdvice, SettingChange, find_figure_row, write_observation
 from mint_lever.setup import Change, name_path
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of, claim, edit
+from mint_lever_server.bench.run_log import Sender, bench_of, claim_version, edit_draft_on_table
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import make_ready
@@ -49,7 +49,7 @@ def made_it(
     bench = bench_of(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    claim(bench, version)
+    claim_version(bench, version)
     advice = field_at(bench).advice
     move = advice.move
     if (
@@ -65,7 +65,7 @@ def made_it(
         raise Refused(409, "One change a flight", WHY_NOT)
     flight = flight or make_ready(bench)
     was_saved = _is_saved(bench)
-    edit(pilot, bench, version, [Change(path, move.new)])
+    edit_draft_on_table(pilot, bench, version, [Change(path, move.new)])
     say_held(pilot, bench, [path])
     change = SettingChange(path, move.old, move.new, advice.seen)
     flight.noted = [*flight.noted, kept_change(change)]

@@ -16,7 +16,7 @@ from django.utils import timezone
 from mint_lever.field import Flaw, SymptomKey, draw_flaws, fly, look_for_flaw, mend_on_bench
 from mint_lever.setup import ModeName
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import begin, land

@@ -13,7 +13,7 @@ from mint_lever.bench import read_setting
 from mint_lever.field import Observation, SettingChange, list_obstacles, move_trim_into_centre
 from mint_lever.setup import Change, ModeName
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of, claim, edit
+from mint_lever_server.bench.run_log import Sender, bench_of, claim_version, edit_draft_on_table
 from mint_lever_server.bench.stored_run import setup_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.flights import make_ready
@@ -78,7 +78,7 @@ def move_trims(
     bench = bench_of(pilot, helicopter_id)
     if not taken_once(bench.helicopter, sender.id):
         return bench
-    claim(bench, version)
+    claim_version(bench, version)
     flight = open_flight(bench)
     if flight is not None and flight.stage != Flight.Stage.READY:
         raise Refused(409, "It is in the air", "Land first, propulsion disabled.")
@@ -89,7 +89,7 @@ def move_trims(
     before = setup.as_document()
     seen = _leans(bench)
     zeroed = [Change(f"transmitter.channels.{name}.trim_pct", 0.0) for name in _OF.values()]
-    edit(pilot, bench, version, [*moved, *zeroed])
+    edit_draft_on_table(pilot, bench, version, [*moved, *zeroed])
     say_held(pilot, bench, [each.path for each in (*moved, *zeroed)])
     flight = flight or make_ready(bench)
     noted = [

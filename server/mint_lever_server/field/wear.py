@@ -15,7 +15,7 @@ from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.field import AFTER_A_CRASH, PARTS, PackMeasurement, count_flights, judge_pack_life
 from mint_lever_server.accounts.quotas import full
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import Sender, bench_of
+from mint_lever_server.bench.run_log import Sender, bench_of
 from mint_lever_server.field.crash_checks import crashed
 from mint_lever_server.field.models import Flight, PackMeasure, PartNew
 from mint_lever_server.field.packs import own_pack

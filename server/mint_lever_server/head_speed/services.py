@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 
 from mint_lever.bench import list_confirmed
 from mint_lever_server.bench.fitness import fitness_at
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of, setup_at
 from mint_lever_server.config.problems import Refused
 

@@ -11,7 +11,7 @@ from mint_lever.bench import audit_run, write_fix_on_devices
 from mint_lever.devices import OnDevice, round_to_devices
 from mint_lever.setup import Device
 from mint_lever_server.accounts.signed_in_pilot import pilot_of
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.api import draft_out

@@ -20,7 +20,7 @@ from mint_lever.search import (
 )
 from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at
 from mint_lever_server.hangar.services import names_of
 

@@ -12,7 +12,7 @@ from ninja import Router
 
 from mint_lever_server.accounts.signed_in_pilot import pilot_of
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.config.request_fields import CountAsked
 from mint_lever_server.hangar.api import file_stem
 from mint_lever_server.hangar.services import present_setup

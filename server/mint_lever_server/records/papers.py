@@ -17,7 +17,7 @@ from mint_lever.records import Paper, SavedState, Section, make_bench_sheet, mak
 from mint_lever_server.bench.fitness import fitness_at
 from mint_lever_server.bench.keying import open_lines
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of
 from mint_lever_server.devices.services import fitted_texts, profile_of_text
 from mint_lever_server.field.next_thing_text import next_words

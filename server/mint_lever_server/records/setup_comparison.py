@@ -14,7 +14,7 @@ from mint_lever.bench import BenchRun, read_setting
 from mint_lever.records import PitchDifference, compare_setups, list_lost_readings
 from mint_lever.setup import Device, Setup
 from mint_lever_server.bench.models import Bench
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_at, run_of
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.services import owned, present_setup

@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from mint_lever.faults import MintLeverError
 from mint_lever_server.bench.evening_end import evening_over
 from mint_lever_server.bench.models import LogEntry
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import log_of, run_of
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.field.schemas import show

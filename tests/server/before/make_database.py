@@ -20,9 +20,6 @@ from django.conf import settings  # noqa: E402
 from django.contrib.auth.models import User  # noqa: E402
 from django.core.management import call_command  # noqa: E402
 from mint_lever_server.bench.log import run_at  # noqa: E402
-
-from mint_lever.setup import Change, make_fresh_setup  # noqa: E402
-from mint_lever_server.bench.models import Photo  # noqa: E402
 from mint_lever_server.bench.services import (  # noqa: E402
     act,
     add_reading,
@@ -35,6 +32,9 @@ from mint_lever_server.bench.services import (  # noqa: E402
     take_simulated,
     worked_on,
 )
+
+from mint_lever.setup import Change, fresh_setup  # noqa: E402
+from mint_lever_server.bench.models import Photo  # noqa: E402
 from mint_lever_server.hangar.models import Draft  # noqa: E402
 from mint_lever_server.hangar.services import (  # noqa: E402
     add_helicopter,
@@ -61,7 +61,7 @@ def main():
     plover = User.objects.create_user("plover")
 
     # Lovage: two revisions, edits with an undo and a redo waiting, readings struck and put right.
-    lovage = add_helicopter(heron, make_fresh_setup("Lovage 480"), "new")
+    lovage = add_helicopter(heron, fresh_setup("Lovage 480"), "new")
     save_revision(heron, lovage.id, version(lovage), "as it was built")
     edit_draft(heron, lovage.id, version(lovage), [Change("unit.cyclic_pct", 44.0)])
     edit_draft(heron, lovage.id, version(lovage), [Change("airframe.servos.1.arm_mm", 13.5)])
@@ -87,7 +87,7 @@ def main():
 
     # Dill: the simulated model is on the table, worked on as far as the horns; the real one's own
     # edit waits aside.
-    dill = add_helicopter(heron, make_fresh_setup("Dill 450", blades=3), "imported")
+    dill = add_helicopter(heron, fresh_setup("Dill 450", blades=3), "imported")
     edit_draft(heron, dill.id, version(dill), [Change("airframe.head.grip_arm_mm", 21.0)])
     put_on_table(heron, dill.id, version(dill), True)
     bench = fresh_model(heron, dill.id)
@@ -106,7 +106,7 @@ def main():
             bench = read(heron, dill, name, advice.next_key, value)
 
     # Sage: practised once and put back; a reshaped setup behind a transmitter that mixes.
-    sage = add_helicopter(plover, make_fresh_setup("Sage 600", "four_90"), "new")
+    sage = add_helicopter(plover, fresh_setup("Sage 600", "four_90"), "new")
     put_on_table(plover, sage.id, version(sage), True)
     edit_draft(plover, sage.id, version(sage), [Change("unit.phase_deg", 4.0)])
     put_on_table(plover, sage.id, version(sage), False)

@@ -561,86 +561,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/readings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Enter Reading
-         * @description Log a reading.
-         */
-        post: operations["enter_reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Correct Reading
-         * @description Put a mistyped reading right.
-         */
-        put: operations["correct_reading"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}/strike": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Strike Reading
-         * @description Strike an entry out, or let it count again.
-         */
-        post: operations["strike_reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/acts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Follow Advice
-         * @description Follow a step's advice.
-         */
-        post: operations["follow_advice"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/helicopters/{helicopter_id}/bench/touched": {
         parameters: {
             query?: never;
@@ -715,6 +635,166 @@ export interface paths {
         get: operations["get_evening_summary"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Reading
+         * @description Log a reading.
+         */
+        post: operations["enter_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Reading
+         * @description Put a mistyped reading right.
+         */
+        put: operations["correct_reading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/readings/{sequence}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Reading
+         * @description Strike an entry out, or let it count again.
+         */
+        post: operations["strike_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/leveller": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Convert Leveller Reading
+         * @description Work the swash's tilt out of the gaps under a leveller that shows no degrees.
+         */
+        post: operations["convert_leveller_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/leveller/high": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find High Ball
+         * @description Say what to do where nothing is known but which ball stands high.
+         */
+        post: operations["find_high_ball"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow Advice
+         * @description Follow a step's advice.
+         */
+        post: operations["follow_advice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Lesson
+         * @description Fit lengths to the readings that hold, without writing anything down.
+         */
+        post: operations["get_lesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/helicopters/{helicopter_id}/bench/learn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apply Lesson
+         * @description Write down the lengths that the readings teach.
+         */
+        post: operations["apply_lesson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -879,86 +959,6 @@ export interface paths {
          * @description Take a reading on the simulated bench.
          */
         post: operations["take_simulated_reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/leveller": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Convert Leveller Reading
-         * @description Work the swash's tilt out of the gaps under a leveller that shows no degrees.
-         */
-        post: operations["convert_leveller_reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/leveller/high": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Find High Ball
-         * @description Say what to do where nothing is known but which ball stands high.
-         */
-        post: operations["find_high_ball"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/lesson": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Get Lesson
-         * @description Fit lengths to the readings that hold, without writing anything down.
-         */
-        post: operations["get_lesson"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/bench/learn": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Apply Lesson
-         * @description Write down the lengths that the readings teach.
-         */
-        post: operations["apply_lesson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6263,98 +6263,6 @@ export interface components {
             arm: number;
         };
         /**
-         * NewReading
-         * @description An answer to one question of a step; ``joins`` asks for the mean with those before it.
-         *     ``read_to`` is how far the page has read the log: an answer to the same question that came from
-         *     elsewhere since is not overwritten unseen.
-         */
-        NewReading: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
-            /** Version */
-            version: number;
-            /** Step */
-            step: string;
-            /** Key */
-            key: string;
-            /** Value */
-            value: boolean | number | string | (-1 | 0 | 1)[] | number[] | null;
-            /**
-             * Joins
-             * @default false
-             */
-            joins: boolean;
-            /** Read To */
-            read_to?: number | null;
-        };
-        /**
-         * EditedReading
-         * @description What the reading should have been.
-         */
-        EditedReading: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
-            /** Value */
-            value: boolean | number | string | (-1 | 0 | 1)[] | number[] | null;
-        };
-        /**
-         * Struck
-         * @description Whether an entry is struck out or counts again.
-         */
-        Struck: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
-            /**
-             * Struck
-             * @default true
-             */
-            struck: boolean;
-        };
-        /**
-         * Act
-         * @description The advice to follow, as the page shows it.
-         */
-        Act: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
-            /** Version */
-            version: number;
-            /** Sequence */
-            sequence: number;
-            /** Step */
-            step: string;
-            /** Key */
-            key: string;
-        };
-        /**
          * WorkedOn
          * @description What was worked on, in the words offered.
          */
@@ -6450,6 +6358,198 @@ export interface components {
             after: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * NewReading
+         * @description An answer to one question of a step; ``joins`` asks for the mean with those before it.
+         *     ``read_to`` is how far the page has read the log: an answer to the same question that came from
+         *     elsewhere since is not overwritten unseen.
+         */
+        NewReading: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /** Step */
+            step: string;
+            /** Key */
+            key: string;
+            /** Value */
+            value: boolean | number | string | (-1 | 0 | 1)[] | number[] | null;
+            /**
+             * Joins
+             * @default false
+             */
+            joins: boolean;
+            /** Read To */
+            read_to?: number | null;
+        };
+        /**
+         * EditedReading
+         * @description What the reading should have been.
+         */
+        EditedReading: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Value */
+            value: boolean | number | string | (-1 | 0 | 1)[] | number[] | null;
+        };
+        /**
+         * Struck
+         * @description Whether an entry is struck out or counts again.
+         */
+        Struck: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /**
+             * Struck
+             * @default true
+             */
+            struck: boolean;
+        };
+        /**
+         * TiltOut
+         * @description The swash's tilt (deg): + right side down, + front down.
+         */
+        TiltOut: {
+            /** Right Deg */
+            right_deg: number;
+            /** Forward Deg */
+            forward_deg: number;
+        };
+        /**
+         * Gaps
+         * @description The gap (mm) between each ball and the leveller's arm over it, in the balls' order.
+         */
+        Gaps: {
+            /** Gaps Mm */
+            gaps_mm: number[];
+        };
+        /**
+         * ToDo
+         * @description What to do, in words.
+         */
+        ToDo: {
+            /** Says */
+            says: string;
+        };
+        /**
+         * HighBall
+         * @description A ball, from 0, that the leveller shows to stand high.
+         */
+        HighBall: {
+            /** Ball */
+            ball: number;
+        };
+        /**
+         * Act
+         * @description The advice to follow, as the page shows it.
+         */
+        Act: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /** Sequence */
+            sequence: number;
+            /** Step */
+            step: string;
+            /** Key */
+            key: string;
+        };
+        /** LearnedOut */
+        LearnedOut: {
+            /** Name */
+            name: string;
+            /** Before Mm */
+            before_mm: number;
+            /** After Mm */
+            after_mm: number;
+            /** Sd Mm */
+            sd_mm: number;
+        };
+        /**
+         * LessonOut
+         * @description What the readings teach; misses are gauge less prediction, degrees.
+         */
+        LessonOut: {
+            /** Readings */
+            readings: string[];
+            /** Lengths */
+            lengths: components["schemas"]["LearnedOut"][];
+            /** Before Deg */
+            before_deg: number[];
+            /** After Deg */
+            after_deg: number[];
+        };
+        /**
+         * Uncertain
+         * @description Which lengths to fit, and how well each was measured (standard deviation, mm).
+         */
+        Uncertain: {
+            /** Parameters */
+            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
+            /**
+             * Measured Sd Mm
+             * @default {}
+             */
+            measured_sd_mm: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * UncertainAt
+         * @description The same, for a draft's version.
+         */
+        UncertainAt: {
+            /** Id */
+            id?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Saw
+             * @default
+             */
+            saw: string;
+            /** Version */
+            version: number;
+            /** Parameters */
+            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
+            /**
+             * Measured Sd Mm
+             * @default {}
+             */
+            measured_sd_mm: {
+                [key: string]: number;
+            };
         };
         /**
          * KeyingLineOut
@@ -6638,106 +6738,6 @@ export interface components {
             step: string;
             /** Key */
             key: string;
-        };
-        /**
-         * TiltOut
-         * @description The swash's tilt (deg): + right side down, + front down.
-         */
-        TiltOut: {
-            /** Right Deg */
-            right_deg: number;
-            /** Forward Deg */
-            forward_deg: number;
-        };
-        /**
-         * Gaps
-         * @description The gap (mm) between each ball and the leveller's arm over it, in the balls' order.
-         */
-        Gaps: {
-            /** Gaps Mm */
-            gaps_mm: number[];
-        };
-        /**
-         * ToDo
-         * @description What to do, in words.
-         */
-        ToDo: {
-            /** Says */
-            says: string;
-        };
-        /**
-         * HighBall
-         * @description A ball, from 0, that the leveller shows to stand high.
-         */
-        HighBall: {
-            /** Ball */
-            ball: number;
-        };
-        /** LearnedOut */
-        LearnedOut: {
-            /** Name */
-            name: string;
-            /** Before Mm */
-            before_mm: number;
-            /** After Mm */
-            after_mm: number;
-            /** Sd Mm */
-            sd_mm: number;
-        };
-        /**
-         * LessonOut
-         * @description What the readings teach; misses are gauge less prediction, degrees.
-         */
-        LessonOut: {
-            /** Readings */
-            readings: string[];
-            /** Lengths */
-            lengths: components["schemas"]["LearnedOut"][];
-            /** Before Deg */
-            before_deg: number[];
-            /** After Deg */
-            after_deg: number[];
-        };
-        /**
-         * Uncertain
-         * @description Which lengths to fit, and how well each was measured (standard deviation, mm).
-         */
-        Uncertain: {
-            /** Parameters */
-            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
-            /**
-             * Measured Sd Mm
-             * @default {}
-             */
-            measured_sd_mm: {
-                [key: string]: number;
-            };
-        };
-        /**
-         * UncertainAt
-         * @description The same, for a draft's version.
-         */
-        UncertainAt: {
-            /** Id */
-            id?: string | null;
-            /** At */
-            at?: string | null;
-            /**
-             * Saw
-             * @default
-             */
-            saw: string;
-            /** Version */
-            version: number;
-            /** Parameters */
-            parameters: ("grip_arm" | "inner_radius" | "head_height" | "horn_length")[];
-            /**
-             * Measured Sd Mm
-             * @default {}
-             */
-            measured_sd_mm: {
-                [key: string]: number;
-            };
         };
         /**
          * CurveOut
@@ -10224,152 +10224,6 @@ export interface operations {
             };
         };
     };
-    enter_reading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewReading"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    correct_reading: {
-        parameters: {
-            query: {
-                step: string;
-            };
-            header?: never;
-            path: {
-                helicopter_id: string;
-                sequence: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EditedReading"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    strike_reading: {
-        parameters: {
-            query: {
-                step: string;
-            };
-            header?: never;
-            path: {
-                helicopter_id: string;
-                sequence: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Struck"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    follow_advice: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Act"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     note_work: {
         parameters: {
             query?: {
@@ -10496,6 +10350,292 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EveningOver"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    enter_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    correct_reading: {
+        parameters: {
+            query: {
+                step: string;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                sequence: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditedReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strike_reading: {
+        parameters: {
+            query: {
+                step: string;
+            };
+            header?: never;
+            path: {
+                helicopter_id: string;
+                sequence: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Struck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    convert_leveller_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gaps"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TiltOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_high_ball: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HighBall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToDo"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    follow_advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Act"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Uncertain"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description What went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    apply_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                helicopter_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UncertainAt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
                 };
             };
             /** @description What went wrong */
@@ -10804,146 +10944,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Taken"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    convert_leveller_reading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Gaps"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TiltOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    find_high_ball: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HighBall"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ToDo"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_lesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Uncertain"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LessonOut"];
-                };
-            };
-            /** @description What went wrong */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    apply_lesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                helicopter_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["UncertainAt"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
                 };
             };
             /** @description What went wrong */
