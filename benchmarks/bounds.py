@@ -112,7 +112,7 @@ class Asker:
             "shape": shape,
             "step": 0.5,
         }
-        return self.send("POST", f"{self.path}/modes/carried-over", body)
+        return self.send("POST", f"{self.path}/modes/resample", body)
 
     def faults(self) -> Any:
         raw = json.dumps({f"key{i}": 1e-320 for i in range(60_000)}).encode()[:999_000]
@@ -135,10 +135,10 @@ class Asker:
         return self.send("POST", f"{self.path}/logs?name=long", raw=raw)
 
     def whole(self) -> Any:
-        return self.send("POST", "/api/helicopters/import/whole", raw=LONG_FILE)
+        return self.send("POST", "/api/helicopters/import/archive", raw=LONG_FILE)
 
     def look_up(self) -> Any:
-        return self.client.get(f"{self.path}/look-up", {"text": "a b c d e f g h " * 5})
+        return self.client.get(f"{self.path}/search", {"text": "a b c d e f g h " * 5})
 
     def audit(self) -> Any:
         return self.client.get(f"{self.path}/audit")

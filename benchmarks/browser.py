@@ -145,7 +145,7 @@ def _drag_point(page: Page) -> None:
           let answers = 0;
           const real = window.fetch;
           window.fetch = async (...args) => {
-            const drawn = String(args[0]?.url ?? args[0]).includes('/modes/drawn');
+            const drawn = String(args[0]?.url ?? args[0]).includes('/modes/curve');
             const got = await real(...args);
             if (drawn) answers += 1;
             return got;

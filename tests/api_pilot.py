@@ -253,7 +253,7 @@ def _measured(pilot: ApiPilot) -> dict[str, Any]:
 
 def _ticked(pilot: ApiPilot) -> int:
     held = {"version": pilot.version, "paths": ["unit.cyclic_pct"]}
-    return pilot.made(f"{pilot.at}/keying/held", held)["ticked"]
+    return pilot.made(f"{pilot.at}/keying/ticks", held)["ticked"]
 
 
 def _looked(pilot: ApiPilot) -> Call:
@@ -313,7 +313,7 @@ _RATE = {"rate_pct": 80.0, "expo_pct": 10.0}
 
 def _crashed(pilot: ApiPilot) -> Call:
     """A piece looked at after a crash that was written down."""
-    pilot.ask("POST", f"{pilot.at}/bench/touched", {"what": "crash"})
+    pilot.ask("POST", f"{pilot.at}/bench/work", {"what": "crash"})
     return Call(body={"what": "Frame", "looked": True})
 
 
@@ -322,7 +322,7 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         body={"name": f"teal {secrets.token_hex(6)}", "password": PASSWORD}
     ),
     ("POST", "/api/account/sign-in"): _account,
-    ("POST", "/api/account/forgotten"): lambda pilot: _account(
+    ("POST", "/api/account/password/reset"): lambda pilot: _account(
         pilot, code=pilot.codes.pop() if pilot.codes else "none is left"
     ),
     ("POST", "/api/account/password"): lambda _: Call(
@@ -341,7 +341,7 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("POST", f"{_H}/draft/rebuild"): lambda pilot: Call(
         body={"version": pilot.version, "blades": pilot.random.choice((2, 3))}
     ),
-    ("POST", f"{_H}/draft/alike"): _versioned(part="airframe.servos.0"),
+    ("POST", f"{_H}/draft/copy-part"): _versioned(part="airframe.servos.0"),
     ("POST", f"{_H}/draft/restore"): lambda pilot: Call(
         body={"revision": _saved(pilot), "version": pilot.version}
     ),
@@ -362,25 +362,25 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         _reading(pilot), {"step": "zero_pitch"}, {}
     ),
     ("POST", f"{_H}/bench/acts"): _act,
-    ("POST", f"{_H}/bench/touched"): lambda pilot: Call(
+    ("POST", f"{_H}/bench/work"): lambda pilot: Call(
         body={"what": pilot.random.choice(pilot.bench()["worked_on"])}
     ),
-    ("POST", f"{_H}/bench/notes"): lambda _: Call(body={"what": "power"}),
-    ("POST", f"{_H}/keying/held"): _versioned(paths=["unit.cyclic_pct"]),
-    ("POST", f"{_H}/keying/ticks/{{sequence}}/back"): lambda pilot: Call(
+    ("POST", f"{_H}/bench/times"): lambda _: Call(body={"what": "power"}),
+    ("POST", f"{_H}/keying/ticks"): _versioned(paths=["unit.cyclic_pct"]),
+    ("POST", f"{_H}/keying/ticks/{{sequence}}/remove"): lambda pilot: Call(
         {"sequence": _ticked(pilot)}, body={}
     ),
     ("POST", f"{_H}/bench/table"): lambda pilot: Call(
         body={"version": pilot.version, "simulated": pilot.random.random() < 0.5}
     ),
-    ("POST", f"{_H}/bench/simulated/fresh"): lambda pilot: _simulated(pilot, {}),
-    ("POST", f"{_H}/bench/simulated/take"): lambda pilot: _simulated(
+    ("POST", f"{_H}/bench/simulated-model"): lambda pilot: _simulated(pilot, {}),
+    ("POST", f"{_H}/bench/simulated-reading"): lambda pilot: _simulated(
         pilot, {"step": "zero_pitch", "key": "blade.0"}
     ),
     ("POST", f"{_H}/bench/leveller"): lambda _: Call(body={"gaps_mm": [1.0, 1.2, 0.9]}),
-    ("POST", f"{_H}/bench/leveller/high"): lambda _: Call(body={"ball": 0}),
+    ("POST", f"{_H}/bench/leveller/high-ball"): lambda _: Call(body={"ball": 0}),
     ("POST", f"{_H}/bench/lesson"): lambda pilot: Call(body=_lesson(pilot)),
-    ("POST", f"{_H}/bench/learn"): lambda pilot: Call(
+    ("POST", f"{_H}/bench/lesson/apply"): lambda pilot: Call(
         body={**_lesson(pilot), "version": pilot.version}
     ),
     ("POST", f"{_H}/bench/photos"): lambda _: Call(body=photo()),
@@ -391,24 +391,24 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("GET", f"{_H}/switch"): lambda pilot: Call(
         query={"version": pilot.version, "before": "normal", "after": "hold"}
     ),
-    ("POST", f"{_H}/modes/drawn"): _curve(points=[0.0, 40.0, 60.0, 80.0, 100.0]),
+    ("POST", f"{_H}/modes/curve"): _curve(points=[0.0, 40.0, 60.0, 80.0, 100.0]),
     ("POST", f"{_H}/modes/degrees"): _versioned(mode="normal", degrees={"4": 9.0}),
     ("POST", f"{_H}/modes/rates"): _versioned(
         mode="normal", rates=dict.fromkeys(("aileron", "elevator", "rudder"), _RATE)
     ),
-    ("POST", f"{_H}/modes/taken-over"): _versioned(mode="idle_up_1", source="normal"),
-    ("POST", f"{_H}/modes/left-out"): _versioned(mode="idle_up_2"),
+    ("POST", f"{_H}/modes/copy"): _versioned(mode="idle_up_1", source="normal"),
+    ("POST", f"{_H}/modes/remove"): _versioned(mode="idle_up_2"),
     ("POST", f"{_H}/modes/point"): _curve(index=1, put_in=True),
-    ("POST", f"{_H}/modes/carried-over"): _curve(points=7),
+    ("POST", f"{_H}/modes/resample"): _curve(points=7),
     ("POST", f"{_H}/modes/throttle-shape"): lambda _: Call(body={"name": "flat"}),
     ("GET", f"{_H}/head-speed"): lambda pilot: Call(query={"version": pilot.version}),
     ("POST", f"{_H}/head-speed/punch"): _flown(gain=6.0),
-    ("POST", f"{_H}/head-speed/flown"): _versioned(day=DAY),
-    ("POST", f"{_H}/head-speed/measured"): _versioned(mode="normal", day=DAY),
+    ("POST", f"{_H}/head-speed/hover"): _versioned(day=DAY),
+    ("POST", f"{_H}/head-speed/measurement"): _versioned(mode="normal", day=DAY),
     ("POST", f"{_H}/logs"): lambda pilot: Call(
         {"helicopter_id": pilot.copy()}, {"name": "flight"}, LOG
     ),
-    ("POST", f"{_H}/logs/simulated"): _flown(seed=3),
+    ("POST", f"{_H}/logs/simulation"): _flown(seed=3),
     ("PUT", f"{_H}/logs/{{log_id}}/mapping"): lambda pilot: Call(
         {"log_id": pilot.log()},
         body={"channels": {"time": {"column": "Time (s)", "unit": "s"}}},
@@ -419,15 +419,15 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         body={"kind": "unit", "device": pilot.device()["id"]}
     ),
     ("GET", f"{_H}/devices"): lambda pilot: Call(query={"version": pilot.version}),
-    ("GET", f"{_H}/devices/{{device_id}}/kept"): lambda pilot: Call(
+    ("GET", f"{_H}/devices/{{device_id}}/sheet"): lambda pilot: Call(
         {"device_id": _of_device(pilot)["id"]},
         {"version": pilot.version, "path": "unit.cyclic_pct", "figure": 50.0},
     ),
     ("POST", f"{_H}/audit/fix"): _fix,
     ("GET", f"{_H}/compare"): lambda pilot: Call(query={"revision": _saved(pilot)}),
-    ("GET", f"{_H}/whole"): lambda _: Call(),
-    ("POST", "/api/helicopters/import/whole"): lambda pilot: Call(
-        body=pilot.ask("GET", f"/api/helicopters/{pilot.copy()}/whole").content
+    ("GET", f"{_H}/archive"): lambda _: Call(),
+    ("POST", "/api/helicopters/import/archive"): lambda pilot: Call(
+        body=pilot.ask("GET", f"/api/helicopters/{pilot.copy()}/archive").content
     ),
     ("GET", f"{_H}/copy"): lambda _: Call(),
     ("POST", f"{_H}/copy"): lambda pilot: Call(
@@ -449,7 +449,9 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
     ("POST", f"{_H}/field/flights/{{number}}/land"): lambda pilot: Call(
         _flight("air")(pilot), body={}
     ),
-    ("POST", f"{_H}/field/flights/{{number}}/back"): lambda pilot: Call(_flight()(pilot), body={}),
+    ("POST", f"{_H}/field/flights/{{number}}/cancel"): lambda pilot: Call(
+        _flight()(pilot), body={}
+    ),
     ("PATCH", f"{_H}/field/flights/{{number}}"): lambda pilot: Call(
         _flight("landed")(pilot), body={"words": "calm", "minutes": 5.5}
     ),
@@ -457,7 +459,7 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         _flight("landed")(pilot), body={}
     ),
     ("POST", f"{_H}/field/looks"): _looked,
-    ("POST", f"{_H}/field/made"): _advised,
+    ("POST", f"{_H}/field/changes"): _advised,
     ("POST", "/api/field/packs"): lambda pilot: Call(
         body={
             "id": str(uuid.UUID(int=pilot.random.getrandbits(128), version=4)),
@@ -475,10 +477,10 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
         _measured(pilot)
     ),
     ("GET", f"{_H}/field/trim"): lambda _: Call(query={"mode": "normal"}),
-    ("POST", f"{_H}/field/trimmed"): _trimmed,
-    ("POST", f"{_H}/field/looked-over"): _crashed,
+    ("POST", f"{_H}/field/trim"): _trimmed,
+    ("POST", f"{_H}/field/crash-checks"): _crashed,
     ("POST", f"{_H}/field/parts"): lambda _: Call(body={"part": "belt"}),
-    ("POST", f"{_H}/field/flights/{{number}}/simulated"): _simulated_flight,
+    ("POST", f"{_H}/field/flights/{{number}}/simulation"): _simulated_flight,
     ("DELETE", "/api/field/packs/{pack_id}"): lambda pilot: Call({"pack_id": _pack(pilot)}),
     ("POST", "/api/bench/pitch"): lambda _: Call(
         body={"by": "gap", "small_mm": 12.0, "large_mm": 600.0}

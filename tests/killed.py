@@ -147,7 +147,7 @@ class Writer:
 
     def held(self) -> None:
         held = {"version": self.pilot.version, "paths": ["unit.cyclic_pct"]}
-        self.send("POST", f"{self.pilot.at}/keying/held", held)
+        self.send("POST", f"{self.pilot.at}/keying/ticks", held)
 
     def helicopter(self) -> None:
         ways = (("", {"name": "Dill"}), ("/import", document()))
@@ -256,7 +256,7 @@ class Writer:
     def _of_archive(self) -> list[str]:
         """Revisions and log, as the pilot's own archive has them."""
         missing = []
-        archive = self.pilot.ask("GET", "/api/account/everything").content
+        archive = self.pilot.ask("GET", "/api/account/archive").content
         with zipfile.ZipFile(io.BytesIO(archive)) as everything:
 
             def rows(name: str) -> list[dict[str, Any]]:

@@ -47,7 +47,7 @@ def test_one_tab_is_never_refused(page, bench, seed):
         lambda answer: (
             refused.append((answer.url, answer.status))
             # A look at a model that just left the table is no change, and nothing is told of it.
-            if answer.status in (409, 422) and not answer.url.endswith("/simulated/take")
+            if answer.status in (409, 422) and not answer.url.endswith("/simulated-reading")
             else None
         ),
     )

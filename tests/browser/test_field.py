@@ -320,7 +320,9 @@ def test_the_hangar_says_how_much_is_to_be_keyed_in(page, field):
     lines = page.context.request.get(f"/api{field}/keying").json()["lines"]
     held = [path for line in lines[1:] for path in line["paths"]]
     body = {"version": state(page, field)["version"], "paths": held}
-    page.context.request.post(f"/api{field}/keying/held", data=body, headers={"X-CSRFToken": token})
+    page.context.request.post(
+        f"/api{field}/keying/ticks", data=body, headers={"X-CSRFToken": token}
+    )
     page.goto("/")
     page.get_by_text("1 to key in").wait_for()
 

@@ -51,7 +51,7 @@ def test_points_move_by_arrow_keys_and_by_dragging(page, modes):
     expect(page.get_by_text(KEPT)).to_be_visible()
     box = point(page, 100).locator("rect").nth(1).bounding_box()
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    with page.expect_response(lambda r: r.url.endswith("/modes/drawn")):
+    with page.expect_response(lambda r: r.url.endswith("/modes/curve")):
         page.mouse.move(x, y)
         page.mouse.down()
         page.mouse.move(x, y + 30, steps=6)

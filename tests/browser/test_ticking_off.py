@@ -52,9 +52,9 @@ def test_it_is_open_to_all_and_fits_a_phone(page, sheet, axe):
 def test_what_is_ticked_without_a_network_goes_by_itself(page, sheet):
     unit = sheet.get_by_role("region", name="unit", exact=True)
     before = unit.get_by_role("listitem").count()
-    page.route("**/keying/held", lambda route: route.abort())
+    page.route("**/keying/ticks", lambda route: route.abort())
     unit.get_by_role("listitem").first.get_by_role("button").click()
     expect(unit.get_by_role("listitem")).to_have_count(before - 1)
-    page.unroute("**/keying/held")
+    page.unroute("**/keying/ticks")
     expect(sheet.get_by_role("button", name="Take the last tick back")).to_be_visible()
     expect(unit.get_by_role("listitem")).to_have_count(before - 1)

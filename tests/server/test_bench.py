@@ -181,8 +181,8 @@ def test_what_was_touched_makes_exactly_its_steps_stale(table):
     table.safe().read("zero_pitch", "blade.0", 0.1)
     table.read("zero_pitch", "blade.1", 0.0)
     assert table.state("zero_pitch") == "good"
-    assert table.send("touched", what="dropped it").status_code == 422
-    table.send("touched", what="crash")
+    assert table.send("work", what="dropped it").status_code == 422
+    table.send("work", what="crash")
     line = next(line for line in table.now["slip"] if line["name"] == "zero_pitch")
     assert (line["state"], line["because"]) == ("stale", ["a pitch link", "the rotor head"])
     assert table.state("make_safe") == "good"
@@ -260,14 +260,14 @@ def evening(table):
             assert table.act(step, needed[0]["key"]).status_code == 200
             continue
         body = {"step": step, "key": advice["next_key"]}
-        taken = table.tab.send("POST", f"{table.path}/simulated/take", body).json()["value"]
+        taken = table.tab.send("POST", f"{table.path}/simulated-reading", body).json()["value"]
         assert table.read(step, advice["next_key"], taken).status_code == 200
     raise AssertionError("the evening never ended")
 
 
 @pytest.mark.judge
 def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, helicopter):
-    assert table.tab.send("POST", f"{table.path}/simulated/fresh").status_code == 409
+    assert table.tab.send("POST", f"{table.path}/simulated-model").status_code == 409
     practise(table)
     make_fresh_model(pilot, helicopter["id"], seed=7)
     table.see()
@@ -291,7 +291,7 @@ def test_a_practised_evening_never_counts_for_the_real_model(pilot, tab, table, 
     assert {line["state"] for line in table.now["slip"]} == {"open"}
     practise(table)
     assert table.now["fitness"]["fit"]
-    table.send("simulated/fresh")
+    table.send("simulated-model")
     assert {line["state"] for line in table.now["slip"]} == {"open"}
 
 
@@ -344,14 +344,14 @@ def key_in(tab, path):
     now = tab.get(f"{path}/keying").json()
     paths = [each for line in now["lines"] for each in line["paths"]]
     body = {"version": now["version"], "paths": paths}
-    assert tab.send("POST", f"{path}/keying/held", body).json()["lines"] == []
+    assert tab.send("POST", f"{path}/keying/ticks", body).json()["lines"] == []
 
 
 def test_the_evening_is_summed_up_against_what_was_saved_last(tab, all_read):
     path = all_read.helicopter
 
     def over():
-        return tab.get(f"{path}/bench/evening-over").json()
+        return tab.get(f"{path}/bench/summary").json()
 
     def write(method, what, **body):
         version = tab.get(path).json()["version"]
@@ -394,10 +394,10 @@ def test_a_ball_that_is_high_comes_down_by_the_least_its_link_can_do(tab, helico
     ]
     version = tab.get(path).json()["version"]
     tab.send("PATCH", f"{path}/draft", {"version": version, "changes": changes})
-    said = tab.send("POST", f"{path}/bench/leveller/high", {"ball": 1}).json()["says"]
+    said = tab.send("POST", f"{path}/bench/leveller/high-ball", {"ball": 1}).json()["says"]
     assert said.startswith("Turn servo 2's link 1 turn shorter")
     assert "0.45 mm" in said
-    assert tab.send("POST", f"{path}/bench/leveller/high", {"ball": 3}).status_code == 422
+    assert tab.send("POST", f"{path}/bench/leveller/high-ball", {"ball": 3}).status_code == 422
 
 
 def test_the_hangar_says_what_comes_next(tab, table):
@@ -493,7 +493,7 @@ def test_the_simulated_unit_remembers_what_it_was_taught(tab, table, helicopter)
 
     def take(key):
         taken = tab.send(
-            "POST", f"{table.path}/simulated/take", {"step": "teach_throws", "key": key}
+            "POST", f"{table.path}/simulated-reading", {"step": "teach_throws", "key": key}
         )
         return taken.json()["value"]
 
@@ -560,7 +560,7 @@ def test_whatever_is_sent_twice_is_done_once(table):
     twice(f"readings/{line['sequence']}/strike?step=zero_pitch", struck=True)
     version = table.now["version"]
     twice("table", version=version, simulated=True)
-    twice("simulated/fresh")
+    twice("simulated-model")
     assert table.now["simulated"]
 
 
@@ -603,7 +603,7 @@ def test_the_simulated_model_never_guesses(table):
     for key in SAFE:
         table.read("make_safe", key, True)
     body = {"step": "cyclic_throw", "key": "horn_mm"}
-    refused = table.tab.send("POST", f"{table.path}/simulated/take", body)
+    refused = table.tab.send("POST", f"{table.path}/simulated-reading", body)
     assert refused.status_code == 422
     assert "nothing on the simulated model" in refused.json()["faults"][0]["found"]
 

@@ -20,7 +20,7 @@ from mint_lever_server.hangar.models import Document, Helicopter
 from .conftest import Browser, put_rows
 from .test_photos import file_of, pixels
 
-WHOLE = "/api/helicopters/import/whole"
+WHOLE = "/api/helicopters/import/archive"
 MAGIC = {"magic": {"column": "t", "unit": "s"}}
 NINTH = [
     {
@@ -42,7 +42,7 @@ def sent(tab, path, body):
 
 
 def taken_out(tab, address):
-    answer = tab.get(f"{address}/whole")
+    answer = tab.get(f"{address}/archive")
     assert answer["Content-Type"] == "application/zip"
     return b"".join(answer.streaming_content)
 
@@ -342,7 +342,7 @@ class TestRefused:
         assert answer.status_code == 413
 
     def test_anothers_helicopter_is_not_given(self, full, stranger):
-        assert stranger.get(f"{full}/whole").status_code == 404
+        assert stranger.get(f"{full}/archive").status_code == 404
 
 
 def test_a_setup_file_is_no_helicopters_file(tab):

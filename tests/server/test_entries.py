@@ -65,7 +65,7 @@ def test_read_on_after_every_change_it_is_what_the_database_has(bench):
                     bench(f"bench/readings/{number}?step=make_safe", body, "PUT")["sequence"]
                 )
         else:
-            bench("bench/notes", {"what": "power"})
+            bench("bench/times", {"what": "power"})
         if pick.random() < 0.6:  # another process did the others
             count = Bench.objects.get().sequence
             assert said(log_up_to(bench.id, None, count).entries) == read_anew(bench)

@@ -47,7 +47,7 @@ class TestNextThing:
         number = field.call("POST", "flights")["at_hand"]["number"]
         refused = field.call("POST", f"flights/{number}/begin", status=409)
         assert refused["detail"].startswith("Do not fly")
-        field.call("POST", f"flights/{number}/back")
+        field.call("POST", f"flights/{number}/cancel")
         field.answer("make_safe", True)
         assert field.show()["next"]["step"] == "corrections"
         field.answer("corrections", "against", "holds")
@@ -65,7 +65,7 @@ class TestNextThing:
         field.fly(WAGS)
         field.look("tail_wags")
         assert field.show()["next"]["kind"] == "move"
-        field.tab.send("POST", f"{field.at}/bench/touched", {"what": "crash"})
+        field.tab.send("POST", f"{field.at}/bench/work", {"what": "crash"})
         assert field.show()["next"]["kind"] == "fly"
 
 
@@ -207,7 +207,7 @@ class TestTrimFlight:
         field.edit("transmitter.channels.aileron.trim_pct", 2.0)
         field.fly({"symptom": "drifts_in_rate", "mode": "normal", "toward": "left"})
         to = self.trim(field)["new"]
-        now = field.call("POST", "trimmed", {"version": field.show()["version"], **self.TRIMS})
+        now = field.call("POST", "trim", {"version": field.show()["version"], **self.TRIMS})
         centre = field.setting("unit.centre_trim")
         assert [centre["aileron_pct"], centre["elevator_pct"]] == to
         assert field.setting("transmitter.channels.aileron.trim_pct") == 0.0
@@ -218,14 +218,14 @@ class TestTrimFlight:
 
     def test_both_axes_at_once_are_one_change(self, field):
         field.fly()
-        now = field.call("POST", "trimmed", {"version": field.show()["version"], **self.TRIMS})
+        now = field.call("POST", "trim", {"version": field.show()["version"], **self.TRIMS})
         assert len(now["will_fly"]) == 2
         assert not any("settings are other" in each for each in now["against"])
 
     def test_nothing_to_move_is_said(self, field):
         none = {"version": field.show()["version"], "mode": "normal"}
         body = {**none, "aileron_pct": 0.0, "elevator_pct": 0.0}
-        assert field.call("POST", "trimmed", body, status=409)["title"].startswith("There is noth")
+        assert field.call("POST", "trim", body, status=409)["title"].startswith("There is noth")
 
 
 class TestSimulatedFlying:
@@ -238,7 +238,7 @@ class TestSimulatedFlying:
 
     def fly(self, field):
         number = field.call("POST", "flights")["at_hand"]["number"]
-        return field.call("POST", f"flights/{number}/simulated")
+        return field.call("POST", f"flights/{number}/simulation")
 
     def test_by_the_advice_alone_it_flies_clean_in_the_end(self, practised):
         now = self.fly(practised)
@@ -257,7 +257,7 @@ class TestSimulatedFlying:
 
     def test_the_real_helicopter_is_not_flown_so(self, field):
         number = field.call("POST", "flights")["at_hand"]["number"]
-        refused = field.call("POST", f"flights/{number}/simulated", status=409)
+        refused = field.call("POST", f"flights/{number}/simulation", status=409)
         assert refused["title"] == "The real model is on the table"
         assert field.show()["at_hand"]["stage"] == "ready"
 

@@ -65,8 +65,8 @@ class TestFlight:
 
     def test_one_begun_by_mistake_is_ready_again_and_one_not_wanted_is_gone(self, field):
         number = field.up()
-        assert field.call("POST", f"flights/{number}/back")["at_hand"]["stage"] == "ready"
-        assert field.call("POST", f"flights/{number}/back")["at_hand"] is None
+        assert field.call("POST", f"flights/{number}/cancel")["at_hand"]["stage"] == "ready"
+        assert field.call("POST", f"flights/{number}/cancel")["at_hand"] is None
         assert not Flight.objects.exists()
 
     def test_a_flight_struck_out_teaches_nothing(self, field):
@@ -103,7 +103,7 @@ class TestRecord:
     def test_flights_revisions_and_work_stand_in_the_order_they_happened(self, field):
         field.save()
         field.fly(WAGS)
-        field.tab.send("POST", f"{field.at}/bench/touched", {"what": "tail push rod"})
+        field.tab.send("POST", f"{field.at}/bench/work", {"what": "tail push rod"})
         field.fly()
         happened = field.timeline()["happened"]
         said = [(each["kind"], each["number"] or each["words"]) for each in happened]

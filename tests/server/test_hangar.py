@@ -411,7 +411,7 @@ def test_undo_and_an_edit_over_and_over_leave_no_heap_of_documents(tab, helicopt
 def test_ids_of_changes_are_let_go_in_time(tab, helicopter, monkeypatch):
     monkeypatch.setattr("mint_lever_server.hangar.services._SWEPT_EVERY", 3)
     monkeypatch.setattr("mint_lever_server.hangar.services.KEPT_TAKINGS", 10)
-    table = f"/api/helicopters/{helicopter['id']}/bench/touched"
+    table = f"/api/helicopters/{helicopter['id']}/bench/work"
     for _ in range(30):
         body = {"id": str(uuid.uuid4()), "what": "crash"}
         assert tab.send("POST", table, body).status_code == 200
@@ -452,8 +452,8 @@ class TestNewHelicopter:
             {"path": f"airframe.servos.{i}.arm_mm", "value": arm} for i, arm in enumerate(arms)
         ]
         assert send("PATCH", "draft", changes=changes) == arms
-        assert send("POST", "draft/alike", part="airframe.servos.1") == [13.0] * 3
+        assert send("POST", "draft/copy-part", part="airframe.servos.1") == [13.0] * 3
         assert tab.get(path).json()["undo"]["words"].startswith("all servos alike")
         # There is nothing to carry over any more: no empty step to undo.
-        assert send("POST", "draft/alike", part="airframe.servos.1") == [13.0] * 3
+        assert send("POST", "draft/copy-part", part="airframe.servos.1") == [13.0] * 3
         assert send("POST", "draft/undo") == arms

@@ -65,7 +65,7 @@ def test_every_mode_with_a_head_speed_is_shown_with_its_pinions_and_packs(tab, p
 def test_a_hover_that_was_flown_is_kept_used_undone_and_taken_away(tab, path):
     body = {"mode": "normal", "stick_pct": 70.0, "day": "2026-10-03"}
     kept = tab.send(
-        "POST", f"{path}/head-speed/flown", {**body, "version": version(tab, path)}
+        "POST", f"{path}/head-speed/hover", {**body, "version": version(tab, path)}
     ).json()
     assert kept["document"]["flown"]["hover"]["stick_pct"] == 70.0
     found = speeds(tab, path)
@@ -76,7 +76,7 @@ def test_a_hover_that_was_flown_is_kept_used_undone_and_taken_away(tab, path):
     tab.send("POST", f"{path}/draft/redo", {"version": undone["version"]})
     away = tab.send(
         "POST",
-        f"{path}/head-speed/flown",
+        f"{path}/head-speed/hover",
         {"mode": None, "stick_pct": None, "day": "2026-10-03", "version": version(tab, path)},
     )
     assert away.json()["document"].get("flown") is None
@@ -86,7 +86,7 @@ def test_a_hover_that_was_flown_is_kept_used_undone_and_taken_away(tab, path):
 def test_a_stick_that_is_no_hovers_is_refused_by_name_and_nothing_is_kept(tab, path):
     before = version(tab, path)
     body = {"mode": "normal", "stick_pct": 3.0, "day": "2026-10-03", "version": before}
-    refused = tab.send("POST", f"{path}/head-speed/flown", body)
+    refused = tab.send("POST", f"{path}/head-speed/hover", body)
     assert refused.status_code == 422
     assert "more than 0" in refused.content.decode()
     assert version(tab, path) == before
@@ -184,7 +184,7 @@ class TestMeasured:
 
     def keep(self, tab, path, **more):
         body = {"version": version(tab, path), "mode": "normal", "day": "2026-10-03", **more}
-        return tab.send("POST", f"{path}/head-speed/measured", body)
+        return tab.send("POST", f"{path}/head-speed/measurement", body)
 
     def test_what_is_not_fit_is_not_spooled_up(self, tab, path):
         refused = self.keep(tab, path, rpm=1590.0)
@@ -230,9 +230,9 @@ class TestMeasured:
     def test_a_hover_that_is_taken_away_leaves_the_speeds(self, tab, path, fit):
         self.keep(tab, path, rpm=1590.0)
         body = {"mode": "normal", "stick_pct": 70.0, "day": "2026-10-03"}
-        tab.send("POST", f"{path}/head-speed/flown", {**body, "version": version(tab, path)})
+        tab.send("POST", f"{path}/head-speed/hover", {**body, "version": version(tab, path)})
         none = {"mode": None, "stick_pct": None, "day": "2026-10-03"}
-        tab.send("POST", f"{path}/head-speed/flown", {**none, "version": version(tab, path)})
+        tab.send("POST", f"{path}/head-speed/hover", {**none, "version": version(tab, path)})
         flown = tab.get(path).json()["document"]["flown"]
         assert flown.get("hover") is None
         assert flown["speeds"][0]["rpm"] == 1590.0

@@ -25,7 +25,7 @@ class Keying:
 
     def tick(self, *paths, status=200, **more):
         body = {"version": self.now["version"], "paths": list(paths), **more}
-        answer = self.tab.send("POST", f"{self.at}/keying/held", body)
+        answer = self.tab.send("POST", f"{self.at}/keying/ticks", body)
         assert answer.status_code == status, answer.content
         return answer.json()
 
@@ -85,13 +85,13 @@ def test_a_tick_made_by_mistake_is_taken_back(keying):
     keying.edit(RATE, 40.0)
     ticked = keying.tick(RATE)
     assert ticked["lines"] == []
-    back = keying.tab.send("POST", f"{keying.at}/keying/ticks/{ticked['ticked']}/back").json()
+    back = keying.tab.send("POST", f"{keying.at}/keying/ticks/{ticked['ticked']}/remove").json()
     assert [line["before"] for line in back["lines"]] == ["44"]
 
 
 def test_only_a_tick_is_taken_back_so(keying):
-    keying.tab.send("POST", f"{keying.at}/bench/touched", {"what": "crash"})
-    answer = keying.tab.send("POST", f"{keying.at}/keying/ticks/1/back")
+    keying.tab.send("POST", f"{keying.at}/bench/work", {"what": "crash"})
+    answer = keying.tab.send("POST", f"{keying.at}/keying/ticks/1/remove")
     assert answer.status_code == 404
 
 

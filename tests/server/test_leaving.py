@@ -61,7 +61,7 @@ def full(tab, helicopter):
 
 
 def test_everything_goes_out_and_each_file_can_be_read(full, stranger):
-    answer = full.get("/api/account/everything")
+    answer = full.get("/api/account/archive")
     assert answer["Content-Type"] == "application/zip"
     archive = zipfile.ZipFile(io.BytesIO(b"".join(answer.streaming_content)))
     assert archive.testzip() is None
@@ -101,7 +101,7 @@ def test_everything_goes_out_and_each_file_can_be_read(full, stranger):
     assert next(csv.reader(io.StringIO(flight))) == ["t", "rpm"]
     assert read_profile(read(next(n for n in names if n.startswith("devices/"))))
     assert read("account.json")["name"] == "heron"
-    others = zipfile.ZipFile(io.BytesIO(b"".join(stranger.get("/api/account/everything"))))
+    others = zipfile.ZipFile(io.BytesIO(b"".join(stranger.get("/api/account/archive"))))
     assert others.namelist() == ["account.json"]
 
 

@@ -70,7 +70,7 @@ def test_a_packs_resistance_is_kept_of_a_real_log_and_of_no_simulated_one(tab, p
     edit = {"version": version, "changes": [pack["keeps"]]}
     assert tab.send("PATCH", f"{path}/draft", edit).status_code == 200
     fly = {"version": version + 1, "mode": "normal", "seed": 1}
-    flown = tab.send("POST", f"{path}/logs/simulated", fly).json()
+    flown = tab.send("POST", f"{path}/logs/simulation", fly).json()
     simulated = tab.get(f"{path}/logs/{flown['id']}").json()["findings"]
     assert "pack_resistance" in {f["kind"] for f in simulated}
     assert all(f["keeps"] is None for f in simulated)
@@ -146,7 +146,7 @@ def test_only_so_many_logs_are_kept_and_one_that_is_taken_away_leaves_no_file(
 def test_a_simulated_flight_is_marked_as_one(tab, path):
     version = tab.get(path).json()["version"]
     body = {"version": version, "mode": "normal", "seed": 4}
-    made = tab.send("POST", f"{path}/logs/simulated", body)
+    made = tab.send("POST", f"{path}/logs/simulation", body)
     assert made.status_code == 201
     assert made.json()["simulated"]
     shown = tab.get(f"{path}/logs/{made.json()['id']}").json()

@@ -5,7 +5,7 @@ import pytest
 
 @pytest.fixture
 def find(tab, helicopter):
-    def found(text, path=f"/api/helicopters/{helicopter['id']}/look-up"):
+    def found(text, path=f"/api/helicopters/{helicopter['id']}/search"):
         answer = tab.get(path, {"text": text})
         assert answer.status_code == 200
         return answer.json()["found"]
@@ -35,19 +35,19 @@ def test_a_reading_is_found_with_what_was_read(tab, helicopter, find):
 
 
 def test_the_fleet_and_the_words_are_found_without_a_helicopter(find, helicopter):
-    (found,) = find("fennel", "/api/look-up")
+    (found,) = find("fennel", "/api/search")
     assert (found["kind"], found["leads_to"]) == ("helicopter", helicopter["id"])
-    assert find("cyclic", "/api/look-up")[0]["kind"] == "word"
+    assert find("cyclic", "/api/search")[0]["kind"] == "word"
 
 
 def test_nobody_finds_anything_of_another_pilots(stranger, helicopter):
-    path = f"/api/helicopters/{helicopter['id']}/look-up"
+    path = f"/api/helicopters/{helicopter['id']}/search"
     assert stranger.get(path, {"text": "gain"}).status_code == 404
-    assert stranger.get("/api/look-up", {"text": "fennel"}).json()["found"] == []
+    assert stranger.get("/api/search", {"text": "fennel"}).json()["found"] == []
 
 
 def test_a_text_has_a_longest_length(tab, helicopter):
-    path = f"/api/helicopters/{helicopter['id']}/look-up"
+    path = f"/api/helicopters/{helicopter['id']}/search"
     assert tab.get(path, {"text": "x" * 80}).status_code == 200
     assert tab.get(path, {"text": "x" * 81}).status_code == 422
 

@@ -83,7 +83,7 @@ def test_a_curve_being_drawn_is_worked_out_and_not_kept(tab, path):
         "at": [0, 30, 100],
         "shape": "smooth",
     }
-    drawn = tab.send("POST", f"{path}/modes/drawn", body).json()
+    drawn = tab.send("POST", f"{path}/modes/curve", body).json()
     assert drawn["points"] == [20, 40, 100]
     assert drawn["value_pct"][60] == pytest.approx(40)
     assert tab.get(path).json() == before
@@ -102,7 +102,7 @@ def test_a_curve_being_drawn_is_worked_out_and_not_kept(tab, path):
 )
 def test_a_curve_that_cannot_be_is_not_drawn(tab, path, curve, where):
     body = {"version": 1, "mode": "normal", "which": "pitch", **curve}
-    refused = tab.send("POST", f"{path}/modes/drawn", body)
+    refused = tab.send("POST", f"{path}/modes/curve", body)
     assert refused.status_code == 422
     assert refused.json()["faults"][0]["path"].endswith(where)
 
@@ -110,7 +110,7 @@ def test_a_curve_that_cannot_be_is_not_drawn(tab, path, curve, where):
 def test_a_curve_is_carried_over_with_its_error_and_throttle_shapes_are_made(tab, path):
     edit(tab, path, (f"{BASE}.throttle_curve", [100.0, 60.0, 40.0, 60.0, 100.0]))
     body = {"version": version(tab, path), "mode": "normal", "which": "throttle", "points": 3}
-    found = tab.send("POST", f"{path}/modes/carried-over", body).json()
+    found = tab.send("POST", f"{path}/modes/resample", body).json()
     # Hand arithmetic: a 3-point V from 100 to 40 misses 60 at a quarter stick by 10; shared out
     # over the line, the least largest miss is 5.
     assert found["largest_pct"] == pytest.approx(5.0)
@@ -179,12 +179,12 @@ def test_rates_are_worked_out_in_a_modes_place_and_not_kept(tab, path):
 def test_a_mode_is_put_in_like_another_left_out_and_both_are_undone(tab, path):
     first = tab.get(path).json()
     body = {"version": first["version"], "mode": "idle_up_2", "source": "normal"}
-    made = tab.send("POST", f"{path}/modes/taken-over", body).json()
+    made = tab.send("POST", f"{path}/modes/copy", body).json()
     modes = made["document"]["transmitter"]["modes"]
     assert modes["idle_up_2"] == modes["normal"]
-    assert tab.send("POST", f"{path}/modes/taken-over", body).status_code == 409  # an old page
+    assert tab.send("POST", f"{path}/modes/copy", body).status_code == 409  # an old page
     body = {"version": made["version"], "mode": "idle_up_2"}
-    left = tab.send("POST", f"{path}/modes/left-out", body).json()
+    left = tab.send("POST", f"{path}/modes/remove", body).json()
     assert left["document"] == first["document"]
     undone = tab.send("POST", f"{path}/draft/undo", {"version": left["version"]}).json()
     assert undone["document"] == made["document"]
@@ -194,7 +194,7 @@ def test_a_mode_is_put_in_like_another_left_out_and_both_are_undone(tab, path):
     edit(tab, path, ("transmitter.modes.hold", {"throttle_curve": [0.0, 0.0]}))
     undone = tab.get(path).json()
     body = {"version": undone["version"], "mode": "hold", "source": "normal", "what": "throttle"}
-    refused = tab.send("POST", f"{path}/modes/taken-over", body)
+    refused = tab.send("POST", f"{path}/modes/copy", body)
     assert refused.status_code == 422
     assert refused.json()["faults"][0]["path"] == "what"
 
@@ -302,6 +302,6 @@ def test_hover_on_paper_names_what_it_lacks_and_follows_the_drawn_curve(tab, pat
     blades = Blades(2, radius, root, chord)
     assert other_coefficients(blades, found["pitch_deg"])[0] == pytest.approx(wanted, rel=1e-3)
     body = {"version": version(tab, path), "mode": "normal", "which": "pitch"}
-    drawn = tab.send("POST", f"{path}/modes/drawn", {**body, "points": [0, 40, 60, 80, 90]}).json()
+    drawn = tab.send("POST", f"{path}/modes/curve", {**body, "points": [0, 40, 60, 80, 90]}).json()
     assert drawn["hover"]["paper"]["pitch_deg"] == pytest.approx(found["pitch_deg"])
     assert drawn["hover"]["stick_pct"] < found["stick_pct"]

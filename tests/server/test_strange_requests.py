@@ -251,7 +251,7 @@ def test_custom_balls_begin_with_some_to_measure_over(tab):
 
 def test_a_curve_carried_over_takes_no_finer_step_than_a_transmitter_has(tab, helicopter):
     body = {"version": 1, "mode": "normal", "which": "pitch", "points": 5}
-    path = f"{HELICOPTERS}/{helicopter['id']}/modes/carried-over"
+    path = f"{HELICOPTERS}/{helicopter['id']}/modes/resample"
     assert tab.send("POST", path, {**body, "step": 0.5}).status_code == 200
     for step in (0.05, 0.2, 0, -1, 1e-9):
         refused = tab.send("POST", path, {**body, "step": step})

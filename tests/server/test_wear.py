@@ -70,7 +70,7 @@ class TestPacks:
 
 class TestAfterACrash:
     def crash(self, field):
-        field.tab.send("POST", f"{field.at}/bench/touched", {"what": "crash"})
+        field.tab.send("POST", f"{field.at}/bench/work", {"what": "crash"})
 
     def looked(self, field):
         wear = field.call("GET", "wear")
@@ -80,16 +80,16 @@ class TestAfterACrash:
         assert field.call("GET", "wear")["crashed_at"] is None
         self.crash(field)
         assert field.call("GET", "wear")["crashed_at"] is not None
-        field.call("POST", "looked-over", {"what": "Main shaft"})
-        field.call("POST", "looked-over", {"what": "Frame"})
-        field.call("POST", "looked-over", {"what": "Frame", "looked": False})
+        field.call("POST", "crash-checks", {"what": "Main shaft"})
+        field.call("POST", "crash-checks", {"what": "Frame"})
+        field.call("POST", "crash-checks", {"what": "Frame", "looked": False})
         assert self.looked(field) == ["Main shaft"]
         lines = LogEntry.objects.filter(kind="looked").values_list("key", "value")
         assert list(lines) == [("Main shaft", True), ("Frame", True), ("Frame", False)]
 
     def test_another_crash_begins_the_list_anew(self, field):
         self.crash(field)
-        field.call("POST", "looked-over", {"what": "Main shaft"})
+        field.call("POST", "crash-checks", {"what": "Main shaft"})
         self.crash(field)
         assert self.looked(field) == []
 
@@ -97,11 +97,11 @@ class TestAfterACrash:
         self.crash(field)
         body = {"what": "Frame", "id": str(uuid.uuid4())}
         for _ in range(2):
-            field.call("POST", "looked-over", body)
+            field.call("POST", "crash-checks", body)
         assert LogEntry.objects.filter(kind="looked").count() == 1
 
     def test_without_a_crash_or_for_no_such_piece_it_is_refused(self, field):
-        field.call("POST", "looked-over", {"what": "Frame"}, 409)
+        field.call("POST", "crash-checks", {"what": "Frame"}, 409)
         self.crash(field)
-        (fault,) = field.call("POST", "looked-over", {"what": "Rotor mast"}, 422)["faults"]
+        (fault,) = field.call("POST", "crash-checks", {"what": "Rotor mast"}, 422)["faults"]
         assert fault["path"] == "what"

@@ -7,8 +7,8 @@ import { asProblem } from "@/api/client";
 import "@/api/field";
 import "@/api/keying";
 import { useLine } from "@/api/line";
+import { runWhenIdle } from "@/parts/idle-task";
 import { ProblemNote } from "@/parts/problem-note";
-import { whenIdle } from "@/parts/when-idle";
 import { HELICOPTER_PLACES, OTHER_PLACES, PLACES, type Place } from "@/places";
 import { HelicopterLayout } from "@/places/helicopter/helicopter-layout";
 import { KeepCodes } from "@/places/sign-in/keep-codes";
@@ -25,7 +25,7 @@ function useEveryPlace(pilot: string | undefined | null) {
     // place is opened.
     const next = ([place, ...rest]: Place[]) => {
       if (!place) return;
-      stop = whenIdle(() => {
+      stop = runWhenIdle(() => {
         place
           .code()
           .catch(() => {})

@@ -133,7 +133,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) ->
     return _enter(request, response, user, knock)
 
 
-@router.post("/forgotten", response=Who, auth=SameSite())
+@router.post("/password/reset", response=Who, auth=SameSite())
 def reset_password(request: HttpRequest, response: HttpResponse, given: Forgotten) -> Who:
     """Set another password with one of the pilot's codes, and sign in. All other sessions of the
     account end. A wrong code is a wrong try as a wrong password is."""

@@ -15,7 +15,7 @@ from mint_lever_server.demo.models import is_visitor
 router = Router(tags=["account"])
 
 
-@router.get("/everything")
+@router.get("/archive")
 def export_account(request: HttpRequest) -> FileResponse:
     """Download everything the pilot has here, in open files."""
     return FileResponse(pack(pilot_of(request)), as_attachment=True, filename="mint-lever.zip")

@@ -89,7 +89,7 @@ def get_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: Uncertain)
     )
 
 
-@router.post("/{helicopter_id}/bench/learn", response=BenchOut)
+@router.post("/{helicopter_id}/bench/lesson/apply", response=BenchOut)
 def apply_lesson(request: HttpRequest, helicopter_id: uuid.UUID, given: UncertainAt) -> BenchOut:
     """Write down the lengths that the readings teach."""
     done = write_lesson_down(

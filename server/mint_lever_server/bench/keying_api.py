@@ -30,7 +30,7 @@ def get_keying_list(request: HttpRequest, helicopter_id: uuid.UUID) -> KeyingOut
     return keying_at(bench_of(pilot_of(request), helicopter_id))
 
 
-@router.post("/{helicopter_id}/keying/held", response=KeyingOut)
+@router.post("/{helicopter_id}/keying/ticks", response=KeyingOut)
 def tick_keyed(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHolds) -> KeyingOut:
     """Note that devices hold the draft's values now: these lines are ticked off."""
     pilot = pilot_of(request)
@@ -38,7 +38,7 @@ def tick_keyed(request: HttpRequest, helicopter_id: uuid.UUID, given: DeviceHold
     return keying_at(done)
 
 
-@router.post("/{helicopter_id}/keying/ticks/{sequence}/back", response=KeyingOut)
+@router.post("/{helicopter_id}/keying/ticks/{sequence}/remove", response=KeyingOut)
 def take_back_tick(
     request: HttpRequest, helicopter_id: uuid.UUID, sequence: CountAsked, given: Stamp
 ) -> KeyingOut:

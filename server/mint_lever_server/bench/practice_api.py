@@ -43,13 +43,13 @@ def choose_model(request: HttpRequest, helicopter_id: uuid.UUID, given: Table) -
     return show(done)
 
 
-@router.post("/{helicopter_id}/bench/simulated/fresh", response=BenchOut)
+@router.post("/{helicopter_id}/bench/simulated-model", response=BenchOut)
 def make_simulated_model(request: HttpRequest, helicopter_id: uuid.UUID, given: Stamp) -> BenchOut:
     """Put another simulated model on the table."""
     return show(make_fresh_model(pilot_of(request), helicopter_id, sender=given.sender()))
 
 
-@router.post("/{helicopter_id}/bench/simulated/take", response=Taken)
+@router.post("/{helicopter_id}/bench/simulated-reading", response=Taken)
 def take_simulated_reading(
     request: HttpRequest, helicopter_id: uuid.UUID, given: Question
 ) -> Taken:

@@ -167,7 +167,7 @@ def convert_leveller_reading(
     return TiltOut(right_deg=right, forward_deg=forward)
 
 
-@router.post("/{helicopter_id}/bench/leveller/high", response=ToDo)
+@router.post("/{helicopter_id}/bench/leveller/high-ball", response=ToDo)
 def find_high_ball(request: HttpRequest, helicopter_id: uuid.UUID, given: HighBall) -> ToDo:
     """Say what to do where nothing is known but which ball stands high."""
     setup = run_at(bench_of(pilot_of(request), helicopter_id)).setup

@@ -66,7 +66,7 @@ def get_bench(
     return show(bench_of(pilot_of(request), helicopter_id), step)
 
 
-@router.post("/{helicopter_id}/bench/touched", response=BenchOut)
+@router.post("/{helicopter_id}/bench/work", response=BenchOut)
 def note_work(
     request: HttpRequest, helicopter_id: uuid.UUID, given: WorkedOn, step: StepAsked | None = None
 ) -> BenchOut:
@@ -74,7 +74,7 @@ def note_work(
     return show(write_work_note(pilot_of(request), helicopter_id, given.what, given.sender()), step)
 
 
-@router.post("/{helicopter_id}/bench/notes", response=BenchOut)
+@router.post("/{helicopter_id}/bench/times", response=BenchOut)
 def note_times(
     request: HttpRequest, helicopter_id: uuid.UUID, given: Note, step: StepAsked | None = None
 ) -> BenchOut:
@@ -94,7 +94,7 @@ def get_step_log(
     return log_page(bench_of(pilot_of(request), helicopter_id), step, before)
 
 
-@router.get("/{helicopter_id}/bench/evening-over", response=EveningOver)
+@router.get("/{helicopter_id}/bench/summary", response=EveningOver)
 def get_evening_summary(request: HttpRequest, helicopter_id: uuid.UUID) -> EveningOver:
     """Sum the evening up: what was set, what is open, what fitness still needs."""
     return evening_over(bench_of(pilot_of(request), helicopter_id))

@@ -12,7 +12,7 @@ def body_limit(method: str, path: str) -> int:
     """How many bytes a request may have."""
     if method == "POST" and path.endswith("/logs"):
         return settings.LOG_LIMIT
-    if method == "POST" and path == "/api/helicopters/import/whole":
+    if method == "POST" and path == "/api/helicopters/import/archive":
         return settings.WHOLE_LIMIT
     return settings.BODY_LIMIT
 

@@ -164,7 +164,7 @@ def get_fitted_devices(
     ]
 
 
-@of_helicopter.get("/{helicopter_id}/devices/{device_id}/kept", response=MeantOut)
+@of_helicopter.get("/{helicopter_id}/devices/{device_id}/sheet", response=MeantOut)
 def get_device_sheet(
     request: HttpRequest,
     helicopter_id: uuid.UUID,

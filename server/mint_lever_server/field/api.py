@@ -251,7 +251,7 @@ def land_flight(
     return show(land(pilot_of(request), helicopter_id, number, given.sender()))
 
 
-@router.post("/{helicopter_id}/field/flights/{number}/back", response=FieldOut)
+@router.post("/{helicopter_id}/field/flights/{number}/cancel", response=FieldOut)
 def take_back_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
 ) -> FieldOut:
@@ -283,7 +283,7 @@ def add_look(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedAt) ->
     return show(look(pilot_of(request), helicopter_id, given.symptom, given.found, sender))
 
 
-@router.post("/{helicopter_id}/field/made", response=FieldOut)
+@router.post("/{helicopter_id}/field/changes", response=FieldOut)
 def make_field_changes(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOut:
     """Note that the advised change was made on its device."""
     done = made_it(
@@ -298,7 +298,7 @@ def make_field_changes(request: HttpRequest, helicopter_id: uuid.UUID, given: Ma
     return show(done)
 
 
-@router.post("/{helicopter_id}/field/flights/{number}/simulated", response=FieldOut)
+@router.post("/{helicopter_id}/field/flights/{number}/simulation", response=FieldOut)
 def fly_simulated_flight(
     request: HttpRequest, helicopter_id: uuid.UUID, number: CountAsked, given: AtField
 ) -> FieldOut:
@@ -318,7 +318,7 @@ def get_trim(
     return trim_at(bench_of(pilot_of(request), helicopter_id), mode, aileron_pct, elevator_pct)
 
 
-@router.post("/{helicopter_id}/field/trimmed", response=FieldOut)
+@router.post("/{helicopter_id}/field/trim", response=FieldOut)
 def apply_trim(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> FieldOut:
     """Note that trims were moved into the unit's centre."""
     done = move_trims(
@@ -339,7 +339,7 @@ def get_wear(request: HttpRequest, helicopter_id: uuid.UUID) -> WearOut:
     return wear_of(bench_of(pilot_of(request), helicopter_id))
 
 
-@router.post("/{helicopter_id}/field/looked-over", response=WearOut)
+@router.post("/{helicopter_id}/field/crash-checks", response=WearOut)
 def tick_looked_over(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedOver) -> WearOut:
     """Note that a piece was looked at after a crash, or was not."""
     sender = given.sender()

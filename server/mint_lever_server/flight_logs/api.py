@@ -141,7 +141,7 @@ def add_flight_log(
     return Status(201, _out(log))
 
 
-@router.post("/{helicopter_id}/logs/simulated", response={201: FlightLogOut})
+@router.post("/{helicopter_id}/logs/simulation", response={201: FlightLogOut})
 def simulate_flight_log(
     request: HttpRequest, helicopter_id: uuid.UUID, given: Fly
 ) -> Status[FlightLogOut]:

@@ -155,7 +155,7 @@ def reshape_draft(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild
     )
 
 
-@router.post("/{helicopter_id}/draft/alike", response=DraftOut)
+@router.post("/{helicopter_id}/draft/copy-part", response=DraftOut)
 def make_draft_alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> DraftOut:
     """Make the parts of a list like one of them, in what is alike as a rule."""
     return draft_out(

@@ -90,7 +90,7 @@ def evaluate_punch(request: HttpRequest, helicopter_id: uuid.UUID, given: Tried)
     return show_punch(simulate_punch(chain, given.mode, given.gain, given.pack, given.pinion))
 
 
-@router.post("/{helicopter_id}/head-speed/flown", response=DraftOut)
+@router.post("/{helicopter_id}/head-speed/hover", response=DraftOut)
 def calibrate_hover(request: HttpRequest, helicopter_id: uuid.UUID, given: FlownIn) -> DraftOut:
     """Keep a hover that was flown, or take the kept one away."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
@@ -100,7 +100,7 @@ def calibrate_hover(request: HttpRequest, helicopter_id: uuid.UUID, given: Flown
     return draft_out(edit_draft(pilot_of(request), helicopter_id, given.version, changes, given.id))
 
 
-@router.post("/{helicopter_id}/head-speed/measured", response=DraftOut)
+@router.post("/{helicopter_id}/head-speed/measurement", response=DraftOut)
 def record_measured_speed(
     request: HttpRequest, helicopter_id: uuid.UUID, given: MeasuredIn
 ) -> DraftOut:

@@ -65,7 +65,7 @@ def list_words(request: HttpRequest) -> list[WordMeaning]:
     ]
 
 
-@router.get("/look-up", response=LookedUp)
+@router.get("/search", response=LookedUp)
 def search_everywhere(request: HttpRequest, text: Text) -> LookedUp:
     """Look among the pilot's helicopters and the words of the trade."""
     fleet = [
@@ -75,7 +75,7 @@ def search_everywhere(request: HttpRequest, text: Text) -> LookedUp:
     return _found(text, [*fleet, *list_terms()])
 
 
-@of_helicopter.get("/{helicopter_id}/look-up", response=LookedUp)
+@of_helicopter.get("/{helicopter_id}/search", response=LookedUp)
 def search_helicopter(request: HttpRequest, helicopter_id: uuid.UUID, text: Text) -> LookedUp:
     """Look among a helicopter's steps, settings, findings and readings, and the words."""
     bench = bench_of(pilot_of(request), helicopter_id)

@@ -175,7 +175,7 @@ def get_mode_switch(
     return show_switch(chain, asked.before, asked.after, asked.collective)
 
 
-@router.post("/{helicopter_id}/modes/drawn", response=CurveOut)
+@router.post("/{helicopter_id}/modes/curve", response=CurveOut)
 def evaluate_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpResponse:
     """Work a curve out that is being drawn. Called many times a second; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
@@ -201,7 +201,7 @@ def evaluate_rates(request: HttpRequest, helicopter_id: uuid.UUID, given: OwnRat
     return _json(show_rates(chain, given.mode, given.rates, expo_softer(helicopter_id)))
 
 
-@router.post("/{helicopter_id}/modes/taken-over", response=DraftOut)
+@router.post("/{helicopter_id}/modes/copy", response=DraftOut)
 def copy_from_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenOver) -> DraftOut:
     """Make a mode, or a part of it, like another one or plain; put one in that is not there."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
@@ -210,7 +210,7 @@ def copy_from_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenO
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
-@router.post("/{helicopter_id}/modes/left-out", response=DraftOut)
+@router.post("/{helicopter_id}/modes/remove", response=DraftOut)
 def leave_out_mode(request: HttpRequest, helicopter_id: uuid.UUID, given: LeftOut) -> DraftOut:
     """Take a mode out of this helicopter."""
     setup = chain_of(pilot_id(request), helicopter_id, given.version).setup
@@ -229,7 +229,7 @@ def change_curve_point(request: HttpRequest, helicopter_id: uuid.UUID, given: On
     return draft_out(edit_draft(pilot, helicopter_id, given.version, changes, given.id))
 
 
-@router.post("/{helicopter_id}/modes/carried-over", response=CarriedOut)
+@router.post("/{helicopter_id}/modes/resample", response=CarriedOut)
 def resample_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: CarryOver) -> CarriedOut:
     """Find the curve with other points that strays least; nothing is kept."""
     mode = chain_of(pilot_id(request), helicopter_id, given.version).mode(given.mode)

@@ -26,7 +26,7 @@ _IN_MEMORY = 1_000_000
 
 # Before the other: its address would be taken for a helicopter's.
 @router.post(
-    "/import/whole", response={201: DraftOut}, openapi_extra=bytes_of(settings.WHOLE_LIMIT)
+    "/import/archive", response={201: DraftOut}, openapi_extra=bytes_of(settings.WHOLE_LIMIT)
 )
 def import_helicopter(request: HttpRequest) -> Status[DraftOut]:
     """Add a helicopter from its one file; all of it or nothing."""
@@ -39,7 +39,7 @@ def import_helicopter(request: HttpRequest) -> Status[DraftOut]:
 
 
 @router.get(
-    "/{helicopter_id}/whole",
+    "/{helicopter_id}/archive",
     openapi_extra={
         "responses": {
             200: {

@@ -27,7 +27,7 @@ function enter(entry: Entry): Promise<Who & { codes?: string[] }> {
   const { way, ...body } = entry;
   if (way === "sign-in") return answer(client.POST("/api/account/sign-in", { body }));
   if (way === "sign-up") return answer(client.POST("/api/account/sign-up", { body }));
-  return answer(client.POST("/api/account/forgotten", { body: { code: "", ...body } }));
+  return answer(client.POST("/api/account/password/reset", { body: { code: "", ...body } }));
 }
 
 /** Sign in, up or out, or enter the demo hangar; everything known of another pilot is dropped. */

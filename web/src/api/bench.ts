@@ -6,7 +6,7 @@ import { draftKey } from "./draft";
 import { Hand } from "./hand";
 import { type Change, lineCall, useLineState, versionOf } from "./line";
 import type { components } from "./schema";
-import { putTyped, questionName } from "./typed";
+import { putTyped, questionName } from "./typed-entries";
 import { undoKey } from "./undo";
 
 type Schemas = components["schemas"];
@@ -59,7 +59,7 @@ export function useEveningOver(id: string, version: number, sequence: number) {
     queryKey: [...keyOf(id), "over", version, sequence],
     queryFn: () =>
       answer(
-        client.GET("/api/helicopters/{helicopter_id}/bench/evening-over", {
+        client.GET("/api/helicopters/{helicopter_id}/bench/summary", {
           params: { path: { helicopter_id: id } },
         }),
       ),
@@ -190,7 +190,7 @@ benchCall<Act>("act", (path, { step, key, text, version, sequence }, now, stamp)
 });
 benchCall<{ step: StepName; what: string }>("touched", (path, { step, what }, _, stamp) =>
   answer(
-    client.POST(`${BENCH}/touched`, {
+    client.POST(`${BENCH}/work`, {
       params: { path, query: { step } },
       body: { ...stamp, what },
     }),
@@ -200,7 +200,7 @@ benchCall<{ step: StepName; what: Schemas["Note"]["what"] }>(
   "note",
   (path, { step, what }, _, stamp) =>
     answer(
-      client.POST(`${BENCH}/notes`, {
+      client.POST(`${BENCH}/times`, {
         params: { path, query: { step } },
         body: { ...stamp, what },
       }),
@@ -212,13 +212,13 @@ benchCall<{ step: null; simulated: boolean }>("table", (path, { simulated }, { v
   ),
 );
 benchCall<{ step: null }>("fresh model", (path, _, __, stamp) =>
-  answer(client.POST(`${BENCH}/simulated/fresh`, { params: { path }, body: stamp })),
+  answer(client.POST(`${BENCH}/simulated-model`, { params: { path }, body: stamp })),
 );
 benchCall<{ step: StepName; parameters: Parameter[] }>(
   "learn",
   (path, { parameters }, { version }, stamp) =>
     answer(
-      client.POST(`${BENCH}/learn`, {
+      client.POST(`${BENCH}/lesson/apply`, {
         params: { path },
         body: { ...stamp, version, parameters, measured_sd_mm: {} },
       }),
@@ -301,7 +301,7 @@ export class BenchHand extends Hand {
     if (this.isTurning()) return null;
     try {
       const taken = await answer(
-        client.POST(`${BENCH}/simulated/take`, {
+        client.POST(`${BENCH}/simulated-reading`, {
           params: { path: this.path },
           body: { step, key },
         }),
@@ -326,7 +326,9 @@ export class BenchHand extends Hand {
   async bringDown(ball: number): Promise<string> {
     const body = { ball };
     return (
-      await answer(client.POST(`${BENCH}/leveller/high`, { params: { path: this.path }, body }))
+      await answer(
+        client.POST(`${BENCH}/leveller/high-ball`, { params: { path: this.path }, body }),
+      )
     ).says;
   }
 

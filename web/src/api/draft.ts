@@ -99,23 +99,22 @@ draftCall<Pick<Schemas["OnePoint"], "mode" | "which" | "index" | "put_in">>(
     answer(client.POST("/api/helicopters/{helicopter_id}/modes/point", { params: { path }, body })),
 );
 draftCall<Pick<Schemas["TakenOver"], "mode" | "source" | "what">>("take over", (path, body) =>
-  answer(
-    client.POST("/api/helicopters/{helicopter_id}/modes/taken-over", { params: { path }, body }),
-  ),
+  answer(client.POST("/api/helicopters/{helicopter_id}/modes/copy", { params: { path }, body })),
 );
 draftCall<{ mode: ModeName }>("leave out", (path, body) =>
-  answer(
-    client.POST("/api/helicopters/{helicopter_id}/modes/left-out", { params: { path }, body }),
-  ),
+  answer(client.POST("/api/helicopters/{helicopter_id}/modes/remove", { params: { path }, body })),
 );
 draftCall<MeasuredSpeed>("speed measured", (path, body) =>
   answer(
-    client.POST("/api/helicopters/{helicopter_id}/head-speed/measured", { params: { path }, body }),
+    client.POST("/api/helicopters/{helicopter_id}/head-speed/measurement", {
+      params: { path },
+      body,
+    }),
   ),
 );
 draftCall<FlownHover>("hover flown", (path, body) =>
   answer(
-    client.POST("/api/helicopters/{helicopter_id}/head-speed/flown", { params: { path }, body }),
+    client.POST("/api/helicopters/{helicopter_id}/head-speed/hover", { params: { path }, body }),
   ),
 );
 draftCall<{ rule: string; path: string }>("fix", (path, body) =>
@@ -125,7 +124,9 @@ draftCall<Pick<Schemas["Rebuild"], "layout" | "blades" | "arrangement">>("rebuil
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/rebuild", { params: { path }, body })),
 );
 draftCall<{ part: string }>("alike", (path, body) =>
-  answer(client.POST("/api/helicopters/{helicopter_id}/draft/alike", { params: { path }, body })),
+  answer(
+    client.POST("/api/helicopters/{helicopter_id}/draft/copy-part", { params: { path }, body }),
+  ),
 );
 draftCall<{ revision: number }>("restore", (path, body) =>
   answer(client.POST("/api/helicopters/{helicopter_id}/draft/restore", { params: { path }, body })),

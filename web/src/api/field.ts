@@ -158,7 +158,7 @@ fieldCall<{ number: number }>("land", (path, { number }, stamp) =>
 );
 fieldCall<{ number: number }>("take back", (path, { number }, stamp) =>
   answer(
-    client.POST(`${FIELD}/flights/{number}/back`, {
+    client.POST(`${FIELD}/flights/{number}/cancel`, {
       params: { path: { ...path, number } },
       body: stamp,
     }),
@@ -183,16 +183,14 @@ fieldCall<{ number: number; struck: boolean }>("strike flight", (path, { number,
 );
 fieldCall<{ number: number }>("fly simulated", (path, { number }, stamp) =>
   answer(
-    client.POST(`${FIELD}/flights/{number}/simulated`, {
+    client.POST(`${FIELD}/flights/{number}/simulation`, {
       params: { path: { ...path, number } },
       body: stamp,
     }),
   ),
 );
 fieldCall<Trims>("trims moved", (path, args, stamp, version) =>
-  answer(
-    client.POST(`${FIELD}/trimmed`, { params: { path }, body: { ...stamp, version, ...args } }),
-  ),
+  answer(client.POST(`${FIELD}/trim`, { params: { path }, body: { ...stamp, version, ...args } })),
 );
 fieldCall<{ symptom: string; found: boolean }>("look", (path, { symptom, found }, stamp) =>
   answer(client.POST(`${FIELD}/looks`, { params: { path }, body: { ...stamp, symptom, found } })),
@@ -202,7 +200,10 @@ fieldCall<{ path: string; new: number[]; knowing: boolean }>(
   "made it",
   (at, args, stamp, version) =>
     answer(
-      client.POST(`${FIELD}/made`, { params: { path: at }, body: { ...stamp, version, ...args } }),
+      client.POST(`${FIELD}/changes`, {
+        params: { path: at },
+        body: { ...stamp, version, ...args },
+      }),
     ),
 );
 

@@ -38,7 +38,7 @@ export function useImport() {
     }
     if (whole) {
       return answer(
-        client.POST("/api/helicopters/import/whole", {
+        client.POST("/api/helicopters/import/archive", {
           body: file as unknown as string,
           bodySerializer: (body: unknown) => body as Blob,
           headers: { "Content-Type": "application/octet-stream" },
@@ -92,7 +92,7 @@ export function useCopyHelicopter() {
 
 /** Everything of a helicopter, as one file. */
 export function wholeAddress(id: string): string {
-  return `/api/helicopters/${id}/whole`;
+  return `/api/helicopters/${id}/archive`;
 }
 
 export function useRemoveHelicopter() {

@@ -53,11 +53,11 @@ export const TICK = "keyed in";
 export const TICK_BACK = "tick taken back";
 
 keyingCall<{ paths: string[] }>(TICK, (path, { paths }, stamp, version) =>
-  answer(client.POST(`${LIST}/held`, { params: { path }, body: { ...stamp, version, paths } })),
+  answer(client.POST(`${LIST}/ticks`, { params: { path }, body: { ...stamp, version, paths } })),
 );
 keyingCall<{ sequence: number }>(TICK_BACK, (path, { sequence }, stamp) =>
   answer(
-    client.POST(`${LIST}/ticks/{sequence}/back`, {
+    client.POST(`${LIST}/ticks/{sequence}/remove`, {
       params: { path: { ...path, sequence } },
       body: stamp,
     }),

@@ -74,7 +74,7 @@ export function useLogAct(id: string) {
       if (act.do === "fly") {
         const { version, mode, seed } = act;
         return answer(
-          client.POST("/api/helicopters/{helicopter_id}/logs/simulated", {
+          client.POST("/api/helicopters/{helicopter_id}/logs/simulation", {
             params: { path },
             body: { version, mode, seed },
           }),

@@ -72,7 +72,7 @@ export function useOwnRates(id: string, version: number, mode: ModeName, rates: 
 
 export function drawCurve(id: string, body: Drawn, signal: AbortSignal): Promise<Curve> {
   return answer(
-    client.POST("/api/helicopters/{helicopter_id}/modes/drawn", {
+    client.POST("/api/helicopters/{helicopter_id}/modes/curve", {
       params: { path: { helicopter_id: id } },
       body,
       signal,
@@ -82,7 +82,7 @@ export function drawCurve(id: string, body: Drawn, signal: AbortSignal): Promise
 
 export function carryOver(id: string, body: components["schemas"]["CarryOver"]): Promise<Carried> {
   return answer(
-    client.POST("/api/helicopters/{helicopter_id}/modes/carried-over", {
+    client.POST("/api/helicopters/{helicopter_id}/modes/resample", {
       params: { path: { helicopter_id: id } },
       body,
     }),

@@ -104,7 +104,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/forgotten": {
+    "/api/account/password/reset": {
         parameters: {
             query?: never;
             header?: never;
@@ -209,7 +209,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/everything": {
+    "/api/account/archive": {
         parameters: {
             query?: never;
             header?: never;
@@ -397,7 +397,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/draft/alike": {
+    "/api/helicopters/{helicopter_id}/draft/copy-part": {
         parameters: {
             query?: never;
             header?: never;
@@ -561,7 +561,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/touched": {
+    "/api/helicopters/{helicopter_id}/bench/work": {
         parameters: {
             query?: never;
             header?: never;
@@ -581,7 +581,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/notes": {
+    "/api/helicopters/{helicopter_id}/bench/times": {
         parameters: {
             query?: never;
             header?: never;
@@ -621,7 +621,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/evening-over": {
+    "/api/helicopters/{helicopter_id}/bench/summary": {
         parameters: {
             query?: never;
             header?: never;
@@ -721,7 +721,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/leveller/high": {
+    "/api/helicopters/{helicopter_id}/bench/leveller/high-ball": {
         parameters: {
             query?: never;
             header?: never;
@@ -781,7 +781,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/learn": {
+    "/api/helicopters/{helicopter_id}/bench/lesson/apply": {
         parameters: {
             query?: never;
             header?: never;
@@ -821,7 +821,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/keying/held": {
+    "/api/helicopters/{helicopter_id}/keying/ticks": {
         parameters: {
             query?: never;
             header?: never;
@@ -841,7 +841,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/keying/ticks/{sequence}/back": {
+    "/api/helicopters/{helicopter_id}/keying/ticks/{sequence}/remove": {
         parameters: {
             query?: never;
             header?: never;
@@ -925,7 +925,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/simulated/fresh": {
+    "/api/helicopters/{helicopter_id}/bench/simulated-model": {
         parameters: {
             query?: never;
             header?: never;
@@ -945,7 +945,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/bench/simulated/take": {
+    "/api/helicopters/{helicopter_id}/bench/simulated-reading": {
         parameters: {
             query?: never;
             header?: never;
@@ -1005,7 +1005,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/modes/drawn": {
+    "/api/helicopters/{helicopter_id}/modes/curve": {
         parameters: {
             query?: never;
             header?: never;
@@ -1065,7 +1065,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/modes/taken-over": {
+    "/api/helicopters/{helicopter_id}/modes/copy": {
         parameters: {
             query?: never;
             header?: never;
@@ -1085,7 +1085,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/modes/left-out": {
+    "/api/helicopters/{helicopter_id}/modes/remove": {
         parameters: {
             query?: never;
             header?: never;
@@ -1125,7 +1125,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/modes/carried-over": {
+    "/api/helicopters/{helicopter_id}/modes/resample": {
         parameters: {
             query?: never;
             header?: never;
@@ -1226,7 +1226,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/head-speed/flown": {
+    "/api/helicopters/{helicopter_id}/head-speed/hover": {
         parameters: {
             query?: never;
             header?: never;
@@ -1246,7 +1246,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/head-speed/measured": {
+    "/api/helicopters/{helicopter_id}/head-speed/measurement": {
         parameters: {
             query?: never;
             header?: never;
@@ -1290,7 +1290,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/logs/simulated": {
+    "/api/helicopters/{helicopter_id}/logs/simulation": {
         parameters: {
             query?: never;
             header?: never;
@@ -1378,7 +1378,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/devices/{device_id}/kept": {
+    "/api/helicopters/{helicopter_id}/devices/{device_id}/sheet": {
         parameters: {
             query?: never;
             header?: never;
@@ -1478,7 +1478,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/look-up": {
+    "/api/helicopters/{helicopter_id}/search": {
         parameters: {
             query?: never;
             header?: never;
@@ -1598,7 +1598,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/field/flights/{number}/back": {
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/cancel": {
         parameters: {
             query?: never;
             header?: never;
@@ -1678,7 +1678,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/field/made": {
+    "/api/helicopters/{helicopter_id}/field/changes": {
         parameters: {
             query?: never;
             header?: never;
@@ -1698,7 +1698,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/field/flights/{number}/simulated": {
+    "/api/helicopters/{helicopter_id}/field/flights/{number}/simulation": {
         parameters: {
             query?: never;
             header?: never;
@@ -1731,22 +1731,6 @@ export interface paths {
          */
         get: operations["get_trim"];
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/helicopters/{helicopter_id}/field/trimmed": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
         /**
          * Apply Trim
          * @description Note that trims were moved into the unit's centre.
@@ -1778,7 +1762,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/field/looked-over": {
+    "/api/helicopters/{helicopter_id}/field/crash-checks": {
         parameters: {
             query?: never;
             header?: never;
@@ -1899,7 +1883,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/import/whole": {
+    "/api/helicopters/import/archive": {
         parameters: {
             query?: never;
             header?: never;
@@ -1919,7 +1903,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/helicopters/{helicopter_id}/whole": {
+    "/api/helicopters/{helicopter_id}/archive": {
         parameters: {
             query?: never;
             header?: never;
@@ -1984,7 +1968,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/look-up": {
+    "/api/search": {
         parameters: {
             query?: never;
             header?: never;

@@ -31,7 +31,7 @@ export function useLookedOver(id: string) {
     scope: { id: ticks.join() },
     mutationFn: (body: { what: string; looked: boolean }) =>
       answer(
-        client.POST(`${FIELD}/looked-over`, {
+        client.POST(`${FIELD}/crash-checks`, {
           params: { path: { helicopter_id: id } },
           body: { id: crypto.randomUUID(), saw: "", ...body },
         }),

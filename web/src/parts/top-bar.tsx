@@ -17,12 +17,12 @@ import { useEntry, useWho } from "@/api/account";
 import { setTheme, useTheme } from "@/look/theme";
 import { NewCodes } from "./codes/new-codes";
 import { Dialog } from "./dialog";
-import { LookUp } from "./look-up/look-up";
 import { Menu, MenuItem } from "./menu";
 import { PasswordForm } from "./password-form";
+import { PilotData } from "./pilot-data";
+import { SearchDialog } from "./search/search";
 import { KeyList } from "./shortcuts/key-list";
 import { type Listed, useListedKeys, useShortcut } from "./shortcuts/registry";
-import { YourData } from "./your-data";
 
 const IN_FIELDS: Listed[] = [
   { keys: "↑ ↓ in a field", says: "nudge the value, with Shift ten times as far" },
@@ -127,9 +127,9 @@ export function TopBar({ title, beside, mark, children }: Props) {
         <NewCodes />
       </Dialog>
       <Dialog open={data} onOpenChange={setData} title="Your data">
-        <YourData />
+        <PilotData />
       </Dialog>
-      <LookUp open={search} onOpenChange={setSearch} />
+      <SearchDialog open={search} onOpenChange={setSearch} />
       <Dialog open={keys} onOpenChange={setKeys} title="Keys">
         <KeyList />
       </Dialog>

@@ -8,8 +8,8 @@ import type { Editor } from "@/api/draft";
 import { ProblemNote } from "@/parts/problem-note";
 import { DeviceTag } from "@/parts/settings/devices";
 import { OnDevicesList } from "@/parts/settings/on-device";
+import { placeOf } from "@/parts/settings/setting-place";
 import type { Asked } from "@/parts/settings/use-shown-setting";
-import { placeOf } from "@/parts/settings/where";
 import { SeverityMark } from "./severity";
 
 type Props = {

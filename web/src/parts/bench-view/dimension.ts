@@ -11,8 +11,8 @@ import {
   Vector3,
 } from "three";
 import { shown } from "@/parts/numbers";
-import { between } from "./between";
-import type { Word, Words } from "./words";
+import { placeBar } from "./bar-placement";
+import type { Labels, Word } from "./labels";
 
 /** Two ends (mm), what the setup has for the length, whether it is drawn to the linkage's scale. */
 export type Length = { ends: [Vector3, Vector3]; value: number | null; toScale: boolean };
@@ -37,7 +37,7 @@ export class Dimension {
 
   constructor(
     private readonly unit: number,
-    private readonly words: Words,
+    private readonly words: Labels,
   ) {
     const thin = 0.35 * unit;
     this.line = this.part(new BoxGeometry(0.6 * unit, 1, 0.6 * unit));
@@ -63,9 +63,9 @@ export class Dimension {
     const far = drawn.toScale ? NEAR : Math.min(CLEAR, NEAR + (BROAD * length) / this.unit);
     const aside = away(along, start, end).multiplyScalar(far * this.unit);
     const [from, to] = [start.clone().add(aside), end.clone().add(aside)];
-    put(this.line, between(from, to));
-    put(this.legs[0], between(start, start.clone().addScaledVector(aside, 1.15)));
-    put(this.legs[1], between(end, end.clone().addScaledVector(aside, 1.15)));
+    put(this.line, placeBar(from, to));
+    put(this.legs[0], placeBar(start, start.clone().addScaledVector(aside, 1.15)));
+    put(this.legs[1], placeBar(end, end.clone().addScaledVector(aside, 1.15)));
     // Between ends that are close, arrows would meet: then they are as small as there is room for.
     const tip = Math.min(1.6 * this.unit, length / 4);
     this.arrow(this.arrows[0], from, along.clone().negate(), tip);
@@ -96,7 +96,7 @@ export class Dimension {
     const scale = half / (1.6 * this.unit);
     const middle = point.clone().addScaledVector(way, -half);
     const ahead = middle.clone().add(way);
-    const matrix = between(middle, ahead);
+    const matrix = placeBar(middle, ahead);
     matrix.setPosition(middle);
     matrix.scale(new Vector3(scale, scale, scale));
     put(mesh, matrix);

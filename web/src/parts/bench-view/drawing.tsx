@@ -2,9 +2,9 @@
 import { useEffect, useRef, useState } from "react";
 import type { Frame, Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
-import { idle, whenIdle } from "@/parts/when-idle";
+import { idle, runWhenIdle } from "@/parts/idle-task";
+import { DrawingFrame } from "./drawing-frame";
 import { whatDraws } from "./graphics";
-import { InSight } from "./in-sight";
 import type { BenchScene } from "./scene";
 
 export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
@@ -30,7 +30,7 @@ function whenSeen(element: Element, what: () => void): () => void {
   const watcher = new IntersectionObserver((seen) => {
     if (!seen.some((each) => each.isIntersecting)) return;
     watcher.disconnect();
-    leave = whenIdle(what);
+    leave = runWhenIdle(what);
   });
   watcher.observe(element);
   return () => {
@@ -107,7 +107,7 @@ export function Drawing({ setup, source, onScene, onFailed }: Props) {
     if (failed) onFailed?.();
   }, [failed, onFailed]);
   return (
-    <InSight source={source}>
+    <DrawingFrame source={source}>
       <canvas
         ref={canvas}
         role="img"
@@ -119,6 +119,6 @@ export function Drawing({ setup, source, onScene, onFailed }: Props) {
           This browser cannot draw in 3D here. Every figure beside this place is still live.
         </p>
       )}
-    </InSight>
+    </DrawingFrame>
   );
 }

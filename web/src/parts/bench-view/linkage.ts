@@ -12,10 +12,10 @@ import {
 } from "three";
 import type { Frame, Setup } from "@/api/client";
 import { Airframe } from "./airframe";
-import { between } from "./between";
+import { placeBar } from "./bar-placement";
 import { Dimension, type Length } from "./dimension";
 import { Ink, type InkPart } from "./ink";
-import { Words } from "./words";
+import { Labels } from "./labels";
 
 type Drawn = Frame["scene"];
 type Vec = readonly number[];
@@ -39,7 +39,7 @@ const GRIPS = 1.1;
 const REACHES = 4.5;
 /** How much of the chord lies ahead of the feathering axis. */
 const AHEAD = 0.33;
-/** Words on the page, in pixels. */
+/** Labels on the page, in pixels. */
 const NUMBER_PX = 22;
 const PLACE_PX = 24;
 const UP = new Vector3(0, 0, 1);
@@ -70,7 +70,7 @@ export class Linkage {
   private plate: InkPart[];
   private servos: DrawnServo[] = [];
   private blades: DrawnBlade[] = [];
-  private words = new Words(this.group);
+  private words = new Labels(this.group);
   private numbers: Vector3[] = [];
   private unit: number;
   private airframe: Airframe;
@@ -211,8 +211,8 @@ export class Linkage {
       .makeBasis(axis.clone().negate().cross(UP), axis, UP)
       .setPosition(body.addScaledVector(UP, -4 * this.unit));
     this.ink.move(servo.body, turned);
-    this.ink.move(servo.horn, between(shaft, hornBall));
-    this.ink.move(servo.link, between(hornBall, swashBall));
+    this.ink.move(servo.horn, placeBar(shaft, hornBall));
+    this.ink.move(servo.link, placeBar(hornBall, swashBall));
     this.ink.move(servo.hornBall, placed(hornBall));
     this.ink.move(servo.swashBall, placed(swashBall));
     this.numbers[i]?.copy(shaft).add(new Vector3(0, 0, -6 * this.unit));
@@ -224,10 +224,10 @@ export class Linkage {
     const grip = at(where.grip_ball);
     const inner = at(where.inner_ball);
     const root = new Vector3(0, 0, head.head_height_mm);
-    this.ink.move(blade.link, between(inner, grip));
+    this.ink.move(blade.link, placeBar(inner, grip));
     this.ink.move(blade.innerBall, placed(inner));
     this.ink.move(blade.gripBall, placed(grip));
-    this.ink.move(blade.arm, between(root.clone().addScaledVector(axis, grip.dot(axis)), grip));
+    this.ink.move(blade.arm, placeBar(root.clone().addScaledVector(axis, grip.dot(axis)), grip));
     const turned = this.bladeTurned(where);
     for (const part of blade.body) this.ink.move(part, turned);
   }

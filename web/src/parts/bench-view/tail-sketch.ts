@@ -4,7 +4,7 @@
  */
 import { BoxGeometry, IcosahedronGeometry, Matrix4, Vector3 } from "three";
 import type { Frame, Setup } from "@/api/client";
-import { between } from "./between";
+import { placeBar } from "./bar-placement";
 import type { Ink, InkPart } from "./ink";
 
 export type DrawnTail = NonNullable<Frame["scene"]["tail"]>;
@@ -75,10 +75,10 @@ export class TailSketch {
     const slider = this.onTheWay(tail.slider_out);
     const { horn, lever, gripAxis, grip } = this.points(tail);
     ink.move(this.slider, new Matrix4().setPosition(slider));
-    ink.move(this.horn, between(this.servo, horn));
-    ink.move(this.rod, between(horn, lever));
-    ink.move(this.lever, between(lever, slider));
-    ink.move(this.gripArm, between(gripAxis, grip));
+    ink.move(this.horn, placeBar(this.servo, horn));
+    ink.move(this.rod, placeBar(horn, lever));
+    ink.move(this.lever, placeBar(lever, slider));
+    ink.move(this.gripArm, placeBar(gripAxis, grip));
     ink.move(balls.horn, new Matrix4().setPosition(horn));
     ink.move(balls.lever, new Matrix4().setPosition(lever));
     ink.move(balls.grip, new Matrix4().setPosition(grip));

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { type Draft, Problem } from "@/api/client";
 import { Editor } from "@/api/draft";
 import { lineCall, lineOf } from "@/api/line";
-import { useNotKept } from "@/parts/not-kept";
+import { useUnsavedEntries } from "@/parts/unsaved-entries";
 import { SavedMark, SaveState } from "./save-state";
 
 const DRAFT = {
@@ -49,7 +49,7 @@ function page(more: Partial<Draft> = {}, undo: unknown = UNDO) {
 }
 
 function Stray({ kept }: { kept: boolean }) {
-  useNotKept("a field", !kept);
+  useUnsavedEntries("a field", !kept);
   return null;
 }
 

@@ -4,10 +4,10 @@ import { useState } from "react";
 import type { Draft, Problem } from "@/api/client";
 import { type Editor, useSaving } from "@/api/draft";
 import { Dialog } from "@/parts/dialog";
-import { useCountNotKept } from "@/parts/not-kept";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
 import { UndoKeys } from "@/parts/undo-keys";
+import { useCountNotKept } from "@/parts/unsaved-entries";
 import { RevisionList } from "./revision-list";
 import { SaveForm } from "./save-form";
 

@@ -3,11 +3,11 @@
  * stays where it was typed, with the reason under it.
  */
 import { useEffect, useId, useRef, useState } from "react";
-import { useNotKept } from "@/parts/not-kept";
+import { FigureChoice } from "@/parts/figure-choice";
 import { eitherOf, readNumber, shown } from "@/parts/numbers";
-import { WhichIsMeant } from "@/parts/which-is-meant";
-import { focusSetting, leaveSetting } from "./in-focus";
+import { useUnsavedEntries } from "@/parts/unsaved-entries";
 import type { NumberSetting } from "./setting";
+import { focusSetting, leaveSetting } from "./setting-focus";
 
 type Props = {
   setting: NumberSetting;
@@ -32,7 +32,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
   const [fault, setFault] = useState<string | null>(null);
   /** Readings of one entry that are all possible: the pilot says which is meant. */
   const [meant, setMeant] = useState<number[]>([]);
-  useNotKept(id, fault !== null || meant.length > 0);
+  useUnsavedEntries(id, fault !== null || meant.length > 0);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   /** What was sent last and refused: leaving the field must not send it again. */
   const refused = useRef<string | null>(null);
@@ -149,7 +149,7 @@ export function NumberField({ setting, value, save, hideLabel, compact, onLeft }
           {setting.help}
         </p>
       )}
-      <WhichIsMeant
+      <FigureChoice
         of={setting.label}
         figures={meant}
         alone="So slow?"

@@ -4,7 +4,7 @@ import { answer, asProblem, client } from "@/api/client";
 import { type OnBoard, type OnDevice as Said, useOnBoard } from "@/api/devices";
 import type { Editor } from "@/api/draft";
 import { readNumber, shown } from "@/parts/numbers";
-import { Told } from "@/parts/told";
+import { TextLine } from "@/parts/text-line";
 import { reason } from "./saved-number";
 import { unitWords } from "./setting";
 
@@ -115,7 +115,7 @@ function OnItsScale({ said, device, helicopter, editor, onDone }: ScaleProps) {
     if (figure === null) return;
     try {
       const { value } = await answer(
-        client.GET("/api/helicopters/{helicopter_id}/devices/{device_id}/kept", {
+        client.GET("/api/helicopters/{helicopter_id}/devices/{device_id}/sheet", {
           params: {
             path: { helicopter_id: helicopter.id, device_id: device },
             query: { version: helicopter.version, path: said.path, figure },
@@ -131,7 +131,7 @@ function OnItsScale({ said, device, helicopter, editor, onDone }: ScaleProps) {
   };
   return (
     <div className="mt-1 border-l-4 border-mint pl-2">
-      <Told
+      <TextLine
         label={`${said.called} as ${said.device} shows it`}
         value={said.text}
         refuse={(text) => (readNumber(text) === null ? `found “${text}”; allowed: a number` : null)}

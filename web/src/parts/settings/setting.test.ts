@@ -2,8 +2,8 @@ import { expect, test } from "vitest";
 import type { Row } from "@/api/catalogue";
 import type { Setup } from "@/api/client";
 import { numberAt, pathsOf, settingOf, valueAt } from "./setting";
+import { placeOf } from "./setting-place";
 import { groupsOf, stagesOf } from "./stages";
-import { placeOf } from "./where";
 
 const row = (more: Partial<Row>): Row => ({
   path: "airframe.servos.*.arm_mm",

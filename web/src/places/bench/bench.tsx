@@ -6,8 +6,9 @@ import { type Bench, type StepName, useBench, useHand } from "@/api/bench";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import { useAtLeast } from "@/look/width";
 import { BenchView } from "@/parts/bench-view/bench-view";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { Dialog } from "@/parts/dialog";
-import { useHere } from "@/parts/here";
+import { runWhenIdle } from "@/parts/idle-task";
 import { Legend } from "@/parts/legend";
 import { Dock } from "@/parts/levers/dock";
 import { moveLevers } from "@/parts/levers/levers";
@@ -18,9 +19,8 @@ import { MODE_NAMES } from "@/parts/settings/setting";
 import { useListedKeys, useShortcut } from "@/parts/shortcuts/registry";
 import { useAwake } from "@/parts/use-awake";
 import { StateMark } from "@/parts/verdict";
-import { whenIdle } from "@/parts/when-idle";
 import { LargeView } from "./large-view";
-import { Now } from "./now";
+import { OpenQuestion } from "./open-question";
 import { RunBar } from "./run-bar";
 import { SignOff } from "./sign-off";
 import { Slip } from "./slip";
@@ -29,7 +29,7 @@ import { StepAtHand } from "./step-at-hand";
 const READ_STEP = (search: URLSearchParams) => ({ step: search.get("step") ?? "" });
 
 export function BenchPlace() {
-  const { draft } = useHere();
+  const { draft } = useCurrentHelicopter();
   const [{ step }, setOpen] = useOpenState(READ_STEP);
   const queries = useQueryClient();
   const bench = useBench(draft.id, step || null);
@@ -109,14 +109,14 @@ function OpenBench({ draft, bench, waiting, open: openStep }: Props) {
   const asked = ask?.key;
   useEffect(() => {
     if (wide || asked === undefined) return;
-    return whenIdle(() => {
+    return runWhenIdle(() => {
       const top = reading.current?.getBoundingClientRect().top ?? 0;
       if (top < 0) reading.current?.scrollIntoView({ block: "start" });
     });
   }, [asked, wide]);
   const roles = setup.airframe.swash.balls.map((ball) => ball.role);
   const now = (
-    <Now
+    <OpenQuestion
       helicopter={draft.id}
       bench={bench}
       hand={hand}

@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { BallsAsk, ChoiceAsk, NumberAsk, NumbersAsk } from "@/api/bench";
-import { putTyped } from "@/api/typed";
+import { putTyped } from "@/api/typed-entries";
 import { ChoiceEntry } from "@/parts/choice-entry";
 import { switchSingleKeys } from "@/parts/shortcuts/registry";
 import { BallsEntry } from "./balls-entry";

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, expect, test, vi } from "vitest";
 import type { Ask, Bench, BenchHand } from "@/api/bench";
-import { putTyped, questionName } from "@/api/typed";
+import { putTyped, questionName } from "@/api/typed-entries";
 import { LargeView } from "./large-view";
 
 const number = (key: string, more = {}) =>

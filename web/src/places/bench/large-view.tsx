@@ -3,10 +3,10 @@
 import { Dialog as Radix } from "radix-ui";
 import type { Action, Answer, Ask, Bench, BenchHand, StepName } from "@/api/bench";
 import { useHandProblem } from "@/api/hand";
-import { questionName, useTyped } from "@/api/typed";
+import { questionName, useTyped } from "@/api/typed-entries";
 import { ProblemNote } from "@/parts/problem-note";
 import { WordMark } from "@/parts/verdict";
-import { answered } from "./answered";
+import { answerText } from "./answer-text";
 import { Keypad } from "./keypad";
 import { useDigits } from "./use-digits";
 
@@ -143,7 +143,7 @@ function Figure({ helicopter, bench, ask, record }: FigureProps) {
           className="figure my-2 block text-center text-[min(24vw,26vh)] leading-none"
           aria-label={`${ask.label}, as typed`}
         >
-          {text || <span className="text-faint">{answered(ask) || "–"}</span>}
+          {text || <span className="text-faint">{answerText(ask) || "–"}</span>}
           <span className="text-[0.3em] text-faint"> {text ? ask.unit : ""}</span>
         </output>
         {ask.word && (

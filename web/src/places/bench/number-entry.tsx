@@ -2,9 +2,9 @@
 import { Gauge, Grid3x3, Minus, Plus } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Answer, NumberAsk } from "@/api/bench";
-import { useTyped } from "@/api/typed";
+import { useTyped } from "@/api/typed-entries";
+import { FigureChoice } from "@/parts/figure-choice";
 import { eitherOf, readNumber, shown } from "@/parts/numbers";
-import { WhichIsMeant } from "@/parts/which-is-meant";
 import { Keypad } from "./keypad";
 import { useDigits } from "./use-digits";
 
@@ -125,7 +125,7 @@ export function NumberEntry(props: Props) {
           <Plus aria-hidden size={20} />
         </button>
       </div>
-      <WhichIsMeant
+      <FigureChoice
         of={ask.label}
         figures={meant}
         alone="Is this meant?"

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { Ask } from "@/api/bench";
-import { answered } from "./answered";
+import { answerText } from "./answer-text";
 import { QuestionGrid } from "./question-grid";
 
 const ask = (row: string, column: string, answer: number | null, word: string | null = null) =>
@@ -54,5 +54,5 @@ test.each([
   [{ kind: "choice", answer: "up", options: [{ value: "up", label: "Level, up" }] }, "Level, up"],
   [{ kind: "choice", answer: "gone", options: [] }, "gone"],
 ])("%o is shown as %s", (part, words) => {
-  expect(answered(part as unknown as Ask)).toBe(words);
+  expect(answerText(part as unknown as Ask)).toBe(words);
 });

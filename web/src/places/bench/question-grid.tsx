@@ -1,7 +1,7 @@
 /** Questions of one kind as one grid: a row for each function or servo, a column for each place. */
 import type { Ask } from "@/api/bench";
 import { WordMark } from "@/parts/verdict";
-import { answered } from "./answered";
+import { answerText } from "./answer-text";
 
 type Props = { asks: Ask[]; open: string | null; onAsk: (key: string) => void };
 
@@ -38,13 +38,15 @@ export function QuestionGrid({ asks, open, onAsk }: Props) {
                       <button
                         type="button"
                         data-question={ask.key}
-                        aria-label={[ask.label, answered(ask), ask.word].filter(Boolean).join(", ")}
+                        aria-label={[ask.label, answerText(ask), ask.word]
+                          .filter(Boolean)
+                          .join(", ")}
                         aria-pressed={ask.key === open}
                         className="flex min-h-9 w-full items-center justify-between gap-1 border border-rule px-1.5 hover:bg-wash aria-pressed:border-mint aria-pressed:bg-sheet aria-pressed:outline-2 aria-pressed:outline-mint"
                         onClick={() => onAsk(ask.key)}
                       >
                         <span className="figure font-semibold whitespace-nowrap">
-                          {answered(ask) || "–"}
+                          {answerText(ask) || "–"}
                         </span>
                         {ask.word && <WordMark word={ask.word} brief />}
                       </button>

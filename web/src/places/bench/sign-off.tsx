@@ -2,8 +2,8 @@
 import { Link } from "react-router";
 import { type Bench, type EveningOver, type StepName, useEveningOver } from "@/api/bench";
 import { asProblem } from "@/api/client";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { Dialog } from "@/parts/dialog";
-import { useHere } from "@/parts/here";
 import { KeyingList } from "@/parts/keying/keying-list";
 import { ProblemNote } from "@/parts/problem-note";
 import { SaveForm } from "@/parts/save-state/save-form";
@@ -35,7 +35,7 @@ export function SignOff({ bench, open, onOpenChange, onStep }: Props) {
 type SumProps = { bench: Bench; close: () => void; onStep: (step: StepName) => void };
 
 function Sum({ bench, close, onStep }: SumProps) {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   const found = useEveningOver(draft.id, bench.version, bench.sequence);
   if (found.isError) return <ProblemNote problem={asProblem(found.error)} />;
   if (!found.data) return <p>Summing up…</p>;

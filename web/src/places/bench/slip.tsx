@@ -2,8 +2,8 @@
 import { ClipboardCheck, Shapes } from "lucide-react";
 import { useEffect, useRef } from "react";
 import type { Bench, SlipLine, StepName } from "@/api/bench";
+import { runWhenIdle } from "@/parts/idle-task";
 import { StateMark } from "@/parts/verdict";
-import { whenIdle } from "@/parts/when-idle";
 
 type Props = {
   bench: Bench;
@@ -86,7 +86,7 @@ function Line({ line, open, next, under, over, onOpen }: LineProps) {
     if (!open) return;
     // The list is longer than most screens: the open step is never out of sight. Its place is
     // asked for once the page is laid out anyway.
-    return whenIdle(() => key.current && scrollInItsBox(key.current));
+    return runWhenIdle(() => key.current && scrollInItsBox(key.current));
   }, [open]);
   return (
     <li className="border-b border-rule">

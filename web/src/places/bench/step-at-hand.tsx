@@ -3,12 +3,12 @@ import { ShieldAlert } from "lucide-react";
 import type { Ask, Bench, BenchHand, SlipLine } from "@/api/bench";
 import { ToleranceRuler } from "@/parts/tolerance-ruler";
 import { StateMark, WordMark } from "@/parts/verdict";
-import { answered } from "./answered";
+import { answerText } from "./answer-text";
 import { GainChart } from "./gain-chart";
 import { LearnPanel } from "./learn-panel";
+import { MovementPair } from "./movement-pair";
 import { QuestionGrid } from "./question-grid";
 import { ReadingLog } from "./reading-log";
-import { RightAndWrong } from "./right-and-wrong";
 import { RingChart } from "./ring-chart";
 import { SliderPicture } from "./slider-picture";
 import { TailLooks } from "./tail-looks";
@@ -75,7 +75,7 @@ export function StepAtHand({ helicopter, bench, hand, now, ask, onAsk, onStep }:
             <li key={each}>{each}</li>
           ))}
         </ol>
-        {advice.sketch && <RightAndWrong sketch={advice.sketch} />}
+        {advice.sketch && <MovementPair sketch={advice.sketch} />}
         {advice.tail_sketch && <TailLooks sketch={advice.tail_sketch} />}
       </Part>
       <Part title={`Read this${bench.simulated ? ", on the simulated model" : ""}`}>
@@ -184,7 +184,7 @@ function Question({ ask, open, onAsk }: QuestionProps) {
         <span className="min-w-44 flex-1">{ask.label}</span>
         <span className="flex items-baseline gap-3 text-right">
           <span className={`font-semibold ${ask.kind === "number" ? "figure" : ""}`}>
-            {answered(ask)}
+            {answerText(ask)}
           </span>
           {ask.word && (
             <span className="text-sm">

@@ -1,6 +1,6 @@
 /** Right beside wrong at the tail, seen from behind and from above: slider, folded blade, nose. */
 import type { Advice } from "@/api/bench";
-import { RightOrWrong } from "./right-or-wrong";
+import { MovementDrawing } from "./movement-drawing";
 
 type Sketch = NonNullable<Advice["tail_sketch"]>;
 type Panel = Sketch["right"];
@@ -40,7 +40,7 @@ function Drawn({
   const slide = boom * (panel.slider_out ? 1 : -1);
   const hub = TAIL.x + boom * 30;
   return (
-    <RightOrWrong right={right} caption={panel.caption}>
+    <MovementDrawing right={right} caption={panel.caption}>
       <svg viewBox="0 0 180 200" aria-hidden className="mx-auto w-full max-w-56 fill-none">
         <path
           d={`M90 13C108 18 110 52 100 66L94 72V${TAIL.y + 12}H86V72L80 66C70 52 72 18 90 13 Z`}
@@ -96,7 +96,7 @@ function Drawn({
           strokeWidth="5"
         />
       </svg>
-    </RightOrWrong>
+    </MovementDrawing>
   );
 }
 

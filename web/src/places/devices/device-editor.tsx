@@ -8,7 +8,7 @@ import { useFleet } from "@/api/fleet";
 import { Dialog } from "@/parts/dialog";
 import { readNumber } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
-import { noName, Told } from "@/parts/told";
+import { noName, TextLine } from "@/parts/text-line";
 import { DeviceSettings } from "./device-settings";
 
 const STATES: [keyof NonNullable<Profile["states"]>, string][] = [
@@ -37,7 +37,7 @@ export function DeviceEditor({ device }: { device: Device }) {
     <section aria-label={device.name} className="grid gap-5">
       <div className="flex flex-wrap items-end gap-2">
         <div className="min-w-56 grow">
-          <Told
+          <TextLine
             label="What you call it"
             value={profile.name}
             refuse={noName}
@@ -97,7 +97,7 @@ export function DeviceEditor({ device }: { device: Device }) {
               <option value="minus">minus</option>
             </select>
           </label>
-          <Told
+          <TextLine
             label="Points a curve can have, with commas between"
             value={(profile.curve_points ?? []).join(", ")}
             refuse={(text) =>
@@ -114,7 +114,7 @@ export function DeviceEditor({ device }: { device: Device }) {
       {SHOWS_STATES.includes(device.kind) && (
         <div className="grid gap-3 sm:grid-cols-2">
           {STATES.map(([state, label]) => (
-            <Told
+            <TextLine
               key={state}
               label={label}
               value={profile.states?.[state] ?? ""}

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { rowOf, useCatalogue } from "@/api/catalogue";
 import type { Device, DeviceSetting, Profile } from "@/api/devices";
 import { readNumber } from "@/parts/numbers";
-import { noName, Told } from "@/parts/told";
+import { noName, TextLine } from "@/parts/text-line";
 
 type Props = {
   profile: Profile;
@@ -119,26 +119,26 @@ function OneSetting({ setting, onKeep }: OneProps) {
   const isNumber = row?.kind === "number" || row?.kind === "whole";
   return (
     <div className="grid gap-2 pb-2 sm:grid-cols-3">
-      <Told
+      <TextLine
         label="It calls this"
         value={setting.called}
         refuse={noName}
         onKeep={(called) => onKeep(() => ({ called }))}
       />
-      <Told
+      <TextLine
         label="Where it stands there"
         value={setting.menu ?? ""}
         onKeep={(menu) => onKeep(() => ({ menu }))}
       />
       {isNumber ? (
         <>
-          <Told
+          <TextLine
             label="Its unit"
             value={setting.unit ?? ""}
             onKeep={(unit) => onKeep(() => ({ unit }))}
           />
           {FIGURES.map(([key, label]) => (
-            <Told
+            <TextLine
               key={key}
               label={label}
               value={
@@ -160,7 +160,7 @@ function OneSetting({ setting, onKeep }: OneProps) {
         </>
       ) : (
         row?.words.map(({ value, label }) => (
-          <Told
+          <TextLine
             key={String(value)}
             label={`Its word for “${label}”`}
             value={setting.words?.[String(value)] ?? ""}

@@ -9,19 +9,19 @@ import {
   useFlown,
 } from "@/api/field";
 import { useHandProblem } from "@/api/hand";
-import { type Here, useHere } from "@/parts/here";
+import { type Here, useCurrentHelicopter } from "@/parts/current-helicopter";
 import { ProblemNote } from "@/parts/problem-note";
 import { useShortcut } from "@/parts/shortcuts/registry";
-import { InTheAir } from "./in-the-air";
-import { Landed } from "./landed";
-import { More } from "./more";
+import { FieldTools } from "./field-tools";
+import { FlightClock } from "./flight-clock";
+import { FlightReport } from "./flight-report";
+import { GoodFlightDifferences } from "./good-flight-differences";
 import { NextThingCard } from "./next-thing";
-import { Ready } from "./ready";
-import { SinceGood } from "./since-good";
+import { Preflight } from "./preflight";
 import { Timeline } from "./timeline";
 
 export function FieldPlace() {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   const field = useField(draft.id);
   const hand = useFieldHand(draft.id);
   const problem = useHandProblem(hand);
@@ -42,14 +42,14 @@ export function FieldPlace() {
         {atHand === null ? (
           <OnTheGround {...{ draft, editor, newest, hand }} field={now} />
         ) : atHand.stage === "ready" ? (
-          <Ready id={draft.id} field={now} flight={atHand} hand={hand} />
+          <Preflight id={draft.id} field={now} flight={atHand} hand={hand} />
         ) : (
-          <InTheAir flight={atHand} hand={hand} />
+          <FlightClock flight={atHand} hand={hand} />
         )}
       </div>
       <div className="space-y-5">
-        <More draft={draft} editor={editor} field={now} hand={hand} />
-        {now.since_good && <SinceGood since={now.since_good} />}
+        <FieldTools draft={draft} editor={editor} field={now} hand={hand} />
+        {now.since_good && <GoodFlightDifferences since={now.since_good} />}
         <Timeline id={draft.id} packs={now.packs} hand={hand} />
       </div>
     </main>
@@ -65,7 +65,7 @@ function OnTheGround({ draft, editor, field, newest, hand }: GroundProps) {
   return (
     <>
       {newest && (
-        <Landed key={newest.number} id={draft.id} field={field} flight={newest} hand={hand} />
+        <FlightReport key={newest.number} id={draft.id} field={field} flight={newest} hand={hand} />
       )}
       {newest && field.next && (
         <NextThingCard next={field.next} {...{ field, draft, editor, hand }} />

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type FieldHand, type Flight, type Happened, useTimeline } from "@/api/field";
 import type { Pack } from "@/api/packs";
 import { dayOf } from "@/parts/dates";
-import { ChangedLines } from "./changed-lines";
+import { ChangeList } from "./change-list";
 
 type Props = { id: string; packs: Pack[]; hand: FieldHand };
 
@@ -114,7 +114,7 @@ function Details({ flight, packs, hand }: FlightProps) {
   const more = flight.withheld.length - 3;
   return (
     <div className="space-y-2 pb-3 pl-10 text-sm">
-      {flight.changed.length > 0 && <ChangedLines changed={flight.changed} />}
+      {flight.changed.length > 0 && <ChangeList changed={flight.changed} />}
       {facts.length > 0 && <p>{facts.join(" · ")}</p>}
       {flight.words && <p>“{flight.words}”</p>}
       {flight.next_idea && <p>Next idea: {flight.next_idea}</p>}

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { asProblem, type ModeName } from "@/api/client";
 import { type Field, type FieldHand, useTrim } from "@/api/field";
 import { useHandProblem } from "@/api/hand";
-import type { Here } from "@/parts/here";
+import type { Here } from "@/parts/current-helicopter";
 import { signed } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { NumberField } from "@/parts/settings/number-field";

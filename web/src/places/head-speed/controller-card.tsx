@@ -7,7 +7,7 @@ import type { Editor } from "@/api/draft";
 import { useCardConfirmed } from "@/api/head-speed";
 import { dayOf } from "@/parts/dates";
 import { reason } from "@/parts/settings/saved-number";
-import { Told } from "@/parts/told";
+import { TextLine } from "@/parts/text-line";
 
 type Item = NonNullable<NonNullable<Setup["speed_controller"]>["card"]>[number];
 
@@ -150,8 +150,12 @@ function ItemFields({ item, number, onKeep }: FieldsProps) {
   const wanted = useId();
   return (
     <div className="grid gap-1.5">
-      <Told label={`Item ${number}, name`} value={item.name} onKeep={(name) => onKeep({ name })} />
-      <Told
+      <TextLine
+        label={`Item ${number}, name`}
+        value={item.name}
+        onKeep={(name) => onKeep({ name })}
+      />
+      <TextLine
         label="choices, with commas between"
         value={item.choices.join(", ")}
         onKeep={(text) => {

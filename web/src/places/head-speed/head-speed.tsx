@@ -3,16 +3,16 @@ import { Link } from "react-router";
 import { asProblem, type Draft, type ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type HeadSpeeds, type ModeSpeed, useHeadSpeeds } from "@/api/head-speed";
-import { useHere } from "@/parts/here";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
 import { MODE_NAMES } from "@/parts/settings/setting";
 import { addressOf } from "@/places";
 import { ControllerCard } from "./controller-card";
 import { DriveData } from "./drive-data";
-import { HoverFlown } from "./hover-flown";
+import { HoverCalibration } from "./hover-calibration";
 import { Logs } from "./logs";
-import { Measured } from "./measured";
+import { MeasuredSpeeds } from "./measured-speeds";
 import { ModeFigures } from "./mode-figures";
 import { PinionTable } from "./pinion-table";
 import { PunchPicture } from "./punch-picture";
@@ -36,7 +36,7 @@ const SHOWS = [
 ] as const;
 
 export function HeadSpeedPlace() {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   const [asked] = useOpenState(READ);
   const found = useHeadSpeeds(draft.id, draft.version, roomOf(asked.room));
   return (
@@ -161,8 +161,13 @@ function Chosen({ draft, found, open, onOpen, room, onRoom, editor }: ChosenProp
           <Sensitivity open={open} />
         </div>
         <div className="grid content-start gap-5">
-          <HoverFlown key={open.mode} open={open} calibration={found.calibration} editor={editor} />
-          <Measured found={found} editor={editor} />
+          <HoverCalibration
+            key={open.mode}
+            open={open}
+            calibration={found.calibration}
+            editor={editor}
+          />
+          <MeasuredSpeeds found={found} editor={editor} />
           <ServoSupply found={found} />
         </div>
       </div>

@@ -7,7 +7,7 @@ import { type FlightLog, useLog, useLogAct, useLogs, type Window } from "@/api/l
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { LogColumns } from "./log-columns";
-import { LogKeep } from "./log-keep";
+import { LogFigureKey } from "./log-figure-key";
 import { LogPicture } from "./log-picture";
 
 type Props = { draft: Draft; modes: ModeSpeed[]; editor: Editor };
@@ -139,7 +139,7 @@ function OneLog({ draft, log, editor, onDrop }: OneProps) {
                     <div className="border-b border-rule py-1.5 pl-2 text-sm">
                       {finding.text}
                       {finding.keeps && (
-                        <LogKeep keeps={finding.keeps} draft={draft} editor={editor} />
+                        <LogFigureKey keeps={finding.keeps} draft={draft} editor={editor} />
                       )}
                     </div>
                   ) : (

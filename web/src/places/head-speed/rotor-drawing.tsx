@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import type { Draft } from "@/api/client";
 import { Drawing } from "@/parts/bench-view/drawing";
 import { useLive } from "@/parts/levers/live";
-import { useSettingInFocus } from "@/parts/settings/in-focus";
+import { useSettingInFocus } from "@/parts/settings/setting-focus";
 
 const LENGTH = /^airframe\.rotor\.\w+_mm$/;
 

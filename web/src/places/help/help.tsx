@@ -2,7 +2,7 @@
 import { useEffect } from "react";
 import { Link } from "react-router";
 import { asProblem } from "@/api/client";
-import { useWords } from "@/api/look-up";
+import { useWords } from "@/api/search";
 import { Legend } from "@/parts/legend";
 import { useOpenState } from "@/parts/open-state";
 import { usePageTitle } from "@/parts/page-title";

@@ -3,7 +3,7 @@ import { expect, test, vi } from "vitest";
 import type { Curve } from "@/api/modes";
 import { moveLevers } from "@/parts/levers/levers";
 import { CurveChart } from "./curve-chart";
-import { degreesAt, slopeAt, valueAt } from "./sampled";
+import { degreesAt, slopeAt, valueAt } from "./samples";
 
 const CURVE = {
   at: [0, 50, 100],

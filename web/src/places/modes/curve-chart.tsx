@@ -9,7 +9,7 @@ import type { Curve } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
 import { HoverMarks } from "./hover";
-import { valueAt } from "./sampled";
+import { valueAt } from "./samples";
 
 type Props = {
   curve: Curve;

@@ -13,7 +13,7 @@ import { CurveChart } from "./curve-chart";
 import { CurveTools } from "./curve-tools";
 import { HoversAt, OnPaper } from "./hover";
 import { PointTable } from "./point-table";
-import { slopeAt } from "./sampled";
+import { slopeAt } from "./samples";
 
 type Props = {
   draft: Draft;

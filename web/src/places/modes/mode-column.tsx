@@ -9,7 +9,7 @@ import { OptionalField } from "@/parts/settings/optional-field";
 import { MODE_NAMES, numberAt } from "@/parts/settings/setting";
 import { CurveChart } from "./curve-chart";
 import { ModeMenu } from "./mode-menu";
-import { SwitchHere } from "./switch-here";
+import { ModeSwitchKey } from "./mode-switch-key";
 
 export type Opened = "pitch" | "throttle" | "rates";
 
@@ -36,7 +36,7 @@ export function ModeColumn({ mode, others, draft, opened, onOpen, editor }: Prop
         <h2 className={`mr-auto whitespace-nowrap ${here ? "font-semibold" : ""}`}>{name}</h2>
         {/* Where five modes stand side by side it has a line of its own. */}
         <span className="@max-[17rem]:order-last @max-[17rem]:flex @max-[17rem]:min-h-7 @max-[17rem]:w-full @max-[17rem]:items-center">
-          <SwitchHere id={draft.id} version={draft.version} mode={mode.name} />
+          <ModeSwitchKey id={draft.id} version={draft.version} mode={mode.name} />
         </span>
         <ModeMenu mode={mode.name} others={others} editor={editor} />
       </div>

@@ -3,7 +3,7 @@ import { asProblem, type Draft, type ModeName } from "@/api/client";
 import type { Editor } from "@/api/draft";
 import { type Modes as ModesShown, useModes } from "@/api/modes";
 import { BeforeSetting } from "@/parts/before-setting";
-import { useHere } from "@/parts/here";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { Dock } from "@/parts/levers/dock";
 import { useOpenState } from "@/parts/open-state";
 import { ProblemNote } from "@/parts/problem-note";
@@ -34,7 +34,7 @@ const READ = (search: URLSearchParams) => ({
 });
 
 export function ModesPlace() {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   const modes = useModes(draft.id, draft.version);
   const names = EVERY.filter((name) => draft.document.transmitter?.modes?.[name]);
   return (

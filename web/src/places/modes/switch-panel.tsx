@@ -4,7 +4,7 @@ import type { ModeShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { useJump } from "./switch-here";
+import { useJump } from "./mode-switch-key";
 import { SwitchScales } from "./switch-scale";
 
 type Props = { draft: Draft; modes: ModeShown[]; wide: boolean };

@@ -7,7 +7,7 @@ import type { ModeShown } from "@/api/modes";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
-import { degreesAt, valueAt } from "./sampled";
+import { degreesAt, valueAt } from "./samples";
 
 export function SwitchScales({ modes }: { modes: ModeShown[] }) {
   const lever = useLever("collective");

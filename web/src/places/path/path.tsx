@@ -2,13 +2,13 @@
 import { useMemo, useState } from "react";
 import type { ModeName, Setup } from "@/api/client";
 import { BenchView } from "@/parts/bench-view/bench-view";
-import { useHere } from "@/parts/here";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { Dock } from "@/parts/levers/dock";
 import { useLever } from "@/parts/levers/levers";
 import { useLive, type View } from "@/parts/levers/live";
 import { useOpenState } from "@/parts/open-state";
-import { useSettingInFocus } from "@/parts/settings/in-focus";
 import { MODE_NAMES } from "@/parts/settings/setting";
+import { useSettingInFocus } from "@/parts/settings/setting-focus";
 import { FOLLOWED, type Followed, type StageName, stagesOf } from "@/parts/settings/stages";
 import { ChannelMonitor } from "./channel-monitor";
 import { LiveProblem, PitchNow, Readings } from "./readings";
@@ -36,7 +36,7 @@ const READ = (search: URLSearchParams) => ({
 });
 
 export function PathPlace() {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   const [view, setView] = useState<View>({ azimuth: 180, exaggerate: 1 });
   const focused = useSettingInFocus() ?? "";
   // Lengths are the helicopter's own.

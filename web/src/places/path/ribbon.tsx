@@ -1,10 +1,10 @@
 /** The ribbon: the chain from stick to blade with the live value at every stage. */
 import { useEffect, useRef } from "react";
 import type { Setup } from "@/api/client";
+import { runWhenIdle } from "@/parts/idle-task";
 import { type Live, useFrame } from "@/parts/levers/live";
 import { DeviceSign } from "@/parts/settings/devices";
 import { type Followed, type Stage, type StageName, stagesOf } from "@/parts/settings/stages";
-import { whenIdle } from "@/parts/when-idle";
 
 type Props = {
   live: Live;
@@ -23,7 +23,7 @@ export function Ribbon({ live, function: f, arrangement, open, onOpen }: Props) 
   // A narrow screen shows a part of the ribbon: the part with the open stage.
   useEffect(
     () =>
-      whenIdle(() => {
+      runWhenIdle(() => {
         const at = ribbon.current?.querySelector(`[data-stage=${open}]`)?.parentElement;
         if (!ribbon.current || !at) return;
         ribbon.current.scrollTo({

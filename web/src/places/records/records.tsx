@@ -3,7 +3,7 @@ import { Download, Smartphone, StickyNote } from "lucide-react";
 import { Link } from "react-router";
 import { exportAddress, wholeAddress } from "@/api/fleet";
 import { tableAddress } from "@/api/records";
-import { useHere } from "@/parts/here";
+import { useCurrentHelicopter } from "@/parts/current-helicopter";
 import { Compare } from "./compare";
 
 const TABLES = [
@@ -13,7 +13,7 @@ const TABLES = [
 ] as const;
 
 export function RecordsPlace() {
-  const { draft, editor } = useHere();
+  const { draft, editor } = useCurrentHelicopter();
   return (
     <main className="mx-auto w-full max-w-6xl space-y-8 px-3 py-4 md:px-5 xl:min-h-0 xl:overflow-y-auto">
       <section aria-labelledby="papers">

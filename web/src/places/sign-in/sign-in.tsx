@@ -4,7 +4,7 @@ import { useEntry, useWho } from "@/api/account";
 import { asProblem } from "@/api/client";
 import { ProblemNote } from "@/parts/problem-note";
 import { besides, TextField, wrongIn } from "@/parts/text-field";
-import { useAgain } from "./again";
+import { useRetry } from "./retry";
 
 type Way = "sign-in" | "sign-up" | "forgotten";
 const TITLES = {
@@ -37,7 +37,7 @@ export function SignIn() {
     setWay(chosen);
   };
   const problem = entry.isError ? asProblem(entry.error) : null;
-  const left = useAgain(problem, () => entry.variables && entry.mutate(entry.variables));
+  const left = useRetry(problem, () => entry.variables && entry.mutate(entry.variables));
   return (
     <div className="mx-auto grid min-h-dvh max-w-6xl content-center gap-10 p-6 lg:grid-cols-[1.25fr_1fr] lg:gap-16">
       <header>
