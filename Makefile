@@ -32,10 +32,13 @@ judge: install-test build chromium
 # Everything a script can check that is not a test. The types are made anew and must come out as
 # they are kept.
 lint: install-test web/node_modules/.installed
-	$(BIN)/ruff check --no-cache core server tests benchmarks
-	$(BIN)/ruff format --no-cache --check core server tests benchmarks
+	$(BIN)/ruff check --no-cache core server tests benchmarks tools
+	$(BIN)/ruff format --no-cache --check core server tests benchmarks tools
 	$(BIN)/mypy core/mint_lever
 	$(BIN)/mypy server/mint_lever_server
+	$(BIN)/mypy tools
+	$(BIN)/python tools/check_names.py
+	$(BIN)/python tools/check_imports.py
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check
@@ -108,8 +111,8 @@ chromium:
 	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell)
 
 format: install-test
-	$(BIN)/ruff check --fix core server tests benchmarks
-	$(BIN)/ruff format core server tests benchmarks
+	$(BIN)/ruff check --fix core server tests benchmarks tools
+	$(BIN)/ruff format core server tests benchmarks tools
 	cd web && npx biome check --write .
 
 # The README's pictures, anew from demo data.

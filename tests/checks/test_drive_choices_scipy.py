@@ -12,7 +12,7 @@ from mint_lever.faults import InvalidRequest
 from mint_lever.model.drive.drive_machine import Machine
 from mint_lever.model.drive.governor_scale import percent_line
 from mint_lever.model.drive.pinion_choice import RotorLoad, pinion_rows, suits
-from mint_lever.model.drive.speed_multiples import Own, Told, explain
+from mint_lever.model.drive.speed_multiples import DriveFigures, WrongFigure, explain
 
 MACHINE = Machine(
     kv_rpm_per_v=1100.0,
@@ -99,29 +99,29 @@ class TestMultiples:
     @pytest.mark.parametrize("true", [2, 6, 8, 10, 14])
     @pytest.mark.parametrize("told", range(2, 15, 2))
     def test_a_wrong_pole_count_is_named(self, true, told):
-        found = explain(true / told, Own(poles=true))
+        found = explain(true / told, DriveFigures(poles=true))
         if told == true:
             assert found == ()
         else:
-            assert (Told("poles", told),) in found
+            assert (WrongFigure("poles", told),) in found
             assert all(len(wrong) == 1 for wrong in found)
 
     def test_a_forgotten_second_stage_is_named_before_two_wrong_figures(self):
-        own = Own(poles=10, stage=1.7)
-        assert (Told("stage", "forgotten"),) in explain(1.7, own)
+        own = DriveFigures(poles=10, stage=1.7)
+        assert (WrongFigure("stage", "forgotten"),) in explain(1.7, own)
         found = explain(1.7 * 10 / 8, own)
-        assert (Told("poles", 8), Told("stage", "forgotten")) in found
+        assert (WrongFigure("poles", 8), WrongFigure("stage", "forgotten")) in found
         assert all(len(wrong) == 2 for wrong in found)
 
     @pytest.mark.parametrize("what", ["poles", "pinion", "cells"])
     @pytest.mark.parametrize(("true", "told"), [(12, 10), (12, 14), (10, 8)])
     def test_whichever_figure_was_told_wrong_is_among_the_smallest_sets(self, what, true, told):
         for ratio in (true / told, told / true):
-            found = explain(ratio, Own(**{what: true}))
-            assert (Told(what, told),) in found
+            found = explain(ratio, DriveFigures(**{what: true}))
+            assert (WrongFigure(what, told),) in found
 
     def test_what_nothing_explains_is_left_open(self):
-        assert explain(1.005, Own(poles=10)) == ()
-        assert explain(1.13, Own(poles=10)) == ()
-        assert explain(0.0, Own(poles=10)) == ()
-        assert explain(2.0, Own()) == ()
+        assert explain(1.005, DriveFigures(poles=10)) == ()
+        assert explain(1.13, DriveFigures(poles=10)) == ()
+        assert explain(0.0, DriveFigures(poles=10)) == ()
+        assert explain(2.0, DriveFigures()) == ()

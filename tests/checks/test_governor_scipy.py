@@ -11,7 +11,7 @@ import pytest
 from scipy.integrate import solve_ivp
 
 from mint_lever.model.drive.drive_machine import Machine
-from mint_lever.model.drive.punch_response import Governed
+from mint_lever.model.drive.punch_response import GovernedRotor
 from mint_lever.model.rotor.hover_power import Blades, TurningRotor
 from other_rotor import other_coefficients
 
@@ -33,7 +33,7 @@ def governed(gain, cell_v=3.85, inertia=0.06):
         tail_share=0.12,
     )
     rotor = TurningRotor(BLADES, OMEGA, 1.225)
-    return Governed(machine=machine, rotor=rotor, inertia=inertia, gain=gain, cell_v=cell_v)
+    return GovernedRotor(machine=machine, rotor=rotor, inertia=inertia, gain=gain, cell_v=cell_v)
 
 
 def other_punch(gain, inertia, start, seconds=1.6, pieces=0.02):

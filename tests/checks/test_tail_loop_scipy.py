@@ -7,7 +7,7 @@ from scipy.signal import freqs, zpk2tf
 
 from mint_lever.model.tail.gyro_loop import (
     Lags,
-    carried,
+    carry_gain,
     horn_that_suits,
     lags_of,
     loop_metal,
@@ -77,33 +77,33 @@ class TestCarried:
 
     def test_seventy_five_with_a_horn_of_8_mm_is_seventy_with_one_of_10(self):
         """Common practice, no source: 75 of the one-channel scale is an amount of 50."""
-        assert carried(50.0, self.metal(), self.metal(arm_mm=10.0)) == pytest.approx(40.0)
+        assert carry_gain(50.0, self.metal(), self.metal(arm_mm=10.0)) == pytest.approx(40.0)
 
     def test_head_speed_goes_by_its_square(self):
-        at = carried(40.0, self.metal(), self.metal(rpm=1600.0))
+        at = carry_gain(40.0, self.metal(), self.metal(rpm=1600.0))
         assert at == pytest.approx(40 * 1.25**2)
 
     def test_a_servo_that_turns_less_for_a_pulse_wants_as_much_more(self):
-        assert carried(40.0, self.metal(), self.metal(us_per_deg=10.0)) == pytest.approx(80.0)
+        assert carry_gain(40.0, self.metal(), self.metal(us_per_deg=10.0)) == pytest.approx(80.0)
 
     def test_a_slower_servo_lowers_the_ceiling(self):
         slow = self.metal(seconds_per_60_deg=0.1)
         share = margin_by_response(0.025, 0.005, 1.5 / 333 + 0.005)
         share /= margin_by_response(0.0125, 0.005, 1.5 / 333 + 0.005)
-        assert carried(40.0, self.metal(), slow) == pytest.approx(40 * share, rel=1e-3)
+        assert carry_gain(40.0, self.metal(), slow) == pytest.approx(40 * share, rel=1e-3)
 
     def test_the_units_throw_counts_only_where_its_output_goes_by_it(self):
         wide = self.metal(box=self.BOX.model_copy(update={"full_throw_us": 250.0}))
-        assert carried(40.0, self.metal(), wide) == pytest.approx(40.0)
-        assert carried(40.0, self.metal(), wide, scales_by_throw=True) == pytest.approx(32.0)
+        assert carry_gain(40.0, self.metal(), wide) == pytest.approx(40.0)
+        assert carry_gain(40.0, self.metal(), wide, scales_by_throw=True) == pytest.approx(32.0)
 
     def test_servos_of_unknown_speed_are_carried_without_their_lags(self):
         unknown = self.metal(seconds_per_60_deg=None)
-        assert carried(40.0, unknown, self.metal(arm_mm=4.0)) == pytest.approx(80.0)
+        assert carry_gain(40.0, unknown, self.metal(arm_mm=4.0)) == pytest.approx(80.0)
 
     def test_there_and_back_again_is_where_it_was(self):
         one, other = self.metal(), self.metal(rpm=1700.0, arm_mm=6.5, seconds_per_60_deg=0.07)
-        assert carried(carried(40.0, one, other), other, one) == pytest.approx(40.0)
+        assert carry_gain(carry_gain(40.0, one, other), other, one) == pytest.approx(40.0)
 
 
 def test_a_horn_that_brings_the_start_into_60_to_80():

@@ -6,7 +6,7 @@ import pytest
 from few import few
 from mint_lever.bench.simulate.random_builds import random_helicopter
 from mint_lever.bench.simulate.yaw_motion import begins_to_wag, wags
-from mint_lever.model.tail.gyro_loop import carried, loop_metal
+from mint_lever.model.tail.gyro_loop import carry_gain, loop_metal
 
 
 def metal_of(seed, rpm, **servo):
@@ -33,7 +33,7 @@ def test_it_begins_to_wag_within_three_percent_of_what_was_carried(seed, rpm, ch
     seen, wag_rate = metal_of(seed, 1800.0)
     now, _ = metal_of(seed, rpm, **changed)
     in_the_air = begins_to_wag(seen, wag_rate)
-    predicted = carried(in_the_air, seen, now)
+    predicted = carry_gain(in_the_air, seen, now)
     assert begins_to_wag(now, wag_rate) == pytest.approx(predicted, rel=0.03)
 
 

@@ -8,7 +8,7 @@ import pytest
 
 from mint_lever.bench.engine.log import MOST_OF_A_QUESTION
 from mint_lever_server.bench import log_entries as kept
-from mint_lever_server.bench.log_cache import Log, Logged
+from mint_lever_server.bench.log_cache import Log, LogRow
 from mint_lever_server.bench.log_entries import log_up_to
 from mint_lever_server.bench.models import Bench, LogEntry
 
@@ -122,7 +122,7 @@ def test_what_was_struck_out_counts_nowhere_but_is_still_shown():
 
 def row(number, kind="reading", key="blade.0", struck=False, at=0):
     when = moment(at)
-    return Logged(
+    return LogRow(
         pk=number,
         sequence=number,
         stands_at=number,

@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from made_log import MAP, as_csv, flight
 from mint_lever_server.field.models import Flight
 from mint_lever_server.flight_logs import services
-from mint_lever_server.flight_logs.api import Said
+from mint_lever_server.flight_logs.api import ColumnMapping
 from mint_lever_server.flight_logs.models import FlightLog
 from mint_lever_server.flight_logs.services import keep_log, map_log
 
@@ -285,7 +285,7 @@ class TestItsLog:
         channels = dict(each.split("=") for each in MAP.split(","))
         units = {"time": "s", "yaw_rate": "°/s", "throttle": "%", "volt": "V", "amp": "A"}
         said = {
-            name: Said(column=column, unit=units.get(name, "rpm"))
+            name: ColumnMapping(column=column, unit=units.get(name, "rpm"))
             for name, column in channels.items()
         }
         return map_log(pilot, helicopter, log.pk, said).pk

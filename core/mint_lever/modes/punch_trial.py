@@ -10,7 +10,7 @@ from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.chain.load_cases import loads
 from mint_lever.model.drive.drive_description import LOADED, machine_of
 from mint_lever.model.drive.drive_machine import VOLTS
-from mint_lever.model.drive.punch_response import HEAD_SHARE, Governed, Punch
+from mint_lever.model.drive.punch_response import HEAD_SHARE, GovernedRotor, Punch
 from mint_lever.model.rotor.air import air_density
 from mint_lever.model.rotor.main_rotor import BLADE_MASS, MAIN, main_rotor, no_blade
 from mint_lever.model.rotor.rotor_figures import blades_inertia_kg_m2
@@ -49,7 +49,7 @@ def simulate_punch(
     fitted = setup.drive.gear.pinion if setup.drive is not None else None
     if pinion is not None and fitted is not None:
         machine = replace(machine, gear=machine.gear * fitted / pinion)
-    governed = Governed(
+    governed = GovernedRotor(
         machine=machine, rotor=rotor, inertia=inertia, gain=gain, cell_v=VOLTS[pack]
     )
     return governed.punch(full)

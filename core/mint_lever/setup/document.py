@@ -9,7 +9,7 @@ from pydantic import Field
 from mint_lever.setup.arrangement import ARRANGEMENTS, Arrangement, ArrangementName
 from mint_lever.setup.parts.airframe import Airframe
 from mint_lever.setup.parts.drive import Drive
-from mint_lever.setup.parts.flight_findings import Flown
+from mint_lever.setup.parts.flight_findings import FlightFindings
 from mint_lever.setup.parts.number_kinds import Part
 from mint_lever.setup.parts.speed_controller import SpeedController
 from mint_lever.setup.parts.targets import Targets
@@ -82,7 +82,7 @@ class Setup(Part):
     speed_controller: Annotated[SpeedController, Holder()] = SpeedController()
     drive: Annotated[Drive | None, Holder()] = None
     targets: Annotated[Targets, Holder()] = Targets()
-    flown: Annotated[Flown | None, Holder(name="flown")] = None
+    flown: Annotated[FlightFindings | None, Holder(name="flown")] = None
 
     @property
     def arranged(self) -> Arrangement:

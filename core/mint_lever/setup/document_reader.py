@@ -12,7 +12,7 @@ from mint_lever.setup.document import FORMAT, VERSION, Setup
 from mint_lever.setup.json_reader import parse_json
 from mint_lever.setup.part_agreement import disagreements
 from mint_lever.setup.upgrade import upgraded
-from mint_lever.setup.validation_faults import make_faults, shown
+from mint_lever.setup.validation_faults import make_faults, write_found
 
 MAX_BYTES = 1_000_000
 
@@ -30,7 +30,7 @@ def read_setup(source: object) -> Setup:
     """
     data = read_document(source) if isinstance(source, bytes | str) else source
     if not isinstance(data, Mapping):
-        raise _refuse("", shown(data), "one JSON object")
+        raise _refuse("", write_found(data), "one JSON object")
     _check_envelope(data)
     try:
         setup = Setup.model_validate(upgraded(data))
@@ -44,10 +44,10 @@ def read_setup(source: object) -> Setup:
 def _check_envelope(data: Mapping[str, Any]) -> None:
     """Judge format and version first: what follows depends on them."""
     if data.get("format") != FORMAT:
-        raise _refuse("format", shown(data.get("format")), f'"{FORMAT}"')
+        raise _refuse("format", write_found(data.get("format")), f'"{FORMAT}"')
     version = data.get("version")
     if isinstance(version, bool):
-        raise _refuse("version", shown(version), f"a whole number up to {VERSION}")
+        raise _refuse("version", write_found(version), f"a whole number up to {VERSION}")
     if isinstance(version, int) and version > VERSION:
         raise _refuse(
             "version",

@@ -9,7 +9,7 @@ from typing import Any
 
 from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.readable_letters import READABLE, unreadable
-from mint_lever.setup.validation_faults import shown
+from mint_lever.setup.validation_faults import write_found
 
 DEEPEST = 24
 """No document of ours is nested deeper than a dozen."""
@@ -56,7 +56,7 @@ def parse_json(source: bytes | str, most_bytes: int) -> Any:
         where = f"{error.msg.lower()} at line {error.lineno}, column {error.colno}"
         raise _refused(f"text that is not JSON ({where})", "JSON") from error
     except _DuplicateKey as error:
-        raise _refused(f"the key {shown(str(error))} twice", "each key once") from error
+        raise _refused(f"the key {write_found(str(error))} twice", "each key once") from error
     except (RecursionError, ValueError) as error:
         raise _refused("JSON nested or numbered beyond reason", "a document of ours") from error
     if faults := _faults(data):
@@ -84,9 +84,9 @@ def _faults(data: Any) -> list[Fault]:
                 ]
         elif isinstance(value, float):
             if not math.isfinite(value):
-                found.append(Fault(path, shown(value), "a finite number"))
+                found.append(Fault(path, write_found(value), "a finite number"))
             elif 0 < abs(value) < _LEAST:
-                found.append(Fault(path, shown(value), "0, or a number that can be measured"))
+                found.append(Fault(path, write_found(value), "0, or a number that can be measured"))
         elif isinstance(value, str) and unreadable(value):
             found.append(Fault(path, ascii(value)[:60], READABLE))
     return found[:_MOST_FAULTS]

@@ -34,7 +34,7 @@ _ALLOWED: dict[str, Callable[[dict[str, Any]], str]] = {
 }
 
 
-def shown(value: object) -> str:
+def write_found(value: object) -> str:
     """Show a found value in one short line, as JSON where it is that."""
     try:
         text = json.dumps(value, ensure_ascii=False)
@@ -59,4 +59,4 @@ def make_fault(item: Mapping[str, Any], path: str) -> Fault:
         return Fault(path, "nothing", allowed)
     if item["type"] == "extra_forbidden":
         return Fault(path, "an unknown key", allowed)
-    return Fault(path, shown(item["input"]), allowed)
+    return Fault(path, write_found(item["input"]), allowed)

@@ -17,7 +17,7 @@ from mint_lever.faults import Fault
 from mint_lever_server.accounts.password_faults import faults_of, faults_of_password
 from mint_lever_server.accounts.password_hashing import hashing
 from mint_lever_server.accounts.pilot_names import tidied
-from mint_lever_server.accounts.recovery_codes import has_code, left, new_codes, use_up
+from mint_lever_server.accounts.recovery_codes import count_codes, has_code, new_codes, use_up
 from mint_lever_server.accounts.sessions import MOST
 from mint_lever_server.accounts.sign_in import let_in
 from mint_lever_server.accounts.sign_up import make_account
@@ -193,7 +193,7 @@ def change_password(request: HttpRequest, given: NewPassword) -> Who:
 @router.get("/codes", response=Codes)
 def count_recovery_codes(request: HttpRequest) -> Codes:
     """Say how many codes for a forgotten password there still are."""
-    return Codes(left=left(pilot_of(request)))
+    return Codes(left=count_codes(pilot_of(request)))
 
 
 @router.post("/codes", response=Codes)

@@ -38,7 +38,7 @@ def use_up(pilot: User, code: str) -> bool:
     return used > 0
 
 
-def left(pilot: User) -> int:
+def count_codes(pilot: User) -> int:
     """How many codes a pilot still has."""
     return RecoveryCode.objects.filter(user=pilot).count()
 

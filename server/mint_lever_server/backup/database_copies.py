@@ -31,7 +31,7 @@ class BadCopy(Exception):
 
 
 @dataclass(frozen=True)
-class Looked:
+class DatabaseContent:
     """What a database holds."""
 
     pilots: int
@@ -81,7 +81,7 @@ def back_up(database: Path, to: Path | None = None) -> Path:
     return to
 
 
-def look_through(database: Path, say: Callable[[str], None] = lambda _: None) -> Looked:
+def look_through(database: Path, say: Callable[[str], None] = lambda _: None) -> DatabaseContent:
     """Read all of a database: every page, every row's belonging, every setup through the core.
 
     ``say`` is told of each setup that is not what it was saved as. Raises BadCopy.
@@ -99,7 +99,7 @@ def look_through(database: Path, say: Callable[[str], None] = lambda _: None) ->
                 if trouble := _trouble_of(digest, text):
                     bad += 1
                     say(f"setup {number}: {trouble}")
-            found = Looked(
+            found = DatabaseContent(
                 *(
                     look.execute(f"SELECT count(*) FROM {table}").fetchone()[0]
                     for table in (

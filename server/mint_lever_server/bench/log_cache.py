@@ -20,7 +20,7 @@ K = TypeVar("K", str, Question)
 
 
 @dataclass(frozen=True, slots=True)
-class Logged:
+class LogRow:
     """A row of the log, as :class:`LogEntry` has it; ``digest`` is its document's."""
 
     pk: int
@@ -53,7 +53,7 @@ class Clock:
     total_s: float = 0.0
     since: datetime | None = None
 
-    def after(self, entry: Logged) -> Clock:
+    def after(self, entry: LogRow) -> Clock:
         """The clock after one more entry of it."""
         total = self.at(entry.at)
         return Clock(total, None if entry.kind == LogEntry.Kind.PAUSE else entry.at)
@@ -74,15 +74,15 @@ class Log:
     was ever let go, struck out or not.
     """
 
-    entries: tuple[Logged, ...] = ()
-    answers: Mapping[Question, tuple[Logged, ...]] = field(default_factory=dict)
-    others: tuple[Logged, ...] = ()
-    by_step: Mapping[str, tuple[Logged, ...]] = field(default_factory=dict)
+    entries: tuple[LogRow, ...] = ()
+    answers: Mapping[Question, tuple[LogRow, ...]] = field(default_factory=dict)
+    others: tuple[LogRow, ...] = ()
+    by_step: Mapping[str, tuple[LogRow, ...]] = field(default_factory=dict)
     edited: frozenset[int] = frozenset()
     clock: Clock = Clock()
     started: bool = False
 
-    def going_on(self, new: Iterable[Logged]) -> Log:
+    def going_on(self, new: Iterable[LogRow]) -> Log:
         """Give the log with newer entries at its end."""
         new = tuple(new)
         counted = [entry for entry in new if not entry.struck]
@@ -104,18 +104,18 @@ class Log:
         )
 
     @property
-    def newest_answers(self) -> list[Logged]:
+    def newest_answers(self) -> list[LogRow]:
         """The newest readings of every question, as many as are looked at, oldest first."""
         found = [entry for of_one in self.answers.values() for entry in of_one]
         return sorted(found, key=lambda entry: entry.sequence)
 
 
 def _longer(
-    kept: Mapping[K, tuple[Logged, ...]],
-    new: Iterable[Logged],
-    key: Callable[[Logged], K],
+    kept: Mapping[K, tuple[LogRow, ...]],
+    new: Iterable[LogRow],
+    key: Callable[[LogRow], K],
     most: int | None = None,
-) -> dict[K, tuple[Logged, ...]]:
+) -> dict[K, tuple[LogRow, ...]]:
     """Lines by key, with new ones at their ends; of each the newest ``most``."""
     longer = dict(kept)
     for name, lines in groupby(sorted(new, key=key), key):

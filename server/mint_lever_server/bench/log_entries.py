@@ -9,14 +9,14 @@ from dataclasses import fields
 
 from django.db.models import F, QuerySet
 
-from mint_lever_server.bench.log_cache import Log, Logged
+from mint_lever_server.bench.log_cache import Log, LogRow
 from mint_lever_server.bench.models import LogEntry
 
 _MOST = 24
 """Logs kept in memory by a process; a long one has some megabytes."""
 _NEAR = 1_000
 """Read anew further on than this: a restore of the database counts on by far more."""
-_COLUMNS = [each.name for each in fields(Logged)]
+_COLUMNS = [each.name for each in fields(LogRow)]
 
 _known: OrderedDict[tuple[uuid.UUID, int | None], tuple[int, Log]] = OrderedDict()
 _lock = threading.Lock()
@@ -47,13 +47,13 @@ def log_up_to(helicopter: uuid.UUID, simulated: int | None, count: int) -> Log:
     return log
 
 
-def _read(rows: QuerySet[LogEntry]) -> list[Logged]:
+def _read(rows: QuerySet[LogEntry]) -> list[LogRow]:
     # Plain rows: a model's instance of each would take five times as much time and memory.
     rows = rows.annotate(digest=F("document__digest"))
-    return [Logged(*row) for row in rows.values_list(*_COLUMNS)]
+    return [LogRow(*row) for row in rows.values_list(*_COLUMNS)]
 
 
-def _with(log: Log, changed: list[Logged]) -> Log:
+def _with(log: Log, changed: list[LogRow]) -> Log:
     """The log with what changed of it put in its place and what is new at the end."""
     last = log.entries[-1].sequence
     if all(entry.sequence > last for entry in changed):

@@ -29,7 +29,7 @@ class Question(Schema):
     key: str = Field(max_length=60)
 
 
-class Taken(Schema):
+class SimulatedReading(Schema):
     """What the simulated bench's instrument shows; null where a unit shows nothing yet."""
 
     value: Answer = None
@@ -49,10 +49,10 @@ def make_simulated_model(request: HttpRequest, helicopter_id: uuid.UUID, given: 
     return show(make_fresh_model(pilot_of(request), helicopter_id, sender=given.sender()))
 
 
-@router.post("/{helicopter_id}/bench/simulated-reading", response=Taken)
+@router.post("/{helicopter_id}/bench/simulated-reading", response=SimulatedReading)
 def take_simulated_reading(
     request: HttpRequest, helicopter_id: uuid.UUID, given: Question
-) -> Taken:
+) -> SimulatedReading:
     """Take a reading on the simulated bench."""
     value = read_simulated(pilot_of(request), helicopter_id, given.step, given.key)
-    return Taken(value=value)
+    return SimulatedReading(value=value)

@@ -18,7 +18,7 @@ from mint_lever.bench import (
 )
 from mint_lever.devices import DeviceProfile
 from mint_lever.setup import Device, Setup, find_device, find_row
-from mint_lever_server.bench.log_cache import Log, Logged
+from mint_lever_server.bench.log_cache import Log, LogRow
 from mint_lever_server.bench.log_entries import log_up_to
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.devices.services import fitted_texts, profile_of_text
@@ -111,7 +111,7 @@ def held_by_devices(log: Log) -> list[HeldSetting]:
     return held
 
 
-def _ticked(entry: Logged) -> list[tuple[Device, str, Any]]:
+def _ticked(entry: LogRow) -> list[tuple[Device, str, Any]]:
     value = entry.value
     # A log of an older version has one setting an entry.
     if "held" not in value:
@@ -119,7 +119,7 @@ def _ticked(entry: Logged) -> list[tuple[Device, str, Any]]:
     return [(device, path, held) for device, path, held in value["held"]]
 
 
-def _set_on_devices(entry: Logged) -> list[HeldSetting]:
+def _set_on_devices(entry: LogRow) -> list[HeldSetting]:
     setup = taken_on(entry.digest)
     every = list_values(setup)
     return [
@@ -134,7 +134,7 @@ def _set_on_devices(entry: Logged) -> list[HeldSetting]:
     ]
 
 
-def _event(entry: Logged) -> Event | None:
+def _event(entry: LogRow) -> Event | None:
     if entry.kind == LogEntry.Kind.ACT:
         value: dict[str, Any] = entry.value or {}
         return Event(

@@ -15,7 +15,7 @@ from pydantic import BaseModel
 
 from mint_lever.bench import Work, ask_if_undone, find_inverse, work_by_hand, write_answer
 from mint_lever.setup import find_row
-from mint_lever_server.bench.log_cache import Logged
+from mint_lever_server.bench.log_cache import LogRow
 from mint_lever_server.bench.models import Bench, LogEntry
 from mint_lever_server.bench.practice import find_simulated
 from mint_lever_server.bench.run_log import NOBODY, Sender, bench_of, claim_version
@@ -52,7 +52,7 @@ class _Last:
     """What was done last: an entry of the log, or (None) a plain edit of the draft."""
 
     words: str
-    entry: Logged | None = None
+    entry: LogRow | None = None
     works: tuple[Work, ...] = ()
     question: str = ""
     moves: bool = True
@@ -158,7 +158,7 @@ def _last(bench: Bench) -> _Last | None:
     return _Last(_words(bench, entry), entry, works, asks, moves)
 
 
-def _acted(entry: Logged) -> bool:
+def _acted(entry: LogRow) -> bool:
     return entry.kind == LogEntry.Kind.ACT
 
 
@@ -175,7 +175,7 @@ def _edit(bench: Bench, draft: Draft) -> _Last | None:
     return _Last(words_of(state) + _step(bench, step))
 
 
-def _words(bench: Bench, entry: Logged) -> str:
+def _words(bench: Bench, entry: LogRow) -> str:
     if entry.kind == LogEntry.Kind.READING:
         asked = {ask.key: ask for ask in run_at(bench).questions(entry.step)}
         said = f"{entry.label}: {write_answer(asked.get(entry.key), entry.value)}"
@@ -189,7 +189,7 @@ def _step(bench: Bench, name: str) -> str:
     return f", step {known[name].label}" if name in known else ""
 
 
-def _strike(bench: Bench, entry: Logged) -> list[list[Any]]:
+def _strike(bench: Bench, entry: LogRow) -> list[list[Any]]:
     """Strike an entry out; one that it replaced counts again. Gives whether each is struck out."""
     _count_again(bench, entry.sequence, False)
     became = [[entry.sequence, True]]

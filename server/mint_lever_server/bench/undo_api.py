@@ -14,11 +14,11 @@ from mint_lever_server.bench.undo import Hands, UndoOut, redo, undo, undo_at
 router = Router(tags=["bench"])
 
 
-class Again(AtVersion, Stamp):
+class RedoRequest(AtVersion, Stamp):
     """The newest version of the draft that the page shows."""
 
 
-class TakenBack(Again):
+class UndoRequest(RedoRequest):
     """``hands``: whether work by hand was turned back, or never happened."""
 
     hands: Hands | None = None
@@ -31,12 +31,12 @@ def get_undo(request: HttpRequest, helicopter_id: uuid.UUID) -> UndoOut:
 
 
 @router.post("/{helicopter_id}/bench/undo", response=UndoOut)
-def undo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: TakenBack) -> UndoOut:
+def undo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: UndoRequest) -> UndoOut:
     """Take back what was done last, reading or setting."""
     return undo(pilot_of(request), helicopter_id, given.version, given.hands, given.sender())
 
 
 @router.post("/{helicopter_id}/bench/redo", response=UndoOut)
-def redo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: Again) -> UndoOut:
+def redo_last(request: HttpRequest, helicopter_id: uuid.UUID, given: RedoRequest) -> UndoOut:
     """Do again what was undone last."""
     return redo(pilot_of(request), helicopter_id, given.version, given.sender())

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from django.core.cache import cache
 from django.http import HttpRequest, HttpResponse
 
-from mint_lever_server.demo.visitors import seen
+from mint_lever_server.demo.visitors import note_visit
 
 VISITOR = "demo_visitor"
 """The session of a visitor has this."""
@@ -21,5 +21,5 @@ class DemoPresenceMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         visitor = request.session.get(VISITOR) if request.COOKIES.get("sessionid") else None
         if visitor and cache.add(f"demo-seen-{visitor}", True, _EVERY_S):
-            seen(visitor)
+            note_visit(visitor)
         return self.get_response(request)

@@ -36,7 +36,7 @@ PLACE = "salt works, north pan"
 
 
 @dataclass(frozen=True)
-class Flown:
+class DemoFlight:
     """One flight: when, how long (minutes), on which pack, in what wind, and what was seen.
 
     ``looks`` are noted after it; ``follows``: the advised change was made then.
@@ -60,9 +60,9 @@ def _saw(symptom: str, mode: str = "normal", **more: Any) -> dict[str, Any]:
     return {"symptom": symptom, "mode": mode, "toward": None, "axis": None, "manoeuvre": "", **more}
 
 
-SEASON: dict[str, tuple[Flown, ...]] = {
+SEASON: dict[str, tuple[DemoFlight, ...]] = {
     "Lovage 500": (
-        Flown(
+        DemoFlight(
             "2026-04-11T09:20",
             3.4,
             "6S pan 1",
@@ -74,8 +74,10 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             follows=True,
             more={"trims": {"aileron": 0.5, "elevator": 0.0, "rudder": None}},
         ),
-        Flown("2026-04-11T10:05", 4.1, "6S pan 2", "calm", verdict="better", modes=["trimming"]),
-        Flown(
+        DemoFlight(
+            "2026-04-11T10:05", 4.1, "6S pan 2", "calm", verdict="better", modes=["trimming"]
+        ),
+        DemoFlight(
             "2026-04-18T08:50",
             5.2,
             "6S pan 1",
@@ -86,7 +88,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             looks=["tail_wags"],
             follows=True,
         ),
-        Flown(
+        DemoFlight(
             "2026-04-18T09:40",
             5.0,
             "6S pan 2",
@@ -98,7 +100,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             looks=["tail_wags"],
             follows=True,
         ),
-        Flown(
+        DemoFlight(
             "2026-04-18T10:30",
             5.3,
             "6S pan 1",
@@ -106,7 +108,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             modes=["normal", "idle_up_1"],
             verdict="better",
         ),
-        Flown(
+        DemoFlight(
             "2026-05-09T17:15",
             5.1,
             "6S old grey",
@@ -118,7 +120,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             follows=True,
             logged=True,
         ),
-        Flown(
+        DemoFlight(
             "2026-05-10T08:30",
             5.4,
             "6S pan 1",
@@ -129,7 +131,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             verdict="better",
             follows=True,
         ),
-        Flown(
+        DemoFlight(
             "2026-05-10T09:20",
             5.5,
             "6S pan 2",
@@ -140,7 +142,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
         ),
     ),
     "Marjoram 450": (
-        Flown(
+        DemoFlight(
             "2026-06-06T18:40",
             4.0,
             "6S old grey",
@@ -149,7 +151,7 @@ SEASON: dict[str, tuple[Flown, ...]] = {
             "Lively round the middle.",
             follows=True,
         ),
-        Flown(
+        DemoFlight(
             "2026-06-06T19:20",
             4.2,
             "6S old grey",
@@ -179,7 +181,7 @@ def _all_keyed_in(pilot: User, helicopter: Helicopter) -> None:
     hold_on_devices(pilot, helicopter.id, bench.helicopter.draft.version, paths)
 
 
-def _fly(pilot: User, helicopter: uuid.UUID, flown: Flown, packs: dict[str, Pack]) -> None:
+def _fly(pilot: User, helicopter: uuid.UUID, flown: DemoFlight, packs: dict[str, Pack]) -> None:
     began = datetime.fromisoformat(flown.at).replace(tzinfo=UTC)
     down = began + timedelta(minutes=flown.minutes)
     bench = open_next(pilot, helicopter, Sender())

@@ -65,7 +65,7 @@ def welcome() -> User | None:
     return visitor
 
 
-def seen(user_id: int) -> None:
+def note_visit(user_id: int) -> None:
     """Note that a visitor is there."""
     DemoPilot.objects.filter(user_id=user_id).update(seen_at=timezone.now())
 

@@ -27,7 +27,7 @@ from mint_lever_server.devices.services import (
     device_of,
     devices_of,
     fit,
-    fitted,
+    list_fitted,
     profile_of,
 )
 from mint_lever_server.hangar.api import file_stem
@@ -147,7 +147,7 @@ def get_fitted_devices(
     request: HttpRequest, helicopter_id: uuid.UUID, version: CountAsked
 ) -> list[OnBoard]:
     """Show every setting that the helicopter's devices have, as they have it."""
-    devices = fitted(pilot_of(request), helicopter_id)
+    devices = list_fitted(pilot_of(request), helicopter_id)
     if not devices:
         return []
     setup = chain_of(pilot_id(request), helicopter_id, version).setup

@@ -88,7 +88,7 @@ def fit(
     Fitted.objects.update_or_create(helicopter=helicopter, kind=kind, defaults={"device": device})
 
 
-def fitted(pilot: User, helicopter_id: uuid.UUID) -> list[Device]:
+def list_fitted(pilot: User, helicopter_id: uuid.UUID) -> list[Device]:
     """Give the devices a helicopter has."""
     helicopter = owned(pilot, helicopter_id)
     return list(Device.objects.filter(fitted__helicopter=helicopter))

@@ -112,7 +112,7 @@ class LookedAt(AtField):
     found: Yes
 
 
-class Made(AtField):
+class AdvisedChange(AtField):
     """The advised change, as the page shows it: ``new`` is one figure, or that of each point of a
     curve; ``knowing`` that another was made already."""
 
@@ -122,7 +122,7 @@ class Made(AtField):
     knowing: Yes = False
 
 
-class Trimmed(AtField):
+class FoundTrims(AtField):
     """Trims as they were found in flight (percent of the channel, + right and forward)."""
 
     version: Count
@@ -137,7 +137,7 @@ class PartGiven(AtField):
     part: str = Field(max_length=24)
 
 
-class Measured(Schema):
+class PackResistance(Schema):
     """A pack's resistance, milliohm, all of it."""
 
     day: date
@@ -199,7 +199,9 @@ def get_pack_life(request: HttpRequest, pack_id: uuid.UUID) -> PackLifeOut:
 
 
 @everywhere.post("/packs/{pack_id}/measures", response=PackLifeOut)
-def add_pack_measure(request: HttpRequest, pack_id: uuid.UUID, given: Measured) -> PackLifeOut:
+def add_pack_measure(
+    request: HttpRequest, pack_id: uuid.UUID, given: PackResistance
+) -> PackLifeOut:
     """Write a pack's resistance down."""
     measure_pack(pilot_of(request), pack_id, given.day, given.mohm, given.by)
     return pack_life(pilot_of(request), pack_id)
@@ -284,7 +286,9 @@ def add_look(request: HttpRequest, helicopter_id: uuid.UUID, given: LookedAt) ->
 
 
 @router.post("/{helicopter_id}/field/changes", response=FieldOut)
-def make_field_changes(request: HttpRequest, helicopter_id: uuid.UUID, given: Made) -> FieldOut:
+def make_field_changes(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: AdvisedChange
+) -> FieldOut:
     """Note that the advised change was made on its device."""
     done = made_it(
         pilot_of(request),
@@ -319,7 +323,7 @@ def get_trim(
 
 
 @router.post("/{helicopter_id}/field/trim", response=FieldOut)
-def apply_trim(request: HttpRequest, helicopter_id: uuid.UUID, given: Trimmed) -> FieldOut:
+def apply_trim(request: HttpRequest, helicopter_id: uuid.UUID, given: FoundTrims) -> FieldOut:
     """Note that trims were moved into the unit's centre."""
     done = move_trims(
         pilot_of(request),

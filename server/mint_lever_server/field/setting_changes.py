@@ -20,7 +20,7 @@ from mint_lever_server.field.flights import make_ready
 from mint_lever_server.field.keyed_settings import say_held
 from mint_lever_server.field.models import Flight
 from mint_lever_server.field.stored_flights import field_at, kept_change, open_flight
-from mint_lever_server.hangar.services import same, save_revision, state_of, taken_once
+from mint_lever_server.hangar.services import is_same_setup, save_revision, state_of, taken_once
 
 _LONGEST_NOTE = 500
 WHY_NOT = (
@@ -85,7 +85,7 @@ def figures(value: Any) -> list[Any]:
 def _is_saved(bench: Bench) -> bool:
     """Whether the draft is the revision saved last."""
     last = bench.helicopter.revisions.select_related("document").last()
-    return last is not None and same(
+    return last is not None and is_same_setup(
         last.document.text, state_of(bench.helicopter.draft).document.text
     )
 

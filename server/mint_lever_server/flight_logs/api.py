@@ -102,7 +102,7 @@ class LogShownOut(BaseModel):
     rate_hz: float
 
 
-class Said(Schema):
+class ColumnMapping(Schema):
     """What a column is."""
 
     column: str = Field(max_length=200)
@@ -110,7 +110,7 @@ class Said(Schema):
 
 
 class LogMapping(Schema):
-    channels: dict[str, Said] = Field(max_length=20)
+    channels: dict[str, ColumnMapping] = Field(max_length=20)
 
 
 class Fly(Schema):

@@ -14,16 +14,16 @@ from mint_lever_server.config.request_fields import CountAsked
 from mint_lever_server.hangar.documents import newest_revision, setup_of
 from mint_lever_server.hangar.models import Draft, DraftState, Helicopter, Revision
 from mint_lever_server.hangar.schemas import (
-    Alike,
     DraftOut,
     Edit,
     NewHelicopter,
+    PartToCopy,
     Rebuild,
     Restore,
     RevisionOut,
     RevisionsOut,
     Save,
-    Sent,
+    SentChange,
     StepOut,
     Summary,
 )
@@ -33,10 +33,10 @@ from mint_lever_server.hangar.services import (
     alike_draft,
     checked,
     edit_draft,
+    is_same_setup,
     owned,
     rebuild_draft,
     replace_draft,
-    same,
     save_revision,
     state_of,
     step_draft,
@@ -128,13 +128,17 @@ def change_draft(request: HttpRequest, helicopter_id: uuid.UUID, given: Edit) ->
 
 
 @router.post("/{helicopter_id}/draft/undo", response=DraftOut)
-def undo_draft_change(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
+def undo_draft_change(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: SentChange
+) -> DraftOut:
     """Take the last change back."""
     return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, -1, given.id))
 
 
 @router.post("/{helicopter_id}/draft/redo", response=DraftOut)
-def redo_draft_change(request: HttpRequest, helicopter_id: uuid.UUID, given: Sent) -> DraftOut:
+def redo_draft_change(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: SentChange
+) -> DraftOut:
     """Make the last undone change again."""
     return draft_out(step_draft(pilot_of(request), helicopter_id, given.version, +1, given.id))
 
@@ -156,7 +160,7 @@ def reshape_draft(request: HttpRequest, helicopter_id: uuid.UUID, given: Rebuild
 
 
 @router.post("/{helicopter_id}/draft/copy-part", response=DraftOut)
-def make_draft_alike(request: HttpRequest, helicopter_id: uuid.UUID, given: Alike) -> DraftOut:
+def make_draft_alike(request: HttpRequest, helicopter_id: uuid.UUID, given: PartToCopy) -> DraftOut:
     """Make the parts of a list like one of them, in what is alike as a rule."""
     return draft_out(
         alike_draft(pilot_of(request), helicopter_id, given.version, given.part, given.id)
@@ -249,7 +253,7 @@ def draft_out(at: Draft) -> DraftOut:
         unsaved=last is None
         or (
             last.document_id != state.document_id
-            and not same(last.document.text, state.document.text)
+            and not is_same_setup(last.document.text, state.document.text)
         ),
         practice=at.practice,
         changed_at=at.changed_at,

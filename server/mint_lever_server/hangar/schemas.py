@@ -71,7 +71,7 @@ class NewHelicopter(Schema):
     arrangement: ArrangementName = "unit_mixes"
 
 
-class Sent(Schema):
+class SentChange(Schema):
     """A change as a browser sends it: under an id of its own, so that sent twice it is made once.
 
     ``version`` is the draft's that the browser has seen.
@@ -88,19 +88,19 @@ class ChangeIn(Schema):
     value: Any
 
 
-class Edit(Sent):
+class Edit(SentChange):
     """Changes to make together."""
 
     changes: list[ChangeIn] = Field(min_length=1, max_length=50)
 
 
-class Save(Sent):
+class Save(SentChange):
     """A note to save the revision with."""
 
     note: str = Field("", max_length=500)
 
 
-class Rebuild(Sent):
+class Rebuild(SentChange):
     """Another swash layout, another number of blades, or the mixing done elsewhere."""
 
     layout: LayoutName | None = None
@@ -108,13 +108,13 @@ class Rebuild(Sent):
     arrangement: ArrangementName | None = None
 
 
-class Alike(Sent):
+class PartToCopy(SentChange):
     """The entry of a list (``airframe.servos.0``) that the others are to be like."""
 
     part: str = Field(max_length=60)
 
 
-class Restore(Sent):
+class Restore(SentChange):
     """The revision to put back into the draft."""
 
     revision: Count

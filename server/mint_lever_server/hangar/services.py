@@ -258,7 +258,7 @@ def save_revision(
             )
         document = state_of(draft).document
         last = draft.helicopter.revisions.select_related("document").last()
-        if last is not None and same(last.document.text, document.text):
+        if last is not None and is_same_setup(last.document.text, document.text):
             raise Refused(
                 409,
                 "Nothing to save",
@@ -309,7 +309,7 @@ def forget_draft(helicopter: Helicopter) -> None:
     helicopter.__dict__.pop("draft", None)
 
 
-def same(one: str, other: str) -> bool:
+def is_same_setup(one: str, other: str) -> bool:
     """Whether two documents' texts say the same, of whichever version they are."""
     return one == other or setup_of_text(one) == setup_of_text(other)
 

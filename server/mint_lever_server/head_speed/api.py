@@ -19,7 +19,7 @@ from mint_lever.setup import MeasuredBy, ModeName
 from mint_lever_server.accounts.signed_in_pilot import pilot_id, pilot_of
 from mint_lever_server.config.request_fields import Count, CountAsked, HeadRoomAsked
 from mint_lever_server.hangar.api import draft_out
-from mint_lever_server.hangar.schemas import DraftOut, Sent
+from mint_lever_server.hangar.schemas import DraftOut, SentChange
 from mint_lever_server.hangar.services import edit_draft
 from mint_lever_server.head_speed.schemas import (
     HeadSpeedsOut,
@@ -45,7 +45,7 @@ class Tried(Schema):
     pinion: Annotated[int, Strict(), Field(ge=5, le=60)] | None = None
 
 
-class FlownIn(Sent):
+class FlownIn(SentChange):
     """Where the pilot found it to hover; a day alone takes what was kept away."""
 
     mode: ModeName | None = None
@@ -54,7 +54,7 @@ class FlownIn(Sent):
     day: date
 
 
-class MeasuredIn(Sent):
+class MeasuredIn(SentChange):
     """A head speed measured at a spool-up; without one, what was kept goes."""
 
     mode: ModeName

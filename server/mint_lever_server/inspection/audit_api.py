@@ -15,7 +15,7 @@ from mint_lever_server.bench.run_log import bench_of
 from mint_lever_server.bench.stored_run import run_at
 from mint_lever_server.config.problems import Refused
 from mint_lever_server.hangar.api import draft_out
-from mint_lever_server.hangar.schemas import DraftOut, Sent
+from mint_lever_server.hangar.schemas import DraftOut, SentChange
 from mint_lever_server.hangar.services import edit_draft
 
 router = Router(tags=["audit"])
@@ -45,7 +45,7 @@ class AuditOut(BaseModel):
     findings: list[FindingOut]
 
 
-class Fix(Sent):
+class Fix(SentChange):
     """The finding to fix, as the page shows it."""
 
     rule: str = Field(max_length=80)

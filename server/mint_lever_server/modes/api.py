@@ -33,7 +33,7 @@ from mint_lever_server.config.request_fields import (
 )
 from mint_lever_server.devices.services import expo_softer
 from mint_lever_server.hangar.api import draft_out
-from mint_lever_server.hangar.schemas import DraftOut, Sent
+from mint_lever_server.hangar.schemas import DraftOut, SentChange
 from mint_lever_server.hangar.services import edit_draft
 from mint_lever_server.levers.chain_cache import chain_of
 from mint_lever_server.modes.schemas import (
@@ -52,7 +52,7 @@ from mint_lever_server.modes.schemas import (
 router = Router(tags=["modes"])
 
 
-class Asked(Schema):
+class SwitchQuery(Schema):
     """Which way the switch moves, and where the collective lever stands (−100…100)."""
 
     version: CountAsked
@@ -61,7 +61,7 @@ class Asked(Schema):
     collective: LeverAsked = 0.0
 
 
-class Drawn(Schema):
+class DrawnCurve(Schema):
     """A curve being drawn; nothing of it is kept."""
 
     version: Count
@@ -72,7 +72,7 @@ class Drawn(Schema):
     shape: CurveShape = "straight"
 
 
-class InDegrees(Sent):
+class InDegrees(SentChange):
     """Pitches (deg) for points of a mode's curve, by their number."""
 
     mode: ModeName
@@ -102,7 +102,7 @@ class CarriedOut(BaseModel):
     proven: bool
 
 
-class OnePoint(Sent):
+class OnePoint(SentChange):
     """A point of a curve, by its number from 0, to be taken out or to have one put in after it."""
 
     mode: ModeName
@@ -111,7 +111,7 @@ class OnePoint(Sent):
     put_in: Yes
 
 
-class TakenOver(Sent):
+class TakenOver(SentChange):
     """A mode, or a part of it, made like another; like a plain one without ``source``."""
 
     mode: ModeName
@@ -119,7 +119,7 @@ class TakenOver(Sent):
     what: CopiedPart = "all"
 
 
-class LeftOut(Sent):
+class LeftOut(SentChange):
     """A mode this helicopter is not to have."""
 
     mode: ModeName
@@ -168,7 +168,7 @@ def get_modes(request: HttpRequest, helicopter_id: uuid.UUID, version: CountAske
 def get_mode_switch(
     request: HttpRequest,
     helicopter_id: uuid.UUID,
-    asked: Query[Asked],
+    asked: Query[SwitchQuery],
 ) -> SwitchOut:
     """Say what changes as the switch moves from one mode to another."""
     chain = chain_of(pilot_id(request), helicopter_id, asked.version)
@@ -176,7 +176,9 @@ def get_mode_switch(
 
 
 @router.post("/{helicopter_id}/modes/curve", response=CurveOut)
-def evaluate_curve(request: HttpRequest, helicopter_id: uuid.UUID, given: Drawn) -> HttpResponse:
+def evaluate_curve(
+    request: HttpRequest, helicopter_id: uuid.UUID, given: DrawnCurve
+) -> HttpResponse:
     """Work a curve out that is being drawn. Called many times a second; nothing is kept."""
     chain = chain_of(pilot_id(request), helicopter_id, given.version)
     own = make_drawn_mode(given.which, given.points, given.at, given.shape)

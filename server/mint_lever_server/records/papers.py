@@ -24,7 +24,7 @@ from mint_lever_server.field.next_thing_text import next_words
 from mint_lever_server.field.stored_flights import field_at
 from mint_lever_server.hangar.documents import setup_of
 from mint_lever_server.hangar.models import Revision
-from mint_lever_server.hangar.services import same, state_of
+from mint_lever_server.hangar.services import is_same_setup, state_of
 
 Which = Literal["bench", "field"]
 _OFFERED = 200
@@ -116,7 +116,7 @@ def _saved(run: BenchRun, bench: Bench) -> SavedState:
     document = state_of(bench.helicopter.draft).document
     last: Revision | None = bench.helicopter.revisions.select_related("document").last()
     if last is None or not (
-        last.document_id == document.pk or same(last.document.text, document.text)
+        last.document_id == document.pk or is_same_setup(last.document.text, document.text)
     ):
         return SavedState(None, None, fitness.fit, tuple(fitness.withheld), _today())
     day = _day(last.saved_at)

@@ -16,7 +16,7 @@ from mint_lever_server.hangar.api import draft_out, file_stem
 from mint_lever_server.hangar.schemas import DraftOut
 from mint_lever_server.hangar.services import owned, present_setup
 from mint_lever_server.transfer.export import one_file
-from mint_lever_server.transfer.helicopter_copy import copied, radio_of
+from mint_lever_server.transfer.helicopter_copy import add_copy, radio_of
 from mint_lever_server.transfer.import_file import take_in
 
 router = Router(tags=["hangar"])
@@ -98,7 +98,7 @@ def copy_helicopter(
     """Add a helicopter with another one's setup, as it stands or as one on the same radio begins.
     What was measured on the other is none of it: its bench is empty."""
     shared = given is not None and given.same_radio
-    return Status(201, draft_out(copied(pilot_of(request), helicopter_id, shared).draft))
+    return Status(201, draft_out(add_copy(pilot_of(request), helicopter_id, shared).draft))
 
 
 def _pieces(request: HttpRequest) -> Iterator[bytes]:

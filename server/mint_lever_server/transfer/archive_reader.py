@@ -100,7 +100,7 @@ def checked(where: str, of: Any, found: Any) -> Any:
         raise InvalidRequest(faults) from error
 
 
-def below(where: str, faults: Iterable[Fault]) -> list[Fault]:
+def place_faults(where: str, faults: Iterable[Fault]) -> list[Fault]:
     """The faults of a part, each with the part's own place before it."""
     return [Fault(f"{where}.{each.path}".rstrip("."), each.found, each.allowed) for each in faults]
 
@@ -114,7 +114,7 @@ def _parsed(where: str, raw: bytes, most: int) -> Any:
     try:
         return parse_json(raw, most)
     except InvalidSetup as error:
-        raise InvalidRequest(below(where, error.faults)) from error
+        raise InvalidRequest(place_faults(where, error.faults)) from error
 
 
 def _guarded(name: str, read: Callable[[], T]) -> T:

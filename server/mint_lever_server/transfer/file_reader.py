@@ -11,7 +11,7 @@ from mint_lever_server.accounts.quotas import Quota, full
 from mint_lever_server.bench.photos import KEPT
 from mint_lever_server.flight_logs.services import MOST_LOGS
 from mint_lever_server.hangar.services import checked
-from mint_lever_server.transfer.archive_reader import OpenedFile, below, refused
+from mint_lever_server.transfer.archive_reader import OpenedFile, place_faults, refused
 from mint_lever_server.transfer.file_parts import (
     DevicePart,
     FieldPart,
@@ -28,7 +28,7 @@ _DEVICES = 10
 
 
 @dataclass(frozen=True)
-class Whole:
+class HelicopterFile:
     """A helicopter as its file has it; ``setups`` by the digest they have in the file, ``logs`` and
     ``photos`` are the lists of files that are still to be read."""
 
@@ -45,7 +45,7 @@ class Whole:
     photos: list[PhotoPart]
 
 
-def read_whole(opened: OpenedFile, quota: Quota) -> Whole:
+def read_whole(opened: OpenedFile, quota: Quota) -> HelicopterFile:
     """Read a file; raises InvalidRequest with the place in it, Refused for more than is kept."""
     head: Head = opened.part("helicopter.json", Head)
     log = list(_log(opened, head, quota))
@@ -53,7 +53,7 @@ def read_whole(opened: OpenedFile, quota: Quota) -> Whole:
     logs: list[FlightLogPart] = opened.part("flight-logs.json", list[FlightLogPart])
     flights = list(_flights(opened, quota, packs, logs))
     digests = dict.fromkeys([*(line.setup for line in log), *(each.setup for each in flights)])
-    whole = Whole(
+    whole = HelicopterFile(
         head=head,
         setup=_setup(opened, "setup.json"),
         revisions=_revisions(opened, quota),
@@ -84,7 +84,7 @@ def _checked(where: str, document: object) -> Setup:
     try:
         return checked(document)
     except (InvalidSetup, InvalidRequest) as error:
-        raise InvalidRequest(below(where, error.faults)) from error
+        raise InvalidRequest(place_faults(where, error.faults)) from error
 
 
 def _revisions(opened: OpenedFile, quota: Quota) -> list[tuple[RevisionPart, Setup]]:

@@ -33,7 +33,7 @@ from mint_lever_server.transfer.bulk_insert import (
     replaces_many,
 )
 from mint_lever_server.transfer.file_parts import LogPart
-from mint_lever_server.transfer.file_reader import Whole, read_whole
+from mint_lever_server.transfer.file_reader import HelicopterFile, read_whole
 from mint_lever_server.transfer.import_proof import proof
 
 _BATCH = 500
@@ -66,7 +66,7 @@ def take_in(pilot: User, file: IO[bytes]) -> Helicopter:
         raise
 
 
-def _row(part: LogPart, whole: Whole) -> dict[str, Any]:
+def _row(part: LogPart, whole: HelicopterFile) -> dict[str, Any]:
     plain = part.model_dump(exclude={"replaces", "setup"})
     return {**plain, "sent_id": uuid.uuid4(), "saw": "", "changed_at": whole.head.counted}
 
@@ -78,7 +78,7 @@ class _TakenIn:
         self,
         pilot: User,
         opened: OpenedFile,
-        whole: Whole,
+        whole: HelicopterFile,
         lines: Prepared,
         files: list[FlightLog],
     ):

@@ -6,7 +6,7 @@ import type { components } from "./schema";
 export type FlightLog = components["schemas"]["FlightLogOut"];
 export type LogShown = components["schemas"]["LogShownOut"];
 export type Channel = LogShown["lines"][number]["channel"];
-export type Said = components["schemas"]["Said"];
+export type Said = components["schemas"]["ColumnMapping"];
 
 const key = (id: string) => ["logs", id];
 

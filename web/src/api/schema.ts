@@ -2760,7 +2760,7 @@ export interface components {
              *       "offset_pct": 0
              *     }
              */
-            collective: components["schemas"]["Shown"];
+            collective: components["schemas"]["ShownFunction"];
             /**
              * @default {
              *       "reversed": false,
@@ -2768,7 +2768,7 @@ export interface components {
              *       "offset_pct": 0
              *     }
              */
-            aileron: components["schemas"]["Shown"];
+            aileron: components["schemas"]["ShownFunction"];
             /**
              * @default {
              *       "reversed": false,
@@ -2776,7 +2776,7 @@ export interface components {
              *       "offset_pct": 0
              *     }
              */
-            elevator: components["schemas"]["Shown"];
+            elevator: components["schemas"]["ShownFunction"];
             /**
              * @default {
              *       "reversed": false,
@@ -2784,7 +2784,7 @@ export interface components {
              *       "offset_pct": 0
              *     }
              */
-            rudder: components["schemas"]["Shown"];
+            rudder: components["schemas"]["ShownFunction"];
         };
         /**
          * DraftOut
@@ -2888,10 +2888,10 @@ export interface components {
             governor: components["schemas"]["Governor"];
         };
         /**
-         * Flown
+         * FlightFindings
          * @description Everything that was found in the air.
          */
-        Flown: {
+        FlightFindings: {
             /**
              * Speeds
              * @default []
@@ -3923,13 +3923,13 @@ export interface components {
              *     }
              */
             targets: components["schemas"]["Targets"];
-            flown?: components["schemas"]["Flown"] | null;
+            flown?: components["schemas"]["FlightFindings"] | null;
         };
         /**
-         * Shown
+         * ShownFunction
          * @description One function: shown = ± ``scale`` · sent + ``offset_pct``, in percent.
          */
-        Shown: {
+        ShownFunction: {
             /**
              * Direction shown
              * @description Whether the unit takes what the transmitter sends the other way round.
@@ -5004,12 +5004,12 @@ export interface components {
             changes: components["schemas"]["ChangeIn"][];
         };
         /**
-         * Sent
+         * SentChange
          * @description A change as a browser sends it: under an id of its own, so that sent twice it is made once.
          *
          *     ``version`` is the draft's that the browser has seen.
          */
-        Sent: {
+        SentChange: {
             /** Version */
             version: number;
             /** Id */
@@ -5032,10 +5032,10 @@ export interface components {
             arrangement?: ("unit_mixes" | "transmitter_mixes_unit_behind" | "transmitter_mixes") | null;
         };
         /**
-         * Alike
+         * PartToCopy
          * @description The entry of a list (``airframe.servos.0``) that the others are to be like.
          */
-        Alike: {
+        PartToCopy: {
             /** Version */
             version: number;
             /** Id */
@@ -6651,10 +6651,10 @@ export interface components {
             redo: components["schemas"]["Doing"] | null;
         };
         /**
-         * TakenBack
+         * UndoRequest
          * @description ``hands``: whether work by hand was turned back, or never happened.
          */
-        TakenBack: {
+        UndoRequest: {
             /** Id */
             id?: string | null;
             /** At */
@@ -6670,10 +6670,10 @@ export interface components {
             hands?: ("turned_back" | "never_done") | null;
         };
         /**
-         * Again
+         * RedoRequest
          * @description The newest version of the draft that the page shows.
          */
-        Again: {
+        RedoRequest: {
             /** Id */
             id?: string | null;
             /** At */
@@ -6706,10 +6706,10 @@ export interface components {
             simulated: boolean;
         };
         /**
-         * Taken
+         * SimulatedReading
          * @description What the simulated bench's instrument shows; null where a unit shows nothing yet.
          */
-        Taken: {
+        SimulatedReading: {
             /** Value */
             value?: boolean | number | string | number[] | (-1 | 0 | 1)[] | null;
         };
@@ -6908,10 +6908,10 @@ export interface components {
             high: number;
         };
         /**
-         * Asked
+         * SwitchQuery
          * @description Which way the switch moves, and where the collective lever stands (−100…100).
          */
-        Asked: {
+        SwitchQuery: {
             /** Version */
             version: number;
             /**
@@ -6975,10 +6975,10 @@ export interface components {
             text: string;
         };
         /**
-         * Drawn
+         * DrawnCurve
          * @description A curve being drawn; nothing of it is kept.
          */
-        Drawn: {
+        DrawnCurve: {
             /** Version */
             version: number;
             /**
@@ -7593,22 +7593,22 @@ export interface components {
              */
             seed: number;
         };
-        /** LogMapping */
-        LogMapping: {
-            /** Channels */
-            channels: {
-                [key: string]: components["schemas"]["Said"];
-            };
-        };
         /**
-         * Said
+         * ColumnMapping
          * @description What a column is.
          */
-        Said: {
+        ColumnMapping: {
             /** Column */
             column: string;
             /** Unit */
             unit: string;
+        };
+        /** LogMapping */
+        LogMapping: {
+            /** Channels */
+            channels: {
+                [key: string]: components["schemas"]["ColumnMapping"];
+            };
         };
         /**
          * KeptOut
@@ -8255,11 +8255,11 @@ export interface components {
             found: boolean;
         };
         /**
-         * Made
+         * AdvisedChange
          * @description The advised change, as the page shows it: ``new`` is one figure, or that of each point of a
          *     curve; ``knowing`` that another was made already.
          */
-        Made: {
+        AdvisedChange: {
             /** Id */
             id?: string | null;
             /** At */
@@ -8317,10 +8317,10 @@ export interface components {
             suspect: string;
         };
         /**
-         * Trimmed
+         * FoundTrims
          * @description Trims as they were found in flight (percent of the channel, + right and forward).
          */
-        Trimmed: {
+        FoundTrims: {
             /** Id */
             id?: string | null;
             /** At */
@@ -8805,10 +8805,10 @@ export interface components {
             measures: components["schemas"]["MeasureOut"][];
         };
         /**
-         * Measured
+         * PackResistance
          * @description A pack's resistance, milliohm, all of it.
          */
-        Measured: {
+        PackResistance: {
             /**
              * Day
              * Format: date
@@ -9793,7 +9793,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Sent"];
+                "application/json": components["schemas"]["SentChange"];
             };
         };
         responses: {
@@ -9828,7 +9828,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Sent"];
+                "application/json": components["schemas"]["SentChange"];
             };
         };
         responses: {
@@ -9898,7 +9898,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Alike"];
+                "application/json": components["schemas"]["PartToCopy"];
             };
         };
         responses: {
@@ -10777,7 +10777,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TakenBack"];
+                "application/json": components["schemas"]["UndoRequest"];
             };
         };
         responses: {
@@ -10812,7 +10812,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Again"];
+                "application/json": components["schemas"]["RedoRequest"];
             };
         };
         responses: {
@@ -10927,7 +10927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Taken"];
+                    "application/json": components["schemas"]["SimulatedReading"];
                 };
             };
             /** @description What went wrong */
@@ -11021,7 +11021,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Drawn"];
+                "application/json": components["schemas"]["DrawnCurve"];
             };
         };
         responses: {
@@ -12256,7 +12256,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Made"];
+                "application/json": components["schemas"]["AdvisedChange"];
             };
         };
         responses: {
@@ -12362,7 +12362,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Trimmed"];
+                "application/json": components["schemas"]["FoundTrims"];
             };
         };
         responses: {
@@ -13012,7 +13012,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Measured"];
+                "application/json": components["schemas"]["PackResistance"];
             };
         };
         responses: {

@@ -7,7 +7,7 @@ import type { components } from "./schema";
 
 export type Undo = components["schemas"]["UndoOut"];
 /** Whether hands turned it back, or never did it. */
-export type Hands = NonNullable<components["schemas"]["TakenBack"]["hands"]>;
+export type Hands = NonNullable<components["schemas"]["UndoRequest"]["hands"]>;
 
 const UNDO = "/api/helicopters/{helicopter_id}/bench/undo";
 const REDO = "/api/helicopters/{helicopter_id}/bench/redo";

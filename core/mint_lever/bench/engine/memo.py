@@ -100,7 +100,7 @@ class Memo:
                 self._facts[name] = dict(facts)
                 continue
             for key, was in list(facts.items()):
-                if alike(self._fact(key), was):
+                if is_alike(self._fact(key), was):
                     self._facts[name][key] = was
                 else:
                     yield key
@@ -124,7 +124,7 @@ class Memo:
         if not self._carried(key):
             was, new = self._doubtful.get(key), self._worked_out(key, lambda: self._find(key))
             # One and the same object where nothing came of it: what reads it is soon looked at.
-            same = was is not None and alike(was.value, new.value)
+            same = was is not None and is_alike(was.value, new.value)
             self._answers[key] = _Answer(was.value, new.read) if was and same else new
         return self._answers[key].value
 
@@ -142,7 +142,7 @@ class Memo:
         if read.kind == "made":
             return self._carried(read.key) and self._answers[read.key].value is read.value
         value = self._fact(read.key) if read.kind == "fact" else self._found(read.key)
-        return alike(value, read.value)
+        return is_alike(value, read.value)
 
     def _worked_out(self, key: Key, make: Callable[[], Any]) -> _Answer:
         notes: dict[Key, _Read] = {}
@@ -167,6 +167,6 @@ class Memo:
         return read.value
 
 
-def alike(one: Any, other: Any) -> bool:
+def is_alike(one: Any, other: Any) -> bool:
     """Whether two facts or answers are the same to whoever reads them."""
     return one is other or (type(one) is type(other) and bool(one == other))

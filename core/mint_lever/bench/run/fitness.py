@@ -50,12 +50,12 @@ def judge_fitness(
     if withheld or saved is None:
         return Fitness(not withheld, tuple(withheld))
     for place, setup in enumerate(saved):
-        if alike(setup, run.setup):
+        if does_the_same(setup, run.setup):
             return Fitness(True, (), saved=place)
     return Fitness(False, ("no saved revision is what is on the bench now",), to_save=True)
 
 
-def alike(one: Setup, other: Setup) -> bool:
+def does_the_same(one: Setup, other: Setup) -> bool:
     """Whether two setups are the same in all that does anything."""
     return all(
         (row := find_row(path)) is not None and row.about.record

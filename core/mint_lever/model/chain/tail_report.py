@@ -15,7 +15,7 @@ from mint_lever.model.chain.tail_path import NO_BOX
 from mint_lever.model.rotor.hover_power import MOST_PITCH_DEG
 from mint_lever.model.tail.rudder_pulse import TailOutput
 from mint_lever.model.tail.slider_limits import Side, just_clear
-from mint_lever.model.tail.tail_authority import Held, TailAtSpeed, tail_at_speed
+from mint_lever.model.tail.tail_authority import TailAtSpeed, TailDemand, tail_at_speed
 from mint_lever.model.tail.tail_linkage import TailLinkage
 from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.document import Setup
@@ -66,7 +66,7 @@ def _full_collective(setup: Setup, mode: ModeName) -> float | None:
     return found
 
 
-def _not_held(at: TailAtSpeed, held: Held, when: str) -> list[str]:
+def _not_held(at: TailAtSpeed, held: TailDemand, when: str) -> list[str]:
     if held.thrust_needed_n is None or at.rotor is None or at.tail is None:
         return []
     warnings = []

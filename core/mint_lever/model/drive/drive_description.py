@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from mint_lever.model.drive.drive_machine import Machine, gear_ratio
-from mint_lever.model.drive.speed_multiples import Own, explain_multiple
+from mint_lever.model.drive.speed_multiples import DriveFigures, explain_multiple
 from mint_lever.setup.catalogue.missing_settings import missing
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.drive import Drive
@@ -58,14 +58,14 @@ def _machine(drive: Drive, gear: float | None) -> Machine:
     )
 
 
-def own_figures(setup: Setup) -> Own:
+def own_figures(setup: Setup) -> DriveFigures:
     """The figures of the drive that a governor has to be told."""
     drive = setup.drive
     if drive is None:
-        return Own()
+        return DriveFigures()
     second = drive.gear.second
     stage = None if second is None else second[1] / second[0]
-    return Own(drive.motor.poles, drive.gear.pinion, stage, drive.pack.cells)
+    return DriveFigures(drive.motor.poles, drive.gear.pinion, stage, drive.pack.cells)
 
 
 def gear_told_as(setup: Setup, told: float) -> str:
@@ -73,4 +73,4 @@ def gear_told_as(setup: Setup, told: float) -> str:
     own, true = own_figures(setup), gear_of(setup)
     if true is None:
         return ""
-    return explain_multiple(true / told, Own(pinion=own.pinion, stage=own.stage))
+    return explain_multiple(true / told, DriveFigures(pinion=own.pinion, stage=own.stage))

@@ -44,7 +44,7 @@ class Punch:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Governed:
+class GovernedRotor:
     """A rotor held at its speed by a governor. ``inertia`` in kg m², ``gain`` in its own figure:
     duty = gain·e + gain·∫e dt, e the share of the target that is missing."""
 

@@ -28,7 +28,7 @@ TOLD: tuple[ToldFigure, ...] = ("poles", "ratio", "cells")
 
 
 @dataclass(frozen=True)
-class Own:
+class DriveFigures:
     """The drive's own figures; None is not known, or (``stage``, driven over driver) not there."""
 
     poles: int | None = None
@@ -38,7 +38,7 @@ class Own:
 
 
 @dataclass(frozen=True)
-class Told:
+class WrongFigure:
     """One figure the governor may have been told instead of the drive's own."""
 
     what: Input
@@ -46,7 +46,7 @@ class Told:
 
 
 @lru_cache(maxsize=64)
-def explain(shown_over_asked: float, own: Own) -> tuple[tuple[Told, ...], ...]:
+def explain(shown_over_asked: float, own: DriveFigures) -> tuple[tuple[WrongFigure, ...], ...]:
     """Give the smallest sets of wrong figures that explain a ratio, the nearest first; none where
     the ratio is 1 within :data:`CLOSE`, or where nothing explains it.
 
@@ -55,7 +55,7 @@ def explain(shown_over_asked: float, own: Own) -> tuple[tuple[Told, ...], ...]:
     """
     if not shown_over_asked > 0 or abs(shown_over_asked - 1) <= CLOSE:
         return ()
-    found: list[tuple[float, tuple[Told, ...]]] = []
+    found: list[tuple[float, tuple[WrongFigure, ...]]] = []
     for set_ in product(*(_told(what, own) for what in INPUTS)):
         ratio = 1.0
         for _, by in set_:
@@ -68,7 +68,7 @@ def explain(shown_over_asked: float, own: Own) -> tuple[tuple[Told, ...], ...]:
     return tuple(set_ for _, set_ in ordered if len(set_) == least)
 
 
-def named(told: Told) -> str:
+def named(told: WrongFigure) -> str:
     """Name a figure told wrong, in words."""
     if told.what == "stage":
         how = "left out" if told.value == FORGOTTEN else "reckoned twice"
@@ -77,25 +77,25 @@ def named(told: Told) -> str:
     return f"{told.value} {what}"
 
 
-def explain_multiple(shown_over_asked: float, own: Own) -> str:
+def explain_multiple(shown_over_asked: float, own: DriveFigures) -> str:
     """The nearest set of wrong figures that explains a ratio, in words; "" without one."""
     sets = explain(shown_over_asked, own)
     return " and ".join(named(each) for each in sets[0]) if sets else ""
 
 
-def _told(what: Input, own: Own) -> Sequence[tuple[Told | None, float]]:
+def _told(what: Input, own: DriveFigures) -> Sequence[tuple[WrongFigure | None, float]]:
     """What a figure may have been told as, and what of the ratio that makes; told right first."""
     true = getattr(own, what)
-    options: list[tuple[Told | None, float]] = [(None, 1.0)]
+    options: list[tuple[WrongFigure | None, float]] = [(None, 1.0)]
     if true is None:
         return options
     if what == "stage":
         if abs(true - 1) > CLOSE:
-            options += [(Told(what, FORGOTTEN), true), (Told(what, TWICE), 1 / true)]
+            options += [(WrongFigure(what, FORGOTTEN), true), (WrongFigure(what, TWICE), 1 / true)]
         return options
     beside = {
         "poles": POLES,
         "cells": _CELLS,
         "pinion": range(max(true - _PINIONS, 1), true + _PINIONS + 1),
     }[what]
-    return [*options, *((Told(what, each), true / each) for each in beside if each != true)]
+    return [*options, *((WrongFigure(what, each), true / each) for each in beside if each != true)]

@@ -89,7 +89,7 @@ def loop_metal(tail: Tail, box: UnitTail, rpm: float) -> LoopMetal | None:
     return LoopMetal(lever, rpm, servo.us_per_deg, box.full_throw_us, lags_of(tail, box))
 
 
-def carried(
+def carry_gain(
     amount: float, seen: LoopMetal, now: LoopMetal, *, scales_by_throw: bool = False
 ) -> float:
     """Carry an amount of gain at which the tail wagged to another metal of the same helicopter.

@@ -27,7 +27,7 @@ GRIP = "airframe.tail.grip_arm_mm"
 
 
 @dataclass(frozen=True)
-class Held:
+class TailDemand:
     """What one collective asks of the tail; None is what cannot be given.
 
     Torque is positive; thrust and pitch carry the sign that holds the nose. ``left_…`` is how much
@@ -70,19 +70,19 @@ class TailAtSpeed:
         weight = weight_n(self.setup)
         return None if self.main is None or weight is None else self.main.pitch_for(weight)
 
-    def held(self, collective_deg: float | None) -> Held:
+    def held(self, collective_deg: float | None) -> TailDemand:
         """What the main blades' pitch (deg) asks of the tail."""
         if self.main is None or collective_deg is None or abs(collective_deg) > MOST_PITCH_DEG:
-            return Held()
+            return TailDemand()
         torque = float(self.main.torque_nm(collective_deg))
         boom_m = None if self.tail is None or self.tail.boom_mm is None else self.tail.boom_mm / 1e3
         if boom_m is None:
-            return Held(torque)
+            return TailDemand(torque)
         thrust = self.turn_sign * torque / boom_m
         pitch = None if self.rotor is None else self.rotor.pitch_for(thrust)
         left, right = self._pushes_nm(boom_m)
         against = self.turn_sign * torque
-        return Held(
+        return TailDemand(
             torque_nm=torque,
             thrust_needed_n=thrust,
             pitch_needed_deg=pitch,

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
-from mint_lever.setup.parts.unit_display import Shown
+from mint_lever.setup.parts.unit_display import ShownFunction
 
 
 @dataclass(frozen=True)
@@ -29,7 +29,7 @@ def arrive(
     centre_us: float,
     us_per_pct: float,
     reversed_: Sequence[bool],
-    shown: Sequence[Shown] = (),
+    shown: Sequence[ShownFunction] = (),
 ) -> Arrival:
     """Read pulses (µs, (functions, poses)) the way the unit does: formulas §3.1.
 

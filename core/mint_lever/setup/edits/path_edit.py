@@ -9,7 +9,7 @@ from typing import Any
 
 from mint_lever.faults import Fault, InvalidSetup
 from mint_lever.setup.catalogue.setting_rows import rows_under
-from mint_lever.setup.validation_faults import shown
+from mint_lever.setup.validation_faults import write_found
 
 
 @dataclass(frozen=True)
@@ -54,7 +54,7 @@ def _find(document: Any, path: str) -> tuple[Any, str | int]:
         if key is None:
             there = ".".join(steps[:index]) or "the setup"
             raise InvalidSetup(
-                [Fault(path, f"no {shown(step)} in {there}", "a setting that exists")]
+                [Fault(path, f"no {write_found(step)} in {there}", "a setting that exists")]
             )
         if last:
             return holder, key

@@ -143,7 +143,7 @@ class FlownSpeed(Part):
     ]
 
 
-class Flown(Part):
+class FlightFindings(Part):
     """Everything that was found in the air."""
 
     speeds: Annotated[

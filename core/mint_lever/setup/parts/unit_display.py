@@ -13,7 +13,7 @@ _GROUP = "What the unit shows"
 _STEPS = ("arrival",)
 
 
-class Shown(Part):
+class ShownFunction(Part):
     """One function: shown = ± ``scale`` · sent + ``offset_pct``, in percent."""
 
     reversed: Annotated[
@@ -60,7 +60,11 @@ class Display(Part):
     """Each function as the unit shows it. Learned, never set; a function that nobody read is taken
     to be shown as it is sent."""
 
-    collective: Annotated[Shown, Holder(name="collective", function="collective")] = Shown()
-    aileron: Annotated[Shown, Holder(name="aileron", function="aileron")] = Shown()
-    elevator: Annotated[Shown, Holder(name="elevator", function="elevator")] = Shown()
-    rudder: Annotated[Shown, Holder(name="rudder", function="rudder")] = Shown()
+    collective: Annotated[ShownFunction, Holder(name="collective", function="collective")] = (
+        ShownFunction()
+    )
+    aileron: Annotated[ShownFunction, Holder(name="aileron", function="aileron")] = ShownFunction()
+    elevator: Annotated[ShownFunction, Holder(name="elevator", function="elevator")] = (
+        ShownFunction()
+    )
+    rudder: Annotated[ShownFunction, Holder(name="rudder", function="rudder")] = ShownFunction()

@@ -13,7 +13,7 @@ _LETTERS = 5.5
 _DASHES = [1.5, 1.5]
 
 
-def drawn(drawing: Drawn, wide: float) -> Drawing:
+def make_flowable(drawing: Drawn, wide: float) -> Drawing:
     """Draw it, at most so ``wide`` (points); y goes up on a page."""
     scale = min(1.0, wide / (drawing.width * mm)) * mm
     made = Drawing(drawing.width * scale, drawing.height * scale)

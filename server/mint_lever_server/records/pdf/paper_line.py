@@ -13,7 +13,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.platypus import Flowable
 
 from mint_lever.records import Figure
-from mint_lever_server.records.pdf.drawing import drawn
+from mint_lever_server.records.pdf.drawing import make_flowable
 from mint_lever_server.records.pdf.fonts import BOLD, PLAIN, printable
 from mint_lever_server.records.pdf.paper_style import Look
 
@@ -49,7 +49,7 @@ class FigureLine(Flowable):
         self.values = simpleSplit(self.value, BOLD, look.text, self.ends)
         room = self.ends
         if self.ruler is not None:
-            self.drawing = drawn(self.ruler, wide)
+            self.drawing = make_flowable(self.ruler, wide)
             room -= self.drawing.width + _GAP
         self.notes = simpleSplit(self.note, PLAIN, look.small, room) if self.note else []
         self.beside = None

@@ -9,7 +9,7 @@ from reportlab.lib.colors import black
 from reportlab.platypus import CondPageBreak, Flowable, Table, TableStyle
 
 from mint_lever.records import Drawing, Section
-from mint_lever_server.records.pdf.drawing import drawn
+from mint_lever_server.records.pdf.drawing import make_flowable
 from mint_lever_server.records.pdf.paper_line import FigureLine
 from mint_lever_server.records.pdf.paper_style import Look, Styles, words
 
@@ -74,9 +74,12 @@ class _Box(Flowable):
 def _drawings(drawings: Sequence[Drawing], styles: Styles, wide: float) -> Iterator[Flowable]:
     """One alone as wide as the column, several two beside each other."""
     if len(drawings) == 1:
-        yield drawn(drawings[0], wide)
+        yield make_flowable(drawings[0], wide)
         return
     two = (wide - _BESIDE) / 2
     for n in range(0, len(drawings), 2):
-        pair = [[words(each.title, styles.small), drawn(each, two)] for each in drawings[n : n + 2]]
+        pair = [
+            [words(each.title, styles.small), make_flowable(each, two)]
+            for each in drawings[n : n + 2]
+        ]
         yield Table([pair], [two + _BESIDE, two][: len(pair)], hAlign="LEFT", style=_PLAIN)

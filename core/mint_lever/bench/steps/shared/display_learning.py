@@ -18,7 +18,7 @@ from mint_lever.modes.bench_mode import bench_mode
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.identity_key import remember
-from mint_lever.setup.parts.unit_display import Shown
+from mint_lever.setup.parts.unit_display import ShownFunction
 from mint_lever.setup.setting_description import DIRECTION_SHOWN_AT
 
 STICK = {"low": -100.0, "centre": 0.0, "high": 100.0}
@@ -39,7 +39,7 @@ def note_display(run: Readings) -> Action | None:
     assert unit is not None  # the step is there only where a unit mixes
     pairs = []
     for function in FUNCTIONS:
-        written: Shown = getattr(unit.display, function)
+        written: ShownFunction = getattr(unit.display, function)
         found = _found(run, function, written)
         if found is not None:
             pairs.append((function, written, found))
@@ -81,7 +81,7 @@ def _action(changes: list[Change]) -> Action:
     )
 
 
-def _is_other(written: Shown, found: Shown) -> bool:
+def _is_other(written: ShownFunction, found: ShownFunction) -> bool:
     return (
         found.reversed != written.reversed
         or abs(found.scale - written.scale) > _NEAR_SHARE
@@ -89,7 +89,7 @@ def _is_other(written: Shown, found: Shown) -> bool:
     )
 
 
-def _found(run: Readings, function: Function, written: Shown) -> Shown | None:
+def _found(run: Readings, function: Function, written: ShownFunction) -> ShownFunction | None:
     sent, seen = [], []
     for end in STICK:
         for entry in run.counted("arrival", f"{function}.{end}"):
@@ -110,11 +110,11 @@ def _found(run: Readings, function: Function, written: Shown) -> Shown | None:
     if not _BOUNDS_SHARE[0] <= scale <= _BOUNDS_SHARE[1] or abs(offset) > _BOUND_PCT:
         return None
     offset = 0.0 if abs(offset) <= _NEAR_PCT else round(float(offset), 1)
-    return Shown(reversed=way < 0, scale=round(float(scale), 3), offset_pct=offset)
+    return ShownFunction(reversed=way < 0, scale=round(float(scale), 3), offset_pct=offset)
 
 
 def _way(
-    run: Readings, function: Function, sent: list[float], seen: list[float], written: Shown
+    run: Readings, function: Function, sent: list[float], seen: list[float], written: ShownFunction
 ) -> int | None:
     """1 where what is sent is taken as it is, −1 the other way round. None where figures of both
     signs stand on one side."""

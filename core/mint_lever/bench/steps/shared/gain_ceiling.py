@@ -9,7 +9,7 @@ from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.model.tail.gain_scales import convert_to_one_channel, convert_to_signed
 from mint_lever.model.tail.gyro_loop import (
     LoopMetal,
-    carried,
+    carry_gain,
     horn_that_suits,
     loop_metal,
     start_below,
@@ -43,7 +43,7 @@ def ceiling_of(run: Readings, mode: ModeName) -> Ceiling | None:
         if same:
             return _from(run, convert_to_signed(figure(entry)))
         return Ceiling(None, None, _missing(run, mode, flown))
-    return _from(run, carried(convert_to_signed(figure(entry)), then, now))
+    return _from(run, carry_gain(convert_to_signed(figure(entry)), then, now))
 
 
 def _from(run: Readings, amount: float) -> Ceiling:

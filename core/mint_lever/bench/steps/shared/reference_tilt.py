@@ -41,7 +41,7 @@ def enough(run: Readings, gauge: float) -> bool:
     return less and run.answer("cyclic_throw", RANGE) == "well"
 
 
-def wanted(run: Readings) -> str:
+def write_wanted(run: Readings) -> str:
     """Say what the gauge should read, as a pilot does."""
     rule = "at most" if _at_most(run) else "at least"
     return f"{rule} {run.setup.targets.reference_tilt_deg:g}°"

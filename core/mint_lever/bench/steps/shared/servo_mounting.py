@@ -7,14 +7,14 @@ import numpy as np
 from mint_lever.axes import FUNCTIONS
 from mint_lever.bench.engine.advice import Action
 from mint_lever.bench.engine.readings import Readings
-from mint_lever.bench.steps.shared.swash_looks import Seen, rides
+from mint_lever.bench.steps.shared.swash_looks import LooksSoFar, rides
 from mint_lever.devices.dials import servo_reversed, sub_trim, sub_trim_us
 from mint_lever.diagnose.direction_faults import COMMANDS
 from mint_lever.model.swash.swash_mixing import mixing_matrix
 from mint_lever.setup.edits.path_edit import Change
 
 
-def note_mounting(run: Readings, seen: Seen) -> Action | None:
+def note_mounting(run: Readings, seen: LooksSoFar) -> Action | None:
     """Write down which way round each servo turned out to be mounted, and where its horn stands.
 
     The balls' movement, the unit's direction settings and what arrives say it; every prediction
@@ -46,7 +46,7 @@ def note_mounting(run: Readings, seen: Seen) -> Action | None:
     )
 
 
-def _mounted(run: Readings, seen: Seen, servo: int) -> int | None:
+def _mounted(run: Readings, seen: LooksSoFar, servo: int) -> int | None:
     """Which way round a servo is mounted, by the collective; with mechanical mixing by the one look
     its horn moves in. None where nobody saw what its ball did."""
     mixing = mixing_matrix(run.setup.airframe.swash)[servo]

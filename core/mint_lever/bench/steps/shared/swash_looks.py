@@ -85,7 +85,7 @@ _REOPENS = (
 
 
 @dataclass(frozen=True)
-class Seen:
+class LooksSoFar:
     """What was seen so far, and what the solver makes of it. ``lift``: −1 for a head that gains
     pitch when the swash sinks; ``phase_deg`` is the mixing's phase that the tilts were looked at
     with."""
@@ -142,7 +142,7 @@ def rides(setup: Setup) -> bool:
     return any(ball.radius_mm == 0 for ball in setup.airframe.swash.balls)
 
 
-def seen_so_far(run: Readings) -> Seen:
+def seen_so_far(run: Readings) -> LooksSoFar:
     """Give what both steps' looks come to."""
     return run.memo("seen", lambda: _look_back(run))
 
@@ -158,7 +158,7 @@ def _newest_entry(run: Readings, key: str) -> Entry | None:
     return max(held, key=lambda entry: entry.sequence) if held else None
 
 
-def says(seen: Seen) -> str:
+def says(seen: LooksSoFar) -> str:
     """Say in words how far the solver is."""
     now = seen.diagnosis
     if now.settled and now.explanations and not now.explanations[0].mends:
@@ -174,7 +174,7 @@ def says(seen: Seen) -> str:
     return f"{most} explanations are left; one more look tells them apart."
 
 
-def look(run: Readings, seen: Seen, command: Command) -> Balls:
+def look(run: Readings, seen: LooksSoFar, command: Command) -> Balls:
     """The question what a stick movement does."""
     right = seen.right(run, command)
     riding = rides(run.setup)
@@ -194,7 +194,7 @@ def look(run: Readings, seen: Seen, command: Command) -> Balls:
     )
 
 
-def also_asked(run: Readings, seen: Seen, among: tuple[Command, ...]) -> list[Ask]:
+def also_asked(run: Readings, seen: LooksSoFar, among: tuple[Command, ...]) -> list[Ask]:
     """The looks the solver had or wants beyond a step's own first ones."""
     asks: list[Ask] = []
     for command in among:
@@ -219,7 +219,7 @@ def also_asked(run: Readings, seen: Seen, among: tuple[Command, ...]) -> list[As
     return asks
 
 
-def _ball_by_ball(run: Readings, seen: Seen) -> Balls | None:
+def _ball_by_ball(run: Readings, seen: LooksSoFar) -> Balls | None:
     """A word for the whole swash that leaves several explanations open is asked again, ball by
     ball: that costs less than a lead to follow or a menu to read. The vaguest word comes first."""
     if seen.diagnosis.settled:
@@ -237,7 +237,7 @@ def _ball_by_ball(run: Readings, seen: Seen) -> Balls | None:
     )
 
 
-def mending(run: Readings, seen: Seen) -> tuple[Action, ...]:
+def mending(run: Readings, seen: LooksSoFar) -> tuple[Action, ...]:
     """What the looks say is to be changed, once they say it without a doubt."""
     if seen.layout is False:
         text = "Set the mixing device to this helicopter's swash layout."
@@ -284,7 +284,7 @@ def simulate(bench: SimulatedHelicopter, ask: Ask) -> Answer:
     raise not_simulated(ask.key)
 
 
-def shown(entry: Entry) -> dict[Direction, bool]:
+def read_directions(entry: Entry) -> dict[Direction, bool]:
     """Say which directions a look shows to be right, which to be wrong; "pitch" has the last word
     over what the swash does with the collective."""
     kind, _, which = entry.key.partition(".")
@@ -298,7 +298,7 @@ def shown(entry: Entry) -> dict[Direction, bool]:
     return {_DIRECTIONS[command]: right}
 
 
-def _look_back(run: Readings) -> Seen:
+def _look_back(run: Readings) -> LooksSoFar:
     looks: dict[Command, Any] = {}
     phase = _phase_looked_at(run)
     for command in COMMANDS:
@@ -330,7 +330,7 @@ def _look_back(run: Readings) -> Seen:
     diagnosis = explain({**leads_followed(run), **drives})
     if not diagnosis.explanations:
         diagnosis = explain(drives)  # a horn that seemed to follow may have been misread
-    return Seen(looks, drives, layout, lift, diagnosis, phase)
+    return LooksSoFar(looks, drives, layout, lift, diagnosis, phase)
 
 
 def _phase_looked_at(run: Readings) -> float:

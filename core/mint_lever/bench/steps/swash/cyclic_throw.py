@@ -47,7 +47,7 @@ from mint_lever.bench.steps.shared.reference_tilt import (
     full_throw,
     range_question,
     reference_band,
-    wanted,
+    write_wanted,
 )
 from mint_lever.bench.wording.gauge_instructions import GAUGE_DISCIPLINE, pitch_of_blade
 from mint_lever.bench.wording.number_text import degrees, word_for, worst
@@ -671,9 +671,9 @@ def _summary(
     """``needed``: what is said of the figure that the target will need, and that figure."""
     gauge, figure, full = axes[0].gauge, axes[0].dial.value, full_throw(run)
     if gauge is None:
-        what = f"{target:g}° at full stick" if full else f"a reference tilt of {wanted(run)}"
+        what = f"{target:g}° at full stick" if full else f"a reference tilt of {write_wanted(run)}"
         return f"Wanted: {what}."
-    text = f"{gauge:.1f}° where {wanted(run)} is wanted."
+    text = f"{gauge:.1f}° where {write_wanted(run)} is wanted."
     if full:
         text = f"{gauge:.1f}° where {target:g}° is wanted, at {figure:g} %."
     elif axes[0].word == "workable" and gauge < target:

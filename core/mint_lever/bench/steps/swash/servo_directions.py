@@ -10,15 +10,15 @@ from mint_lever.bench.steps.shared.servo_mounting import note_mounting
 from mint_lever.bench.steps.shared.swash_looks import (
     STEPS,
     STICKS,
-    Seen,
+    LooksSoFar,
     also_asked,
     look,
     mending,
     newest,
+    read_directions,
     rides,
     says,
     seen_so_far,
-    shown,
     simulate,
 )
 from mint_lever.bench.wording.sketches import sketch_of
@@ -84,7 +84,7 @@ def _advise(run: Readings) -> Advice:
     )
 
 
-def _summary(run: Readings, seen: Seen, against: bool, outcome: Outcome | None) -> str:
+def _summary(run: Readings, seen: LooksSoFar, against: bool, outcome: Outcome | None) -> str:
     if outcome == "good":
         return "Up means more pitch, and no servo pulls the other way."
     if against or seen.right(run, "collective"):
@@ -132,7 +132,7 @@ STEP = Step(
     why="Every servo must push the swash the same way, and up must mean more pitch.",
     rests_on=("horns",),
     looked_at_with=STEPS,
-    shows=shown,
+    shows=read_directions,
     spares=spares,
     acts_as_read=True,
     advise=_advise,

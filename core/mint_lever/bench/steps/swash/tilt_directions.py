@@ -10,14 +10,14 @@ from mint_lever.bench.steps.shared.function_reversal import spares
 from mint_lever.bench.steps.shared.servo_mounting import note_mounting
 from mint_lever.bench.steps.shared.swash_looks import (
     STEPS,
-    Seen,
+    LooksSoFar,
     also_asked,
     look,
     mending,
+    read_directions,
     rides,
     says,
     seen_so_far,
-    shown,
     simulate,
 )
 from mint_lever.bench.wording.sketches import Movement, sketch_of
@@ -55,7 +55,7 @@ def _advise(run: Readings) -> Advice:
     )
 
 
-def _summary(seen: Seen, outcome: Outcome | None) -> str:
+def _summary(seen: LooksSoFar, outcome: Outcome | None) -> str:
     if outcome == "good":
         return "The swash goes where the stick goes."
     return says(seen) if seen.looks else "Look at both tilts."
@@ -69,7 +69,7 @@ STEP = Step(
     settings_of=("together",),
     metal_of=("together",),
     looked_at_with=STEPS,
-    shows=shown,
+    shows=read_directions,
     spares=spares,
     acts_as_read=True,
     advise=_advise,
