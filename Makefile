@@ -105,10 +105,11 @@ migrate: .venv/.installed
 	$(MANAGE) migrate -v 0
 
 # Debian's own Chromium without a window to draw: half the work of a whole browser. Nothing is done
-# where it is there already.
+# where it is there already. curl runs the examples of docs/api.md.
 chromium:
-	@command -v chromium-headless-shell >/dev/null || (apt-get update -qq && \
-	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell)
+	@command -v chromium-headless-shell >/dev/null && command -v curl >/dev/null || \
+	(apt-get update -qq && \
+	DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell curl)
 
 format: install-test
 	$(BIN)/ruff check --fix core server tests benchmarks tools
