@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from builds import document
 from mint_lever.audit import RULES, audit
+from mint_lever.audit.rule import list_rules, rule
 from mint_lever.bench.engine.change_effects import list_values as settings_of
 from mint_lever.faults import InvalidSetup
 from mint_lever.model.chain import Sticks, build_chain, compute_frame
@@ -405,3 +406,12 @@ def test_a_governor_that_is_on_anywhere_or_meant_nowhere_is_not_missed():
         with_changes(clean(), ("drive", {"governor": {"place": "none"}})),
     ):
         assert "governor_meant_but_off" not in {f.rule for f in audit(setup)}
+
+
+def test_two_rules_of_one_rank_are_refused():
+    def another(at):
+        yield from ()
+
+    with pytest.raises(ValueError, match=r"rank 10 is against_the_stick's; another needs another"):
+        rule(10)(another)
+    assert list_rules()[0].__name__ == "against_the_stick"

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, percent
+from mint_lever.audit.rule import rule
 from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.channels import Channel
@@ -20,6 +21,7 @@ _USUAL_PCT = (98.0, 105.3)
 practice, no source). Within it nothing is known to be wrong before somebody reads."""
 
 
+@rule(140)
 def travel_not_arriving(at: Audited) -> Iterator[Finding]:
     """Full stick arrives as exactly 100 % (F26, common practice, no source).
 
@@ -61,6 +63,7 @@ def travel_not_arriving(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(150)
 def throws_not_as_taught(at: Audited) -> Iterator[Finding]:
     """A unit behind the mixing knows its commands by throws it was shown. Common practice."""
     for function in FUNCTIONS[:3]:

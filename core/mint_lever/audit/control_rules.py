@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding
+from mint_lever.audit.rule import rule
 from mint_lever.setup.parts.transmitter import Transmitter
 
 _TAKES = {
@@ -15,6 +16,7 @@ _TAKES = {
 }
 
 
+@rule(490)
 def hold_works_more_than_hold(at: Audited) -> Iterator[Finding]:
     """The switch of throttle hold does nothing besides it, or the pilot knows. From memory.
 

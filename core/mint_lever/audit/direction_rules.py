@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding
+from mint_lever.audit.rule import rule
 from mint_lever.devices.dials import SwashFunction, device_of, reverse_function, reverse_servo
 from mint_lever.model.chain.motion_directions import find_directions
 from mint_lever.modes.bench_mode import bench_mode
@@ -22,6 +23,7 @@ _RESTS_ON = "the exact chain with the servos as they are written down to be moun
 _ELSE = "If the model itself goes the right way, “All together” and “Tilts” write that down."
 
 
+@rule(10)
 def against_the_stick(at: Audited) -> Iterator[Finding]:
     """No function and no servo goes against the stick, by the chain as it is written down.
 

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.audit.rule import rule
 from mint_lever.measure.throttle_headroom import GOOD_PCT, LEAST_PCT, headroom_word
 from mint_lever.model.drive.drive_description import machine_of
 from mint_lever.model.drive.drive_machine import VOLTS
@@ -28,6 +29,7 @@ _RAMP_S = 3.0
 """So far apart, two speeds want a ramp up of at least so long. The time from memory."""
 
 
+@rule(70)
 def full_at_low_stick(at: Audited) -> Iterator[Finding]:
     """The unit shows full throttle with the stick low: reversed, or its ends exchanged."""
     shown = at.read.get("unit_throttle.low")
@@ -45,6 +47,7 @@ def full_at_low_stick(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(230)
 def gear_the_wrong_way_round(at: Audited) -> Iterator[Finding]:
     """The pinion has fewer teeth than the main gear: a rotor turns slower than its motor."""
     gear = None if at.setup.drive is None else at.setup.drive.gear
@@ -65,6 +68,7 @@ def gear_the_wrong_way_round(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(240)
 def target_outside_the_band(at: Audited) -> Iterator[Finding]:
     """The governor's band holds every target."""
     drive = at.setup.drive
@@ -97,6 +101,7 @@ def _outside(name: ModeName, rpm: float, edge: str, now: float, to: float) -> Fi
     )
 
 
+@rule(250)
 def target_beyond_the_drive(at: Audited) -> Iterator[Finding]:
     """The motor can hold what is asked, at full collective on a pack in mid-flight."""
     machine = machine_of(at.setup)
@@ -134,6 +139,7 @@ def target_beyond_the_drive(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(260)
 def speeds_far_apart(at: Audited) -> Iterator[Finding]:
     """Modes more than a tenth apart want a ramp, or the tail kicks as the switch moves."""
     drive = at.setup.drive
@@ -155,6 +161,7 @@ def speeds_far_apart(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(270)
 def target_never_measured(at: Audited) -> Iterator[Finding]:
     """Where one mode's head speed was measured by something independent, the others' are too, or
     nobody knows them."""

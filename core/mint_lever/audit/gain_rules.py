@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, signed
+from mint_lever.audit.rule import rule
 from mint_lever.model.tail.gain_scales import (
     FINAL_HIGH,
     FINAL_LOW,
@@ -19,6 +20,7 @@ _APART = 0.9
 """F29: head speeds more than about 10 % apart. From memory."""
 
 
+@rule(280, of_modes=True)
 def gain_sign(at: Audited) -> Iterator[Finding]:
     """Flying modes want the tail in hold: a positive gain (F15, common practice, no source)."""
     for name, mode in at.modes:
@@ -49,6 +51,7 @@ def gain_sign(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(510)
 def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
     """Less head speed wants a little more gain (F16, common practice, no source)."""
     known = [
@@ -73,6 +76,7 @@ def gain_against_head_speed(at: Audited) -> Iterator[Finding]:
                 break
 
 
+@rule(520)
 def one_gain_for_all_speeds(at: Audited) -> Iterator[Finding]:
     """One gain for head speeds far apart asks for a look (F29, from memory)."""
     known = [
@@ -97,6 +101,7 @@ def one_gain_for_all_speeds(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(530)
 def gain_out_of_the_usual(at: Audited) -> Iterator[Finding]:
     """Most tails hold between 60 and 80 of the one-channel scale, which are amounts of 20 to 60
     (F15, common practice, no source)."""

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, degrees, percent
+from mint_lever.audit.rule import rule
 from mint_lever.axes import wrap_deg
 from mint_lever.devices.dials import ring
 from mint_lever.measure.ring_clearance import touches
@@ -29,6 +30,7 @@ _WRONG_WAY_DEG = 60.0
 _RANGE_DEG = {2: 14.5, 3: 13.0}
 
 
+@rule(400)
 def unequal_collective(at: Audited) -> Iterator[Finding]:
     """Both sides equal within 0.3° unless meant otherwise (F11, common practice, no source)."""
     targets = at.setup.targets
@@ -48,6 +50,7 @@ def unequal_collective(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(410)
 def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
     """Hardly any head uses more than 14.5°, three blades 13° (F11, common practice)."""
     blades = at.setup.airframe.head.blades
@@ -66,6 +69,7 @@ def collective_beyond_reason(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(390)
 def throw_window(at: Audited) -> Iterator[Finding]:
     """The unit's cyclic figure stays in its window (F10c, common practice, no source)."""
     unit = at.setup.mixing_unit
@@ -90,6 +94,7 @@ def throw_window(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(420)
 def layout_against_balls(at: Audited) -> Iterator[Finding]:
     """The layout named is the one the balls stand in. Exact geometry."""
     swash = at.setup.airframe.swash
@@ -140,6 +145,7 @@ def _stands_in(swash: Swash) -> bool:
     return bool(np.abs(wrap_deg(apart)).max() <= 1.0)
 
 
+@rule(380)
 def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:
     """Nothing touches in the ring, all round, at three collectives (exact geometry)."""
     dial = ring(at.setup)
@@ -160,6 +166,7 @@ def ring_beyond_clearance(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(430)
 def phase_missing(at: Audited) -> Iterator[Finding]:
     """Heads of three and more blades usually need a phase (common practice, no source)."""
     unit = at.setup.mixing_unit

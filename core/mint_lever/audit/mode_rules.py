@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.audit.rule import rule
 from mint_lever.axes import SENT
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.new_setup import IDLE_UP_WAITS_PCT
@@ -16,6 +17,7 @@ _GOVERNOR_ON_PCT = 30.0
 """F17, common practice, no source: a governor is on above about 30 % stick."""
 
 
+@rule(20, of_modes=True)
 def throttle_high_in_hold(at: Audited) -> Iterator[Finding]:
     """Hold has the throttle at its low end, whatever a mix adds. Common practice, no source."""
     hold = at.setup.transmitter.modes.hold
@@ -51,6 +53,7 @@ def throttle_high_in_hold(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(30, of_modes=True)
 def power_up_mode(at: Audited) -> Iterator[Finding]:
     """A model is never powered in an idle-up mode. Common practice, no source."""
     mode = at.setup.transmitter.power_up_mode
@@ -67,6 +70,7 @@ def power_up_mode(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(40, of_modes=True)
 def throttle_at_low_stick(at: Audited) -> Iterator[Finding]:
     """In normal the throttle starts at its low end. Common practice, no source."""
     low = (float(at.sent_pct("normal", "throttle")[0]) + 100.0) / 2.0
@@ -83,6 +87,7 @@ def throttle_at_low_stick(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(80, of_modes=True)
 def governor_starved(at: Audited) -> Iterator[Finding]:
     """A throttle curve must stay above where the governor is on (F17, common practice)."""
     if not (_governed_by_unit(at) or at.setup.speed_controller.governor):
@@ -104,6 +109,7 @@ def governor_starved(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(90, of_modes=True)
 def idle_up_that_stops(at: Audited) -> Iterator[Finding]:
     """Without a governor nothing but the curve keeps an idle-up's motor turning. Common practice,
     no source."""
@@ -129,6 +135,7 @@ def idle_up_that_stops(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(220)
 def governor_meant_but_off(at: Audited) -> Iterator[Finding]:
     """A governor that is meant and on nowhere leaves the head speed to the curves. Common practice,
     no source."""
@@ -151,6 +158,7 @@ def governor_meant_but_off(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(210, of_modes=True)
 def head_speed_missing(at: Audited) -> Iterator[Finding]:
     """A unit's governor wants a head speed in every flying mode. Common practice, no source."""
     if not _governed_by_unit(at):
@@ -168,6 +176,7 @@ def head_speed_missing(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(50)
 def fail_safe(at: Audited) -> Iterator[Finding]:
     """Loss of signal cuts the throttle. Common practice, no source."""
     value = at.setup.transmitter.fail_safe_throttle_pct
@@ -190,6 +199,7 @@ def fail_safe(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(60)
 def two_governors(at: Audited) -> Iterator[Finding]:
     """One governor only: in the speed controller or in the unit. Common practice, no source."""
     if _governed_by_unit(at) and at.setup.speed_controller.governor:
@@ -204,6 +214,7 @@ def two_governors(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(180, of_modes=True)
 def throttle_off_the_channel(at: Audited) -> Iterator[Finding]:
     """Mixes must not drive the throttle past its ends. Exact arithmetic (F3)."""
     for name, _ in at.modes:

@@ -8,12 +8,14 @@ from itertools import pairwise
 import numpy as np
 
 from mint_lever.audit.finding import AT_STICK, Audited, Finding, degrees, mode_words, percent
+from mint_lever.audit.rule import rule
 from mint_lever.modes.mode_switching import JUMP_DEG
 
 _MISSED_DEG = 1.0
 """Less pitch in hold than this short of the flying modes is worth a word. From memory."""
 
 
+@rule(190, of_modes=True)
 def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
     """More stick is never less pitch. Common practice, no source."""
     for name, mode in at.modes:
@@ -32,6 +34,7 @@ def pitch_curve_not_rising(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(200, of_modes=True)
 def pitch_jumps(at: Audited) -> Iterator[Finding]:
     """Pitch does not leap as the switch moves between flying modes. From memory: 4° is a leap."""
     for before, after in pairwise(name for name in at.collective if name != "hold"):
@@ -50,6 +53,7 @@ def pitch_jumps(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(540)
 def hold_without_full_pitch(at: Audited) -> Iterator[Finding]:
     """Hold keeps the full pitch range for autorotation. Common practice, no source."""
     if at.setup.transmitter.modes.hold is None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from itertools import combinations
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, percent
+from mint_lever.audit.rule import rule
 from mint_lever.modes.rate_comparison import RATED, RatedFunction
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import Rate
@@ -56,6 +57,7 @@ def _sides(function: RatedFunction, rate: Rate, path: str, words: str) -> Iterat
         yield _Side(function, aside, side.rate_pct, side.expo_pct, paths[0], paths[1])
 
 
+@rule(440)
 def expo_in_both(at: Audited) -> Iterator[Finding]:
     """Expo in the transmitter and in the unit add up. Common practice, no source."""
     unit = at.setup.stabilising_unit
@@ -76,6 +78,7 @@ def expo_in_both(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(460)
 def rate_beyond_full(at: Audited) -> Iterator[Finding]:
     """More than full rate is the unit's business, not the stick's. Common practice, no source."""
     if at.setup.stabilising_unit is None:
@@ -94,6 +97,7 @@ def rate_beyond_full(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(470)
 def rates_in_both(at: Audited) -> Iterator[Finding]:
     """A dual rate well below full beside a unit's own turning speed. From memory: below 60 %.
 
@@ -118,6 +122,7 @@ def rates_in_both(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(450)
 def expo_turns_back(at: Audited) -> Iterator[Finding]:
     """Softness below −50 % makes the stick's end do less again: 1 + 2k < 0 (formulas §2.1)."""
     for side in _every_side(at):
@@ -136,6 +141,7 @@ def expo_turns_back(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(480)
 def two_rates_at_one_position(at: Audited) -> Iterator[Finding]:
     """A switch's position sets a function's rate once. Logic alone."""
     sets = at.setup.transmitter.rate_sets

@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from mint_lever.audit.finding import Audited, Finding, percent
+from mint_lever.audit.rule import rule
 from mint_lever.axes import FUNCTIONS, SENT, Function
 from mint_lever.model.chain.control_chain import Chain, build_chain
 from mint_lever.model.chain.stick_positions import Sticks
@@ -20,6 +21,7 @@ _LOW_RATE_PCT = 60.0
 _SWASH = ("collective", "aileron", "elevator")
 
 
+@rule(110)
 def double_mixing(at: Audited) -> Iterator[Finding]:
     """Mixing happens in exactly one device. Common practice, no source."""
     if at.setup.mixing_unit is None:
@@ -56,11 +58,13 @@ def double_mixing(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(120)
 def sub_trim_on_a_unit_function(at: Audited) -> Iterator[Finding]:
     """A sub-trim on a function a unit reads is a held stick. Common practice, no source."""
     yield from _held_stick(at, "subtrim_pct", "sub-trim")
 
 
+@rule(130)
 def trim_on_a_unit_function(at: Audited) -> Iterator[Finding]:
     """A trim lever off its middle likewise. Common practice, no source."""
     yield from _held_stick(at, "trim_pct", "trim")
@@ -86,6 +90,7 @@ def _held_stick(at: Audited, key: str, name: str) -> Iterator[Finding]:
             )
 
 
+@rule(170)
 def mix_past_a_limit(at: Audited) -> Iterator[Finding]:
     """A free mix that drives a channel past its limit leaves the stick's last part dead: every
     corner of the sticks is tried with the mix and without it. Exact arithmetic."""
@@ -144,6 +149,7 @@ def _sent(
     return sent
 
 
+@rule(160)
 def limits_below_travel(at: Audited) -> Iterator[Finding]:
     """A limit inside the travel cuts the stick off (F3, common practice, no source)."""
     transmitter = at.setup.transmitter

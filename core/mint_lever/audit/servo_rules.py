@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding
+from mint_lever.audit.rule import rule
 from mint_lever.devices.dials import sub_trim, sub_trim_us
 from mint_lever.measure.verdict import SUB_TRIM_US
 from mint_lever.setup.edits.path_edit import Change
@@ -14,6 +15,7 @@ _SPARE_US = 200.0
 """formulas §9: what a frame is longer than its longest pulse at least."""
 
 
+@rule(290)
 def frame_rate_against_family(at: Audited) -> Iterator[Finding]:
     """Wide pulses up to 333 Hz, narrow ones up to 560 Hz (F5, common practice, no source)."""
     unit = at.setup.stabilising_unit
@@ -33,6 +35,7 @@ def frame_rate_against_family(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(300)
 def frame_rate_against_rating(at: Audited) -> Iterator[Finding]:
     """No faster than the slowest servo's maker allows (F5, common practice, no source)."""
     unit = at.setup.stabilising_unit
@@ -51,6 +54,7 @@ def frame_rate_against_rating(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(310)
 def pulse_longer_than_frame(at: Audited) -> Iterator[Finding]:
     """The longest pulse fits its frame with 200 µs to spare (formulas §9)."""
     unit = at.setup.mixing_unit
@@ -72,6 +76,7 @@ def pulse_longer_than_frame(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(500)
 def large_sub_trim(at: Audited) -> Iterator[Finding]:
     """Well above 60 µs a better place on the spline exists (F8, common practice, no source)."""
     for i in range(len(at.setup.airframe.servos)):
@@ -89,6 +94,7 @@ def large_sub_trim(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(320)
 def tail_sub_trim(at: Audited) -> Iterator[Finding]:
     """A tail servo is squared mechanically, never by sub-trim. Common practice, no source."""
     unit = at.setup.unit
@@ -105,6 +111,7 @@ def tail_sub_trim(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(100)
 def voltage_above_rating(at: Audited) -> Iterator[Finding]:
     """The BEC's voltage lies within every rating (F19, common practice, no source)."""
     volt = at.setup.speed_controller.bec_volt

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from mint_lever.audit.finding import Audited, Finding, degrees
+from mint_lever.audit.rule import rule
 from mint_lever.measure.frame_rate import SAFE_HZ, family_rate_hz
 from mint_lever.measure.tail_bands import MICRO_HORN_MM, UNEQUAL, judge_offset
 from mint_lever.model.tail.rudder_pulse import TailOutput
@@ -14,6 +15,7 @@ from mint_lever.setup.parts.tail import Tail
 from mint_lever.setup.parts.unit import UnitTail
 
 
+@rule(340)
 def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
     """The tail servo's frame rate against its pulse family and its rating (F5, and an order of work
     of the tail's own; common practice, no source)."""
@@ -57,6 +59,7 @@ def tail_servo_too_fast(at: Audited) -> Iterator[Finding]:
         )
 
 
+@rule(330)
 def mix_into_the_rudder(at: Audited) -> Iterator[Finding]:
     """The gyro cannot tell a mix into the rudder from a moved stick. Common practice, no source."""
     for i, mix in enumerate(at.setup.transmitter.free_mixes):
@@ -74,6 +77,7 @@ def mix_into_the_rudder(at: Audited) -> Iterator[Finding]:
             )
 
 
+@rule(350)
 def tail_pitch_at_centre(at: Audited) -> Iterator[Finding]:
     """3 to 4° against the main rotor's torque at servo centre (F14, common practice, no source)."""
     tail = at.setup.airframe.tail
@@ -102,6 +106,7 @@ def tail_pitch_at_centre(at: Audited) -> Iterator[Finding]:
     )
 
 
+@rule(360)
 def tail_limits_unequal(at: Audited) -> Iterator[Finding]:
     """A slider that goes much further one way has its push rod off centre. From memory: 15 %."""
     if at.setup.unit is None:
@@ -136,6 +141,7 @@ def _slider_ways(tail: Tail, box: UnitTail) -> list[float]:
     return [abs(float(left - rest)), abs(float(right - rest))]
 
 
+@rule(370)
 def micro_horn(at: Audited) -> Iterator[Finding]:
     """Horns of 4.5 to 5 mm on micro helicopters (F21, common practice, no source)."""
     tail = at.setup.airframe.tail
