@@ -497,5 +497,5 @@ GOOD: dict[tuple[str, str], Callable[[ApiPilot], Call]] = {
 }
 """A route that is not here is taken whatever it is called with."""
 
-OF_ITS_OWN = ("sign-up", "sign-in", "forgotten", "demo", "sign-out", "remove", "password")
+OF_ITS_OWN = ("sign-up", "sign-in", "reset", "demo", "sign-out", "remove", "password")
 """Account calls that change who the browser is: each is made from a browser of its own."""

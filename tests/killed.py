@@ -143,7 +143,7 @@ class Writer:
             self.kept.struck.add(number)
 
     def note(self) -> None:
-        self.bench("POST", "notes", what=self.random.choice(("pause", "resume")))
+        self.bench("POST", "times", what=self.random.choice(("pause", "resume")))
 
     def held(self) -> None:
         held = {"version": self.pilot.version, "paths": ["unit.cyclic_pct"]}

@@ -41,7 +41,7 @@ class Field:
         now = self.show()
         what = {"version": now["version"], "path": now["next"]["path"]} if now["next"] else {}
         body = {**what, "new": figures((now["next"] or {}).get("new_value", 0.0)), **more}
-        return self.call("POST", "made", body, status)
+        return self.call("POST", "changes", body, status)
 
     def answer(self, step, *right):
         """Answer everything a step of the bench asks with what is right for it."""

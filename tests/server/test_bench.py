@@ -84,7 +84,7 @@ def test_nothing_else_starts_before_it_is_safe_and_every_power_up_asks_again(tab
     assert refused.json()["title"] == "Make safe first"
     table.safe()
     assert table.read("zero_pitch", "blade.0", 1.0).status_code == 200
-    table.send("notes", what="power")
+    table.send("times", what="power")
     assert table.state("make_safe") == "stale"
     assert table.read("zero_pitch", "blade.1", 0.0).status_code == 409
     assert table.safe().read("zero_pitch", "blade.1", 0.0).status_code == 200
@@ -190,19 +190,19 @@ def test_what_was_touched_makes_exactly_its_steps_stale(table):
 
 def test_the_clock_counts_only_while_it_runs(table):
     assert not table.now["started"]
-    table.send("notes", what="start")
+    table.send("times", what="start")
     assert table.now["running"]
     time.sleep(0.15)
-    table.send("notes", what="pause")
+    table.send("times", what="pause")
     stopped = table.now["elapsed_s"]
     assert 0.1 <= stopped < 2
     time.sleep(0.15)
     table.see()
     assert table.now["elapsed_s"] == stopped
     table.safe()
-    table.send("notes", what="resume")
+    table.send("times", what="resume")
     assert table.state("make_safe") == "good"
-    table.send("notes", what="power")
+    table.send("times", what="power")
     assert table.state("make_safe") == "stale"
 
 
@@ -211,10 +211,10 @@ def test_the_clock_of_the_model_that_leaves_the_table_stops_and_goes_on_later(ta
         table.send("table", version=table.now["version"], simulated=simulated)
 
     put(True)
-    table.send("notes", what="start")
+    table.send("times", what="start")
     put(False)
     assert not table.now["started"]
-    table.send("notes", what="start")
+    table.send("times", what="start")
     time.sleep(0.15)
     table.see()
     real = table.now["elapsed_s"]
@@ -223,7 +223,7 @@ def test_the_clock_of_the_model_that_leaves_the_table_stops_and_goes_on_later(ta
     assert practised < 0.15 <= real
     assert table.now["running"]
     # A pause that the pilot asked for stays.
-    table.send("notes", what="pause")
+    table.send("times", what="pause")
     put(False)
     assert table.now["running"]
     put(True)
@@ -236,7 +236,7 @@ def test_the_first_answer_starts_the_run_and_a_pause_stays_the_pilots(table):
     assert table.now["running"]
     table.safe()
     assert table.state("make_safe") == "good"
-    table.send("notes", what="pause")
+    table.send("times", what="pause")
     table.read("mechanical_look", "shaft", True)
     assert not table.now["running"]
 
@@ -404,7 +404,7 @@ def test_the_hangar_says_what_comes_next(tab, table):
     table.safe()
     (standing,) = tab.get("/api/bench/standings").json()["standings"]
     assert (standing["done"], standing["next"]) == (1, "Mechanical look")
-    table.send("notes", what="power")
+    table.send("times", what="power")
     (standing,) = tab.get("/api/bench/standings").json()["standings"]
     assert (standing["done"], standing["stale"]) == (0, ["Make safe"])
 
@@ -548,8 +548,8 @@ def test_whatever_is_sent_twice_is_done_once(table):
         assert [answer.status_code for answer in answers] == [200, 200], answers[1].content
         assert answers[0].json()["sequence"] == answers[1].json()["sequence"]
 
-    twice("notes", what="start")
-    twice("notes", what="power")
+    twice("times", what="start")
+    twice("times", what="power")
     assert {str(at) for at in LogEntry.objects.values_list("sent_at", flat=True)} == {
         "2026-03-01 20:15:00+00:00"
     }

@@ -164,7 +164,7 @@ SEE = """
 import json, django
 django.setup()
 from mint_lever_server.bench.schemas import show
-from mint_lever_server.bench.services import bench_of
+from mint_lever_server.bench.run_log import bench_of
 from django.contrib.auth.models import User
 from mint_lever_server.hangar.models import Helicopter
 told = {}

@@ -20,7 +20,7 @@ def bittern(db):
 
 def forgotten(code, browser=None, name="bittern", password=NEW):
     body = {"name": name, "code": code, "password": password}
-    return (browser or Browser()).send("POST", f"{ACCOUNT}/forgotten", body)
+    return (browser or Browser()).send("POST", f"{ACCOUNT}/password/reset", body)
 
 
 def sign_in(password, browser=None):

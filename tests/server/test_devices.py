@@ -75,7 +75,7 @@ def test_a_helicopter_shows_its_settings_as_its_device_does(tab, helicopter):
 def test_a_figure_off_the_display_is_kept_as_the_setup_means_it(tab, helicopter):
     device = bring(tab).json()
     fit(tab, helicopter, device["id"])
-    ask = f"/api/helicopters/{helicopter['id']}/devices/{device['id']}/kept?version=1"
+    ask = f"/api/helicopters/{helicopter['id']}/devices/{device['id']}/sheet?version=1"
     assert tab.get(f"{ask}&path={GAIN}&figure=72").json() == {"value": 44.0}
     refused = tab.get(f"{ask}&path=transmitter.nothing&figure=72")
     assert refused.status_code == 422

@@ -119,8 +119,8 @@ class TestMadeIt:
             "path": GAIN,
             "new": [now["next"]["new_value"]],
         }
-        advised.call("POST", "made", body)
-        again = advised.call("POST", "made", body)
+        advised.call("POST", "changes", body)
+        again = advised.call("POST", "changes", body)
         assert len(again["will_fly"]) == 1
         assert advised.setting(GAIN) == now["next"]["new_value"]
 

@@ -160,7 +160,7 @@ def test_the_first_standings_of_a_large_fleet_come_one_answer_after_another(tab,
     names = [f"Chervil {n}" for n in range(4)]
     for name in names:
         tab.send("POST", "/api/helicopters", {"name": name})
-    monkeypatch.setattr("mint_lever_server.bench.api._STANDINGS_S", 0.0)
+    monkeypatch.setattr("mint_lever_server.bench.run_api._STANDINGS_S", 0.0)
     answers = [tab.get("/api/bench/standings").json() for _ in range(5)]
     assert [len(each["standings"]) for each in answers] == [1, 2, 3, 4, 4]
     assert [each["complete"] for each in answers] == [False, False, False, True, True]

@@ -240,7 +240,7 @@ def test_after_made_it_the_card_advises_nothing_more_before_a_flight(papers):
         "path": now["next"]["path"],
         "new": [now["next"]["new_value"]],
     }
-    assert papers.tab.send("POST", f"{at}/made", made).status_code == 200
+    assert papers.tab.send("POST", f"{at}/changes", made).status_code == 200
     sections = papers.paper("field")["sections"]
     lines = next(each for each in sections if each["title"] == "Next")["lines"]
     assert "One change is made: fly it" in lines

@@ -15,7 +15,7 @@ class Bench(models.Model):
     one; ``truth`` is that model's hidden metal, ``practised`` how many there were, ``taken`` how
     many readings its instruments gave (their noise goes on from there). ``standing`` is what the
     fleet's list says of it, ``standing_of`` what it was worked out for. ``taken_back`` is what was
-    undone last and can be done again, see :mod:`bench.undo`.
+    undone last and can be done again, see :mod:`mint_lever_server.bench.undo`.
     """
 
     helicopter = models.OneToOneField(Helicopter, on_delete=models.CASCADE, related_name="bench")
