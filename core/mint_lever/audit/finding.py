@@ -39,7 +39,8 @@ class Finding:
     fly while it stands, as with every danger. ``path`` is the setting, ``found`` what stands there,
     ``why`` it matters, ``fix`` what to set it to and on which ``device``. ``rests_on`` says what
     the judgement goes by. ``changes`` make the fix where there is only one way to make it. ``also``
-    are the settings of other flight modes of which the same was said, see :mod:`mint_lever.audit.finding_groups`.
+    are the settings of other flight modes of which the same was said, see
+    :mod:`mint_lever.audit.finding_groups`.
     """
 
     severity: Severity
