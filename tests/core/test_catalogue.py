@@ -1,6 +1,7 @@
 """A setting is declared once: every path of the schema has its name, help, unit, place and step."""
 
 import re
+from typing import Annotated
 
 import pytest
 
@@ -9,6 +10,8 @@ from mint_lever.setup import apply_changes, make_fresh_setup, make_json_schema, 
 from mint_lever.setup.arrangement import ARRANGEMENTS
 from mint_lever.setup.catalogue.setting_rows import (
     SettingRow,
+    _Place,
+    _walk,
     find_pattern,
     find_row,
     list_rows,
@@ -16,6 +19,7 @@ from mint_lever.setup.catalogue.setting_rows import (
     rows_under,
 )
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.number_kinds import Part
 from mint_lever.setup.setting_description import About, Quantity
 
 SCHEMA = make_json_schema()
@@ -213,3 +217,21 @@ def test_f15_the_tail_gain_on_a_channel_that_counts_from_zero(signed, one_sided)
     """F15, common practice, no source: 60 to 80 with the change-over in the middle is 20 to 60."""
     (scale,) = find_row("transmitter.modes.normal.tail_gain_pct").about.scales
     assert scale.shown(signed) == one_sided
+
+
+class Boom(Part, stage="tail", group="Boom"):
+    length_mm: Annotated[float, About(label="Length", help="End to end.")] = 700.0
+    load_n: Annotated[
+        float, About(label="Load", help="At its end.", stage="drive", group="Own")
+    ] = 1
+
+
+class Brace(Part):
+    length_mm: Annotated[float, About(label="Length", help="End to end.")] = 300.0
+
+
+def test_a_part_says_once_where_its_settings_stand():
+    rows = {row.path: (row.stage, row.group) for row in _walk(Boom, _Place())}
+    assert rows == {"length_mm": ("tail", "Boom"), "load_n": ("drive", "Own")}
+    with pytest.raises(TypeError, match=r"Brace\.length_mm is of no stage"):
+        list(_walk(Brace, _Place()))

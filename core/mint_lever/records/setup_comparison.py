@@ -110,7 +110,7 @@ def _effect(sides: _Sides, each: SettingDifference) -> PitchDifference | None:
             if both
             else None
         )
-    if each.row.about.record or each.row.about.stage in _STILL:
+    if each.row.about.record or each.row.stage in _STILL:
         return None
     alone = _with(sides.one, sides.other, each.path.split("."))
     return None if alone is None else farthest(sides.stands, pitches(alone, sides.modes))

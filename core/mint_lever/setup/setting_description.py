@@ -73,9 +73,10 @@ class About:
     goes stale and fitness stays; it may belong to a step all the same. ``sign_step`` is the step a
     turned sign belongs to, where size and sign of a figure are two settings. ``function`` is the
     stick it is of, ``words`` names the values of a choice, ``group`` is what it stands together
-    with on its stage. ``nudge`` and ``unit`` overrule the kind's own. ``scales`` are other ways in
-    which devices show it. ``usual`` are the least and the most of its size that a sound helicopter
-    asks for: advice beyond them is not given on a single reading.
+    with on its stage; stage and group are its part's where it says none itself. ``nudge`` and
+    ``unit`` overrule the kind's own. ``scales`` are other ways in which devices show it.
+    ``usual`` are the least and the most of its size that a sound helicopter asks for: advice beyond
+    them is not given on a single reading.
     ``turns`` marks what turns its function's direction round: it belongs to the step that shows
     that direction as well. ``emptied`` are the steps to do anew when the memory that held it was
     emptied, where these are not ``steps``: keyed in again as it was, the rest stands. ``alone``
@@ -85,7 +86,7 @@ class About:
 
     label: str
     help: str
-    stage: Stage
+    stage: Stage | None = None
     steps: tuple[str, ...] = ()
     record: bool = False
     sign_step: str | None = None

@@ -87,7 +87,7 @@ def _row(row: SettingRow, titles: dict[str, str]) -> RowOut:
         help=about.help,
         kind=row.kind,
         device=row.device,
-        stage=about.stage,
+        stage=row.stage,
         group=row.group,
         function=row.function,
         holders=list(row.holders),

@@ -46,6 +46,7 @@ class SettingRow:
 
     path: str
     about: About
+    stage: Stage
     kind: SettingKind
     unit: str = ""
     nudge: float = 1.0
@@ -206,23 +207,27 @@ def _rows(model: type[BaseModel], key: str, said: _Said, place: _Place) -> Itera
             return
         if said.about is None and inner.about is not None:
             inner.optional = False
-            yield _row(f"{model.__name__}.{key}", inner, place.into(key, None).into("*", None))
+            yield _row(model, key, inner, place.into(key, None).into("*", None))
             return
         said.quantity = said.quantity or inner.quantity
         said.least, said.most, said.above = inner.least, inner.most, inner.above
-    yield _row(f"{model.__name__}.{key}", said, place.into(key, None))
+    yield _row(model, key, said, place.into(key, None))
 
 
-def _row(field_name: str, said: _Said, place: _Place) -> SettingRow:
-    about = said.about
+def _row(model: type[BaseModel], key: str, said: _Said, place: _Place) -> SettingRow:
+    about, name = said.about, f"{model.__name__}.{key}"
     if about is None:
-        raise TypeError(f"{field_name} says nothing of itself: give it an About")
+        raise TypeError(f"{name} says nothing of itself: give it an About")
+    stage = about.stage or getattr(model, "stage_of_all", None)
+    if stage is None:
+        raise TypeError(f"{name} is of no stage: say it of the setting, or of its part")
     quantity = said.quantity or Quantity("")
     function = about.function or place.function
     forgotten = about.steps if about.emptied is None else about.emptied
     return SettingRow(
         path=place.path,
         about=about,
+        stage=stage,
         kind=_kind(said.bare),
         unit=quantity.unit if about.unit is None else about.unit,
         nudge=quantity.nudge if about.nudge is None else about.nudge,
@@ -231,7 +236,7 @@ def _row(field_name: str, said: _Said, place: _Place) -> SettingRow:
         above=said.above,
         optional=said.optional,
         holders=place.holders,
-        group=about.group or place.group,
+        group=about.group or getattr(model, "group_of_all", "") or place.group,
         function=function,
         plays=place.plays if about.play == "always" else (*place.plays, about.play),
         words=tuple(about.words.items()),
@@ -322,4 +327,4 @@ def _capital(text: str) -> str:
 def find_stage(path: str) -> Stage:
     """The stage of the chain a setting works at."""
     row = find_row(path)
-    return row.about.stage if row else "whole"
+    return row.stage if row else "whole"

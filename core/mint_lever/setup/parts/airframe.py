@@ -51,7 +51,7 @@ _HEAD = ("cyclic_throw",)
 _BLADES_LINKS = "Blade links"
 
 
-class Head(Part):
+class Head(Part, stage="blade", group="Rotor head"):
     """Rotor head: blade grips, their arms and links, and the inner ring that drives them."""
 
     rotation: Annotated[
@@ -59,8 +59,6 @@ class Head(Part):
         About(
             label="Turns, seen from above",
             help="Which way the main rotor turns. Look down on the model and turn it by hand.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
             words={"clockwise": "clockwise", "counter_clockwise": "counter-clockwise"},
         ),
@@ -72,8 +70,6 @@ class Head(Part):
         About(
             label="Blades",
             help="How many main blades the head carries; each has its own pitch link.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
         ),
     ] = 2
@@ -82,8 +78,6 @@ class Head(Part):
         About(
             label="Grip arm side",
             help="Whether the grip's arm points ahead of the blade or behind it, as it turns.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
             words={"leading": "leading", "trailing": "trailing"},
         ),
@@ -93,8 +87,6 @@ class Head(Part):
         About(
             label="Grip arm",
             help="From the feathering axis to the middle of the grip's ball, square to the blade.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
         ),
     ]
@@ -103,8 +95,6 @@ class Head(Part):
         About(
             label="Grip ball along the span",
             help="How far out along the blade the grip's ball stands from the main shaft's axis.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
         ),
     ] = 0.0
@@ -113,8 +103,6 @@ class Head(Part):
         About(
             label="Head above the swash",
             help="Feathering axis above the swash's tilt centre, collective at its middle.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
             nudge=0.5,
         ),
@@ -124,8 +112,6 @@ class Head(Part):
         About(
             label="Inner ball radius",
             help="From the main shaft's axis to the middle of the inner ring's ball.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
         ),
     ]
@@ -134,8 +120,6 @@ class Head(Part):
         About(
             label="Inner ball lead",
             help="How far round the shaft the inner ring's ball is ahead of its blade.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
         ),
     ] = 90.0
@@ -144,7 +128,6 @@ class Head(Part):
         About(
             label="Thread pitch",
             help="How far one turn moves the ball link on its rod; the rod's thread size says it.",
-            stage="blade",
             group=_BLADES_LINKS,
             steps=("zero_pitch",),
         ),
@@ -154,7 +137,6 @@ class Head(Part):
         About(
             label="Ends that turn",
             help="1 for a link turned at one end, 2 for a turnbuckle whose ends go opposite ways.",
-            stage="blade",
             group=_BLADES_LINKS,
             steps=("zero_pitch",),
         ),
@@ -165,7 +147,6 @@ class Head(Part):
             label="Smallest step",
             help="0 for a turnbuckle that stays anywhere, 0.5 for a plain cup, 1 for one with a "
             "face that must point the right way.",
-            stage="blade",
             group=_BLADES_LINKS,
             steps=("zero_pitch",),
             record=True,
@@ -178,7 +159,6 @@ class Head(Part):
                 About(
                     label="Link {letter} turned out",
                     help="How much longer than its nominal length this blade's link is.",
-                    stage="blade",
                     group=_BLADES_LINKS,
                     steps=("zero_pitch",),
                     nudge=0.05,
@@ -192,8 +172,6 @@ class Head(Part):
         About(
             label="Radii the inner balls can take",
             help="Every place the inner ring offers for its balls, measured from the shaft's axis.",
-            stage="blade",
-            group="Rotor head",
             steps=_HEAD,
             record=True,
         ),
@@ -228,7 +206,7 @@ class Head(Part):
         return 0.5 if self.link_ends == 1 else 0.1
 
 
-class Ball(Part):
+class Ball(Part, stage="swash"):
     """One of the swash's outer balls: which servo's, where round the shaft, how far out.
 
     The role is the servo's name (elevator, aileron, pitch …). Radius 0 marks the centre lift of
@@ -241,7 +219,6 @@ class Ball(Part):
         About(
             label="Name of its servo",
             help="What you call the servo on this ball: elevator, aileron, pitch.",
-            stage="swash",
             steps=("cyclic_throw",),
             record=True,
         ),
@@ -252,7 +229,6 @@ class Ball(Part):
             label="Azimuth",
             help="Where the ball stands round the shaft: degrees from the nose, clockwise from "
             "above; 90 is the right side, 180 the tail.",
-            stage="swash",
             steps=("cyclic_throw",),
         ),
     ]
@@ -261,14 +237,13 @@ class Ball(Part):
         About(
             label="Radius",
             help="From the main shaft's axis to the middle of the outer ring's ball.",
-            stage="swash",
             alike=True,
             steps=("cyclic_throw",),
         ),
     ]
 
 
-class Swash(Part):
+class Swash(Part, stage="swash"):
     """The swashplate's outer ring. The layout names the usual pattern; the balls decide."""
 
     layout: Annotated[
@@ -276,7 +251,6 @@ class Swash(Part):
         About(
             label="Swash layout",
             help="The pattern of the outer balls; choosing one puts the balls where it has them.",
-            stage="swash",
             steps=("together",),
             words=LAYOUT_WORDS,
         ),
@@ -290,7 +264,6 @@ class Swash(Part):
         About(
             label="Thread pitch of the swash links",
             help="How far one turn moves a swash link; left out, it is that of the blade links.",
-            stage="swash",
             group="Swash links",
             steps=("level",),
             record=True,
@@ -301,7 +274,6 @@ class Swash(Part):
         About(
             label="Ends that turn",
             help="1 for a swash link turned at one end, 2 for a turnbuckle.",
-            stage="swash",
             group="Swash links",
             steps=("level",),
             record=True,
@@ -313,7 +285,6 @@ class Swash(Part):
             label="Smallest step of the swash links",
             help="0 for a turnbuckle that stays anywhere, 0.5 for a plain cup, 1 for one with a "
             "face.",
-            stage="swash",
             group="Swash links",
             steps=("level",),
             record=True,
@@ -325,7 +296,6 @@ class Swash(Part):
             label="Radii the outer balls can take",
             help="Every place the outer ring offers for its balls: other holes, a spacer, a ball "
             "turned round; measured from the shaft's axis.",
-            stage="swash",
             group="Swash links",
             steps=("cyclic_throw",),
             record=True,
@@ -337,7 +307,6 @@ class Swash(Part):
             label="The swash ball's largest tilt",
             help="How far the swash can tilt before its ball meets its cage; from the maker, if "
             "known.",
-            stage="swash",
             group="Limits of the maker",
             steps=("clearance",),
             record=True,
@@ -349,7 +318,6 @@ class Swash(Part):
             label="A ball link's largest lean",
             help="How far a ball link can lean on its ball before it rubs; from the maker, if "
             "known.",
-            stage="swash",
             group="Limits of the maker",
             steps=("clearance",),
             record=True,
@@ -365,7 +333,7 @@ class Swash(Part):
         return 0.1 if self.link_ends == 2 else 0.5
 
 
-class Servo(Part):
+class Servo(Part, stage="horns"):
     """One swash servo as it is mounted: horn, link and what a longer pulse does to its ball.
 
     Ratings are the maker's figures, left out when nobody knows them.
@@ -376,7 +344,6 @@ class Servo(Part):
         About(
             label="Horn length",
             help="From the servo's shaft to the middle of the ball on its horn.",
-            stage="horns",
             alike=True,
             steps=("cyclic_throw",),
         ),
@@ -386,7 +353,6 @@ class Servo(Part):
         About(
             label="Link length",
             help="From the middle of the horn's ball to the middle of the swash's ball.",
-            stage="horns",
             alike=True,
             steps=("level",),
             nudge=0.5,
@@ -397,7 +363,6 @@ class Servo(Part):
         About(
             label="Link turned out",
             help="How much longer than its nominal length the link was turned, + longer.",
-            stage="horns",
             steps=("level",),
             nudge=0.05,
         ),
@@ -408,7 +373,6 @@ class Servo(Part):
             label="Horn points to",
             help="Which way the horn points from its shaft, degrees from the nose clockwise from "
             "above.",
-            stage="horns",
             steps=("horns",),
             nudge=5,
         ),
@@ -418,7 +382,6 @@ class Servo(Part):
         About(
             label="Longer pulse moves the ball",
             help="What a longer pulse does to this servo's ball; step 6 finds it out.",
-            stage="horns",
             steps=("horns",),
             words={1: "up", -1: "down"},
         ),
@@ -428,7 +391,6 @@ class Servo(Part):
         About(
             label="Pulse per degree",
             help="How many microseconds turn the horn by one degree; about 10 on most servos.",
-            stage="horns",
             alike=True,
             steps=("horns",),
         ),
@@ -439,7 +401,6 @@ class Servo(Part):
             label="Horn off square",
             help="How far the horn stands off 90° to its link at the centre pulse, + raises the "
             "ball.",
-            stage="horns",
             steps=("horns",),
         ),
     ] = 0.0
@@ -448,7 +409,6 @@ class Servo(Part):
         About(
             label="Rated frame rate",
             help="The highest frame rate the servo's maker allows, from its data sheet.",
-            stage="horns",
             alike=True,
             steps=("servo_basics",),
             record=True,
@@ -459,7 +419,6 @@ class Servo(Part):
         About(
             label="Rated voltage",
             help="The highest supply the servo's maker allows, from its data sheet.",
-            stage="horns",
             alike=True,
             steps=("servo_basics",),
             record=True,
@@ -470,7 +429,6 @@ class Servo(Part):
         About(
             label="Torque",
             help="The servo's torque at its supply, from its data sheet: force times arm.",
-            stage="horns",
             alike=True,
             record=True,
             # F1: 1 kgf is 9.80665 N, and imperial figures assume an arm of one inch.
@@ -485,7 +443,6 @@ class Servo(Part):
         About(
             label="Time for 60°",
             help="The servo's speed at its supply from its data sheet, seconds for 60 degrees.",
-            stage="horns",
             alike=True,
             record=True,
         ),
@@ -495,7 +452,6 @@ class Servo(Part):
         About(
             label="Stall current",
             help="What the servo draws when it is held still at full effort, from its data sheet.",
-            stage="horns",
             alike=True,
             record=True,
         ),
@@ -507,7 +463,6 @@ class Servo(Part):
         About(
             label="Arms on the horn's wheel",
             help="How many arms the servo's horn has, all round; count them on the part.",
-            stage="horns",
             alike=True,
             steps=("horns",),
             record=True,
@@ -520,7 +475,6 @@ class Servo(Part):
         About(
             label="Teeth of the spline",
             help="How many teeth the servo's output shaft has; the servo's data sheet says it.",
-            stage="horns",
             alike=True,
             steps=("horns",),
             record=True,
@@ -531,7 +485,6 @@ class Servo(Part):
         About(
             label="Holes the horn has",
             help="Every hole of the horn, measured from the servo's shaft.",
-            stage="horns",
             alike=True,
             steps=("cyclic_throw",),
             record=True,
@@ -539,7 +492,7 @@ class Servo(Part):
     ] = []
 
 
-class Rotor(Part):
+class Rotor(Part, stage="blade", group="Main rotor"):
     """The main rotor as the air meets it; what the tail and the hover are computed from."""
 
     radius_mm: Annotated[
@@ -547,8 +500,6 @@ class Rotor(Part):
         About(
             label="Rotor radius",
             help="From the main shaft's axis to the blade's tip.",
-            stage="blade",
-            group="Main rotor",
             record=True,
         ),
     ] = None
@@ -557,8 +508,6 @@ class Rotor(Part):
         About(
             label="Blade begins at",
             help="From the main shaft's axis to where the blade's profile begins.",
-            stage="blade",
-            group="Main rotor",
             record=True,
         ),
     ] = None
@@ -567,8 +516,6 @@ class Rotor(Part):
         About(
             label="Blade chord",
             help="The blade's width, leading edge to trailing edge.",
-            stage="blade",
-            group="Main rotor",
             record=True,
         ),
     ] = None
@@ -577,15 +524,13 @@ class Rotor(Part):
         About(
             label="Weight of one blade",
             help="What one main blade weighs on a kitchen scale.",
-            stage="blade",
-            group="Main rotor",
             record=True,
             nudge=1,
         ),
     ] = None
 
 
-class Airframe(Part):
+class Airframe(Part, stage="whole", group="The model"):
     """Everything that is metal or plastic; ``servos`` follows the order of ``swash.balls``."""
 
     size_class: Annotated[
@@ -593,8 +538,6 @@ class Airframe(Part):
         About(
             label="Size class",
             help="About how large the helicopter is; some makers' settings are named by it.",
-            stage="whole",
-            group="The model",
             record=True,
             words={
                 "micro": "micro",
@@ -610,8 +553,6 @@ class Airframe(Part):
         About(
             label="Weight ready to fly",
             help="The whole model with its pack on a kitchen scale.",
-            stage="whole",
-            group="The model",
             record=True,
         ),
     ] = None

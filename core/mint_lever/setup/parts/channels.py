@@ -20,7 +20,7 @@ _USUAL_TRAVEL = (60.0, 140.0)
 _THROW = ("cyclic_throw", "level")
 
 
-class Channel(Part):
+class Channel(Part, stage="channel"):
     """One channel's end of the line: direction, end points, trim lever, sub-trim, hard stops."""
 
     reversed: Annotated[
@@ -28,7 +28,6 @@ class Channel(Part):
         About(
             label="Direction",
             help=_DIRECTION,
-            stage="channel",
             steps=_ENDS,
             words=REVERSED,
         ),
@@ -38,19 +37,15 @@ class Channel(Part):
         About(
             label="Trim lever",
             help="Where the trim key beside the stick stands; the unit reads it as a held stick.",
-            stage="channel",
             steps=_ENDS,
         ),
     ] = 0.0
-    subtrim_pct: Annotated[
-        SubTrim, About(label="Sub-trim", help=_SUBTRIM, stage="channel", steps=_ENDS)
-    ] = 0.0
+    subtrim_pct: Annotated[SubTrim, About(label="Sub-trim", help=_SUBTRIM, steps=_ENDS)] = 0.0
     travel_low_pct: Annotated[
         Travel,
         About(
             label="Travel below centre",
             help=_TRAVEL_LOW,
-            stage="channel",
             steps=_ENDS,
             usual=_USUAL_TRAVEL,
         ),
@@ -60,22 +55,21 @@ class Channel(Part):
         About(
             label="Travel above centre",
             help=_TRAVEL_HIGH,
-            stage="channel",
             steps=_ENDS,
             usual=_USUAL_TRAVEL,
         ),
     ] = 100.0
     limit_low_pct: Annotated[
         Travel,
-        About(label="Limit below centre", help=_LIMIT_LOW, stage="channel", steps=_ENDS, nudge=1),
+        About(label="Limit below centre", help=_LIMIT_LOW, steps=_ENDS, nudge=1),
     ] = 135.0
     limit_high_pct: Annotated[
         Travel,
-        About(label="Limit above centre", help=_LIMIT_HIGH, stage="channel", steps=_ENDS, nudge=1),
+        About(label="Limit above centre", help=_LIMIT_HIGH, steps=_ENDS, nudge=1),
     ] = 135.0
 
 
-class SwashChannel(Channel):
+class SwashChannel(Channel, stage="channel"):
     """A swash function's channel. Where the transmitter mixes nothing but its trim lever works."""
 
     reversed: Annotated[
@@ -83,7 +77,6 @@ class SwashChannel(Channel):
         About(
             label="Direction",
             help=_DIRECTION,
-            stage="channel",
             steps=_ENDS,
             play="unit_mixes",
             turns=True,
@@ -92,14 +85,13 @@ class SwashChannel(Channel):
     ] = False
     subtrim_pct: Annotated[
         SubTrim,
-        About(label="Sub-trim", help=_SUBTRIM, stage="channel", steps=_ENDS, play="unit_mixes"),
+        About(label="Sub-trim", help=_SUBTRIM, steps=_ENDS, play="unit_mixes"),
     ] = 0.0
     travel_low_pct: Annotated[
         Travel,
         About(
             label="Travel below centre",
             help=_TRAVEL_LOW,
-            stage="channel",
             steps=_ENDS,
             play="unit_mixes",
             usual=_USUAL_TRAVEL,
@@ -110,7 +102,6 @@ class SwashChannel(Channel):
         About(
             label="Travel above centre",
             help=_TRAVEL_HIGH,
-            stage="channel",
             steps=_ENDS,
             play="unit_mixes",
             usual=_USUAL_TRAVEL,
@@ -121,7 +112,6 @@ class SwashChannel(Channel):
         About(
             label="Limit below centre",
             help=_LIMIT_LOW,
-            stage="channel",
             steps=_ENDS,
             play="unit_mixes",
             nudge=1,
@@ -132,7 +122,6 @@ class SwashChannel(Channel):
         About(
             label="Limit above centre",
             help=_LIMIT_HIGH,
-            stage="channel",
             steps=_ENDS,
             play="unit_mixes",
             nudge=1,
@@ -140,7 +129,7 @@ class SwashChannel(Channel):
     ] = 135.0
 
 
-class ServoChannel(Channel):
+class ServoChannel(Channel, stage="servos"):
     """A swash servo's own channel, where the transmitter mixes: what a unit holds elsewhere."""
 
     reversed: Annotated[
@@ -148,7 +137,6 @@ class ServoChannel(Channel):
         About(
             label="Direction",
             help="Which way round this servo works; reversed where it disagrees with the others.",
-            stage="servos",
             steps=("together",),
             words=REVERSED,
         ),
@@ -158,7 +146,6 @@ class ServoChannel(Channel):
         About(
             label="Trim lever",
             help="A trim on this servo's channel; leave it at zero.",
-            stage="servos",
             steps=("horns",),
         ),
     ] = 0.0
@@ -167,24 +154,22 @@ class ServoChannel(Channel):
         About(
             label="Sub-trim",
             help="What squares the horn after the best place on its spline was found.",
-            stage="servos",
             steps=("horns",),
         ),
     ] = 0.0
     travel_low_pct: Annotated[
         Travel,
-        About(label="Travel below centre", help=_TRAVEL_LOW, stage="servos", steps=_THROW),
+        About(label="Travel below centre", help=_TRAVEL_LOW, steps=_THROW),
     ] = 100.0
     travel_high_pct: Annotated[
         Travel,
-        About(label="Travel above centre", help=_TRAVEL_HIGH, stage="servos", steps=_THROW),
+        About(label="Travel above centre", help=_TRAVEL_HIGH, steps=_THROW),
     ] = 100.0
     limit_low_pct: Annotated[
         Travel,
         About(
             label="Limit below centre",
             help=_LIMIT_LOW,
-            stage="servos",
             steps=("clearance",),
             nudge=1,
         ),
@@ -194,7 +179,6 @@ class ServoChannel(Channel):
         About(
             label="Limit above centre",
             help=_LIMIT_HIGH,
-            stage="servos",
             steps=("clearance",),
             nudge=1,
         ),

@@ -29,7 +29,7 @@ _DRIVE = ("drive_data", "governor")
 _PACK = ("drive_data", "controller_card")
 
 
-class Motor(Part):
+class Motor(Part, stage="drive", group="Motor"):
     """The motor's own figures."""
 
     kv_rpm_per_v: Annotated[
@@ -37,8 +37,6 @@ class Motor(Part):
         About(
             label="Kv",
             help="Motor speed for a volt without load; printed on the motor or in its data.",
-            stage="drive",
-            group="Motor",
             steps=_DRIVE,
         ),
     ] = None
@@ -49,8 +47,6 @@ class Motor(Part):
         About(
             label="Poles",
             help="How many magnets the motor's rotor has; from its data, always even.",
-            stage="drive",
-            group="Motor",
             steps=_DRIVE,
         ),
     ] = None
@@ -59,8 +55,6 @@ class Motor(Part):
         About(
             label="Motor resistance",
             help="Resistance between two leads, from the motor's data.",
-            stage="drive",
-            group="Motor",
             record=True,
         ),
     ] = None
@@ -69,14 +63,12 @@ class Motor(Part):
         About(
             label="No-load current",
             help="What the motor draws turning freely, from its data.",
-            stage="drive",
-            group="Motor",
             record=True,
         ),
     ] = None
 
 
-class Gear(Part):
+class Gear(Part, stage="drive", group="Gear"):
     """Teeth from the motor to the rotor; ``second`` is driver and driven of a second stage."""
 
     pinion: Annotated[
@@ -84,8 +76,6 @@ class Gear(Part):
         About(
             label="Pinion teeth",
             help="Teeth of the gear on the motor's shaft; count them.",
-            stage="drive",
-            group="Gear",
             steps=_DRIVE,
         ),
     ] = None
@@ -94,8 +84,6 @@ class Gear(Part):
         About(
             label="Main gear teeth",
             help="Teeth of the gear the pinion meets; count them or see the parts list.",
-            stage="drive",
-            group="Gear",
             steps=_DRIVE,
         ),
     ] = None
@@ -106,8 +94,6 @@ class Gear(Part):
                 About(
                     label="Second stage, wheel {n}",
                     help="Teeth of the second stage: the driving wheel first, then the driven one.",
-                    stage="drive",
-                    group="Gear",
                     steps=_DRIVE,
                 ),
             ]
@@ -117,7 +103,7 @@ class Gear(Part):
     ] = None
 
 
-class Pack(Part):
+class Pack(Part, stage="drive", group="Pack"):
     """The flight pack; its resistance is the whole pack's."""
 
     cells: Annotated[
@@ -127,8 +113,6 @@ class Pack(Part):
         About(
             label="Cells in series",
             help="How many cells stand in series; printed on the pack before its S.",
-            stage="drive",
-            group="Pack",
             steps=_PACK,
         ),
     ] = None
@@ -137,8 +121,6 @@ class Pack(Part):
         About(
             label="Pack resistance",
             help="Resistance of the whole pack, as a charger shows it.",
-            stage="drive",
-            group="Pack",
             record=True,
         ),
     ] = None
@@ -147,14 +129,12 @@ class Pack(Part):
         About(
             label="Capacity",
             help="The pack's charge, printed on it.",
-            stage="drive",
-            group="Pack",
             record=True,
         ),
     ] = None
 
 
-class Governor(Part):
+class Governor(Part, stage="drive", group="Governor"):
     """What is meant to hold the head speed, and how it is set."""
 
     place: Annotated[
@@ -162,8 +142,6 @@ class Governor(Part):
         About(
             label="Governor is meant to be in",
             help="The one device that is to hold the head speed.",
-            stage="drive",
-            group="Governor",
             record=True,
             words={"unit": "the unit", "speed_controller": "the speed controller", "none": "none"},
         ),
@@ -173,8 +151,6 @@ class Governor(Part):
         About(
             label="Band from",
             help="The lowest head speed of the governor's band.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = None
@@ -183,8 +159,6 @@ class Governor(Part):
         About(
             label="Band to",
             help="The highest head speed of the governor's band.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = None
@@ -193,8 +167,6 @@ class Governor(Part):
         About(
             label="On above",
             help="The throttle above which the governor switches on.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = 30.0
@@ -203,8 +175,6 @@ class Governor(Part):
         About(
             label="Takes over at",
             help="The share of the target speed from which the governor takes over.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = 60.0
@@ -213,8 +183,6 @@ class Governor(Part):
         About(
             label="Governor gain",
             help="How strongly the governor answers a fall of the head speed, in its own figure.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = 6.0
@@ -223,8 +191,6 @@ class Governor(Part):
         About(
             label="May cut to, hover",
             help="The lowest throttle the governor may cut to in the hover mode.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = None
@@ -233,8 +199,6 @@ class Governor(Part):
         About(
             label="May cut to, idle-up",
             help="The lowest throttle the governor may cut to in the idle-ups.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = None
@@ -243,8 +207,6 @@ class Governor(Part):
         About(
             label="Start delay",
             help="How long the governor waits before it spools up.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = None
@@ -253,8 +215,6 @@ class Governor(Part):
         About(
             label="Ramp up",
             help="How long the governor takes to a higher speed.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = 5.0
@@ -263,14 +223,12 @@ class Governor(Part):
         About(
             label="Ramp down",
             help="How long the governor takes to a lower speed.",
-            stage="drive",
-            group="Governor",
             steps=_GOVERNOR,
         ),
     ] = 5.0
 
 
-class Drive(Part):
+class Drive(Part, stage="drive"):
     """Everything that turns the rotor."""
 
     kind: Annotated[
@@ -278,7 +236,6 @@ class Drive(Part):
         About(
             label="Kind of drive",
             help="Electric, or something else that this program does not compute.",
-            stage="drive",
             record=True,
             words={"electric": "electric", "other": "other"},
         ),
@@ -291,7 +248,6 @@ class Drive(Part):
         About(
             label="Efficiency of gear and drive",
             help="How much of the motor's power reaches the rotor; 95 from memory.",
-            stage="drive",
             record=True,
         ),
     ] = 95.0
@@ -300,7 +256,6 @@ class Drive(Part):
         About(
             label="Tail's share of the power",
             help="How much the tail rotor takes beside the main rotor; 12 from memory.",
-            stage="drive",
             record=True,
         ),
     ] = 12.0
@@ -309,7 +264,6 @@ class Drive(Part):
         About(
             label="Inertia of head and blades",
             help="Known from a maker or a log; left out, it is worked out from the blades.",
-            stage="drive",
             record=True,
         ),
     ] = None

@@ -23,7 +23,7 @@ INDEPENDENT = ("tachometer", "optical", "logger")
 """What counts the turns of the head without knowing poles or gear."""
 
 
-class FlownHover(Part):
+class FlownHover(Part, stage="drive", group=_HOVER):
     """Where the pilot found it to hover: what theory gives is calibrated by it.
 
     ``pitch_deg`` is the collective that stick gave through the curve of that day, so that a curve
@@ -35,8 +35,6 @@ class FlownHover(Part):
         About(
             label="Flown in",
             help="The flight mode in which it was seen to hover.",
-            stage="drive",
-            group=_HOVER,
             record=True,
             words=MODE_WORDS,
         ),
@@ -46,8 +44,6 @@ class FlownHover(Part):
         About(
             label="Stick",
             help="Where the collective stick stood in the hover, 0 low to 100 high.",
-            stage="drive",
-            group=_HOVER,
             record=True,
         ),
     ]
@@ -56,8 +52,6 @@ class FlownHover(Part):
         About(
             label="Pitch at that stick",
             help="The collective that stick gave through the pitch curve of that day.",
-            stage="drive",
-            group=_HOVER,
             record=True,
         ),
     ]
@@ -66,8 +60,6 @@ class FlownHover(Part):
         About(
             label="Head speed then",
             help="The head speed it hovered at.",
-            stage="drive",
-            group=_HOVER,
             record=True,
         ),
     ]
@@ -77,14 +69,12 @@ class FlownHover(Part):
         About(
             label="Day",
             help="The day it was flown, as year, month and day.",
-            stage="drive",
-            group=_HOVER,
             record=True,
         ),
     ]
 
 
-class FlownSpeed(Part):
+class FlownSpeed(Part, stage="drive", group=_SPEED):
     """A mode's head speed as it was measured at a spool-up, by what, and the percent it was
     asked for with where the governor takes a percent."""
 
@@ -93,8 +83,6 @@ class FlownSpeed(Part):
         About(
             label="Measured in",
             help="The flight mode in which the head speed was measured.",
-            stage="drive",
-            group=_SPEED,
             record=True,
             words=MODE_WORDS,
         ),
@@ -104,8 +92,6 @@ class FlownSpeed(Part):
         About(
             label="Measured",
             help="The head speed a tachometer or a log showed, steady, collective at zero.",
-            stage="drive",
-            group=_SPEED,
             record=True,
         ),
     ]
@@ -114,8 +100,6 @@ class FlownSpeed(Part):
         About(
             label="Measured by",
             help="What showed it. What this governor or controller shows goes by what it was told.",
-            stage="drive",
-            group=_SPEED,
             record=True,
             words=MEASURED_BY,
         ),
@@ -125,8 +109,6 @@ class FlownSpeed(Part):
         About(
             label="Asked with",
             help="The percent the governor was asked for, where it takes a percent.",
-            stage="drive",
-            group=_SPEED,
             record=True,
         ),
     ] = None
@@ -136,8 +118,6 @@ class FlownSpeed(Part):
         About(
             label="Day",
             help="The day it was measured, as year, month and day.",
-            stage="drive",
-            group=_SPEED,
             record=True,
         ),
     ]

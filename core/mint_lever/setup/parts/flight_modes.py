@@ -37,7 +37,7 @@ def _point(label: str, help_: str, group: str, function: str) -> About:
     )
 
 
-class Rate(Part):
+class Rate(Part, stage="shape", group="rate and expo"):
     """Dual rate and expo of one function; expo + is softer round the centre.
 
     A side below centre of its own is left out where both sides are alike.
@@ -48,8 +48,6 @@ class Rate(Part):
         About(
             label="Rate",
             help="How much of full stick this mode passes on.",
-            stage="shape",
-            group="rate and expo",
             steps=_MODES,
         ),
     ] = 100.0
@@ -58,8 +56,6 @@ class Rate(Part):
         About(
             label="Expo, + is softer at centre",
             help="How much softer the stick is round its centre than at its ends.",
-            stage="shape",
-            group="rate and expo",
             steps=_MODES,
         ),
     ] = 0.0
@@ -69,8 +65,6 @@ class Rate(Part):
             label="Rate, left or back",
             help="The rate of the left or back side where the radio has one a side; left out, as "
             "the other side.",
-            stage="shape",
-            group="rate and expo",
             steps=_MODES,
         ),
     ] = None
@@ -80,8 +74,6 @@ class Rate(Part):
             label="Expo, left or back",
             help="The expo of the left or back side where the radio has one a side; left out, as "
             "the other side.",
-            stage="shape",
-            group="rate and expo",
             steps=_MODES,
         ),
     ] = None
@@ -105,7 +97,7 @@ class Rates(Part):
     rudder: Annotated[Rate, Holder(name="rudder", function="rudder")] = Rate()
 
 
-class CyclicGain(Part):
+class CyclicGain(Part, stage="gain", group="Cyclic gyro"):
     """How strongly the unit stabilises one cyclic axis in a flight mode, and how it holds."""
 
     gain_pct: Annotated[
@@ -113,8 +105,6 @@ class CyclicGain(Part):
         About(
             label="Gyro gain",
             help="How strongly the unit answers a movement about this axis, in its own percent.",
-            stage="gain",
-            group="Cyclic gyro",
             steps=_MODES,
         ),
     ] = 50.0
@@ -123,8 +113,6 @@ class CyclicGain(Part):
         About(
             label="Gyro mode",
             help="Hold mode keeps the attitude it was left in; rate mode only damps the movement.",
-            stage="gain",
-            group="Cyclic gyro",
             steps=_MODES,
             words={"hold": "hold mode", "rate": "rate mode"},
         ),
@@ -138,7 +126,7 @@ class CyclicGains(Part):
     pitch: Annotated[CyclicGain, Holder(name="pitch", function="elevator")] = CyclicGain()
 
 
-class Mode(Part):
+class Mode(Part, stage="shape"):
     """One flight mode: curves over the stick 0…100 %, rates, gains, head speed.
 
     A curve's points stand evenly spaced unless ``…_at`` gives their stick positions, 0 first and
@@ -174,7 +162,6 @@ class Mode(Part):
         About(
             label="Pitch between the points",
             help="Whether the radio joins the points with straight lines or a smooth curve.",
-            stage="shape",
             group=_PITCH,
             function="collective",
             steps=_MODES,
@@ -210,7 +197,6 @@ class Mode(Part):
         About(
             label="Throttle between the points",
             help="Whether the radio joins the points with straight lines or a smooth curve.",
-            stage="shape",
             group=_THROTTLE,
             function="throttle",
             steps=(*_MODES, "throttle_curves"),

@@ -6,11 +6,11 @@ From memory: the largest model helicopters have horns below 40 mm and grips belo
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any, ClassVar
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from mint_lever.setup.setting_description import Quantity
+from mint_lever.setup.setting_description import Quantity, Stage
 
 Length = Annotated[float, Field(ge=0.1, le=500), Quantity("mm", 0.1)]
 LengthOrZero = Annotated[float, Field(ge=0, le=500), Quantity("mm", 0.1)]
@@ -60,8 +60,21 @@ Gain = Annotated[float, Field(ge=0, le=200), Quantity("", 0.5)]
 
 
 class Part(BaseModel):
-    """Base of every part of the document: strict types, finite numbers, unknown keys refused."""
+    """Base of every part of the document: strict types, finite numbers, unknown keys refused.
+
+    ``class Gear(Part, stage="drive", group="Gear")`` says once where its settings stand: each of
+    its own fields that says nothing else is of this stage and this group.
+    """
+
+    stage_of_all: ClassVar[Stage | None] = None
+    group_of_all: ClassVar[str] = ""
 
     model_config = ConfigDict(
         extra="forbid", frozen=True, strict=True, allow_inf_nan=False, ser_json_inf_nan="constants"
     )
+
+    def __init_subclass__(cls, stage: Stage | None = None, group: str = "", **kwargs: Any) -> None:
+        """Keep what the part says of all its settings."""
+        super().__init_subclass__(**kwargs)
+        cls.stage_of_all = stage or cls.stage_of_all
+        cls.group_of_all = group or cls.group_of_all

@@ -15,7 +15,7 @@ MOST_ITEMS = 24
 MOST_CHOICES = 12
 
 
-class CardItem(Part):
+class CardItem(Part, stage="drive"):
     """One item of the controller's own programming, in its own order and words."""
 
     name: Annotated[
@@ -24,7 +24,6 @@ class CardItem(Part):
         About(
             label="Name",
             help="What the controller's manual calls this item.",
-            stage="drive",
             steps=_CARD,
         ),
     ]
@@ -34,7 +33,6 @@ class CardItem(Part):
         About(
             label="Choices",
             help="What it can be set to, in the manual's order.",
-            stage="drive",
             steps=_CARD,
         ),
     ]
@@ -44,7 +42,6 @@ class CardItem(Part):
         About(
             label="Wanted",
             help="Which of its choices it is to have, counted from 0.",
-            stage="drive",
             steps=_CARD,
         ),
     ] = 0
@@ -53,14 +50,13 @@ class CardItem(Part):
         About(
             label="Goes by the cell count",
             help="Whether it must be looked at again with another number of cells, as a cut-off.",
-            stage="drive",
             steps=_CARD,
             words={False: "no", True: "yes"},
         ),
     ] = False
 
 
-class SpeedController(Part):
+class SpeedController(Part, stage="drive", group="Supply of servos and unit"):
     """The speed controller's share: its governor, and the voltage its BEC feeds the servos."""
 
     governor: Annotated[
@@ -68,7 +64,6 @@ class SpeedController(Part):
         About(
             label="Governor in the speed controller",
             help="Whether the speed controller holds the head speed; a governed soft start counts.",
-            stage="drive",
             group="Governor",
             steps=("governor_place", "governor_settings"),
             words=ON_OFF,
@@ -79,8 +74,6 @@ class SpeedController(Part):
         About(
             label="BEC",
             help="The voltage the BEC feeds servos and unit, measured at the receiver.",
-            stage="drive",
-            group="Supply of servos and unit",
             steps=("bec_voltage",),
         ),
     ] = None
@@ -89,8 +82,6 @@ class SpeedController(Part):
         About(
             label="BEC current",
             help="What the BEC gives without a pause, from the speed controller's data.",
-            stage="drive",
-            group="Supply of servos and unit",
             record=True,
         ),
     ] = None

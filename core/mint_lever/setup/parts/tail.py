@@ -28,7 +28,7 @@ from mint_lever.setup.setting_description import About, Holder, Quantity
 _BLADES = ("tail_limits", "tail_gain")
 
 
-class TailServo(Part):
+class TailServo(Part, stage="tail", group="Tail servo"):
     """The tail servo with its horn and push rod."""
 
     arm_mm: Annotated[
@@ -36,8 +36,6 @@ class TailServo(Part):
         About(
             label="Horn length",
             help="From the tail servo's shaft to the middle of the ball on its horn.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_horn", "tail_limits", "tail_gain"),
             alone=True,
         ),
@@ -47,8 +45,6 @@ class TailServo(Part):
         About(
             label="Push rod length",
             help="From the horn's ball to the ball of the tail's lever.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_limits",),
             alone=True,
         ),
@@ -59,8 +55,6 @@ class TailServo(Part):
             label="Ratio of the lever",
             help="How far the slider moves for a millimetre of the push rod; 1 without a bell "
             "crank.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_limits", "tail_gain"),
             alone=True,
         ),
@@ -70,8 +64,6 @@ class TailServo(Part):
         About(
             label="Longer pulse pushes the nose",
             help="Which way the nose would go with a longer pulse; seen by moving the rudder.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_stick", "tail_limits", "tail_correction"),
             alone=True,
             words={1: "right", -1: "left"},
@@ -82,8 +74,6 @@ class TailServo(Part):
         About(
             label="Pulse per degree",
             help="How many microseconds turn the tail servo's horn by one degree.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_limits", "tail_gain"),
             alone=True,
         ),
@@ -93,8 +83,6 @@ class TailServo(Part):
         About(
             label="Horn off square",
             help="How far the horn stands off 90° to the push rod at the centre pulse.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_square", "tail_offset", "tail_limits"),
             alone=True,
         ),
@@ -105,8 +93,6 @@ class TailServo(Part):
             label="A longer push rod moves the blades toward",
             help="Which way the nose would go with the push rod turned longer; the first turn "
             "shows it.",
-            stage="tail",
-            group="Tail servo",
             steps=("tail_limits",),
             alone=True,
             words={False: "nose right", True: "nose left"},
@@ -117,8 +103,6 @@ class TailServo(Part):
         About(
             label="Rated frame rate",
             help="The highest frame rate the tail servo's maker allows.",
-            stage="tail",
-            group="Tail servo",
             record=True,
         ),
     ] = None
@@ -127,8 +111,6 @@ class TailServo(Part):
         About(
             label="Time for 60°",
             help="The tail servo's speed from its data sheet, seconds for 60 degrees.",
-            stage="tail",
-            group="Tail servo",
             record=True,
         ),
     ] = None
@@ -138,8 +120,6 @@ class TailServo(Part):
             label="Rated voltage",
             help="The highest supply the tail servo's maker allows; often the lowest rating of "
             "all.",
-            stage="tail",
-            group="Tail servo",
             steps=("bec_voltage",),
             record=True,
         ),
@@ -149,14 +129,12 @@ class TailServo(Part):
         About(
             label="Stall current",
             help="What the tail servo draws held still at full effort, from its data sheet.",
-            stage="tail",
-            group="Tail servo",
             record=True,
         ),
     ] = None
 
 
-class Slider(Part):
+class Slider(Part, stage="tail", group="Slider"):
     """How far the slider goes either way from the place of zero pitch."""
 
     minus_mm: Annotated[
@@ -165,8 +143,6 @@ class Slider(Part):
             label="Way to the contact, nose left",
             help="From zero pitch to where the slider touches, on the side that pushes the nose "
             "left.",
-            stage="tail",
-            group="Slider",
             steps=("tail_limits",),
             alone=True,
         ),
@@ -177,15 +153,13 @@ class Slider(Part):
             label="Way to the contact, nose right",
             help="From zero pitch to where the slider touches, on the side that pushes the nose "
             "right.",
-            stage="tail",
-            group="Slider",
             steps=("tail_limits",),
             alone=True,
         ),
     ] = 6.0
 
 
-class Tail(Part):
+class Tail(Part, stage="tail", group="Tail rotor"):
     """The tail rotor and everything that moves its blades. Signs: + drives the nose right."""
 
     side: Annotated[
@@ -193,8 +167,6 @@ class Tail(Part):
         About(
             label="Tail rotor sits on the",
             help="Which side of the boom the tail rotor is on, seen from behind.",
-            stage="tail",
-            group="Tail rotor",
             steps=("tail_stick", "tail_correction"),
             alone=True,
             words={"left": "left", "right": "right"},
@@ -205,8 +177,6 @@ class Tail(Part):
         About(
             label="For nose right the slider moves",
             help="Whether the slider moves away from the boom when the blades push the nose right.",
-            stage="tail",
-            group="Tail rotor",
             steps=("tail_stick", "tail_correction"),
             alone=True,
             words={True: "away from the boom", False: "toward the boom"},
@@ -220,7 +190,6 @@ class Tail(Part):
             label="Slider with the horn square",
             help="Where the slider stands from zero pitch with the horn square; the push rod sets "
             "it.",
-            stage="tail",
             group="Slider",
             steps=("tail_offset", "tail_limits"),
             alone=True,
@@ -232,7 +201,6 @@ class Tail(Part):
         About(
             label="Thread pitch of the push rod",
             help="How far one turn moves the ball link on the push rod.",
-            stage="tail",
             group="Tail servo",
             record=True,
         ),
@@ -244,7 +212,6 @@ class Tail(Part):
         About(
             label="Ends of the push rod that turn",
             help="1 for a rod turned at one end, 2 where both ends go opposite ways.",
-            stage="tail",
             group="Tail servo",
             record=True,
         ),
@@ -254,8 +221,6 @@ class Tail(Part):
         About(
             label="Grip arm",
             help="From the tail blade's feathering axis to the ball of its grip.",
-            stage="tail",
-            group="Tail rotor",
             steps=("tail_offset", "tail_gain"),
             alone=True,
         ),
@@ -267,8 +232,6 @@ class Tail(Part):
         About(
             label="Blades",
             help="How many tail blades there are.",
-            stage="tail",
-            group="Tail rotor",
             steps=_BLADES,
             alone=True,
         ),
@@ -278,8 +241,6 @@ class Tail(Part):
         About(
             label="Tail rotor radius",
             help="From the tail shaft's axis to the tail blade's tip.",
-            stage="tail",
-            group="Tail rotor",
             steps=_BLADES,
             alone=True,
         ),
@@ -289,8 +250,6 @@ class Tail(Part):
         About(
             label="Tail blade begins at",
             help="From the tail shaft's axis to where the tail blade's profile begins.",
-            stage="tail",
-            group="Tail rotor",
             record=True,
         ),
     ] = None
@@ -299,8 +258,6 @@ class Tail(Part):
         About(
             label="Tail blade chord",
             help="The tail blade's width, leading edge to trailing edge.",
-            stage="tail",
-            group="Tail rotor",
             record=True,
         ),
     ] = None
@@ -309,8 +266,6 @@ class Tail(Part):
         About(
             label="Turns for a turn of the head",
             help="How often the tail rotor turns for one turn of the main rotor; count it.",
-            stage="tail",
-            group="Tail rotor",
             record=True,
         ),
     ] = None
@@ -319,8 +274,6 @@ class Tail(Part):
         About(
             label="Main shaft to tail shaft",
             help="From the main shaft's axis to the tail shaft's axis, along the boom.",
-            stage="tail",
-            group="Tail rotor",
             record=True,
         ),
     ] = None

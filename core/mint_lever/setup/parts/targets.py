@@ -13,7 +13,7 @@ _GAUGE = "What the gauge should read"
 ClearanceSchool = Literal["nothing_touches", "corners_let_be", "by_the_unit"]
 
 
-class Targets(Part):
+class Targets(Part, stage="gain", group=_GAUGE):
     """Blade degrees wanted. The defaults are common practice, no source (F10a, F10b, F11).
 
     ``hover_deg`` is the collective the pilot hovers at: from memory, about 5° on most helicopters.
@@ -24,8 +24,6 @@ class Targets(Part):
         About(
             label="Reference tilt",
             help="The tilt the unit asks to be shown, read at the blade.",
-            stage="gain",
-            group=_GAUGE,
             function="cyclic",
             steps=("cyclic_throw",),
             record=True,
@@ -38,8 +36,6 @@ class Targets(Part):
         About(
             label="Cyclic, full stick",
             help="The cyclic pitch wanted at full stick, read at the blade.",
-            stage="gain",
-            group=_GAUGE,
             function="cyclic",
             steps=("cyclic_throw",),
             record=True,
@@ -50,8 +46,6 @@ class Targets(Part):
         About(
             label="Cyclic, at least",
             help="The least cyclic pitch at full stick that will do; more is welcome.",
-            stage="gain",
-            group=_GAUGE,
             function="cyclic",
             steps=("cyclic_throw",),
             record=True,
@@ -62,8 +56,6 @@ class Targets(Part):
         About(
             label="Stick full up",
             help="The pitch wanted with the collective full up.",
-            stage="gain",
-            group=_GAUGE,
             function="collective",
             steps=("collective_range",),
             record=True,
@@ -74,8 +66,6 @@ class Targets(Part):
         About(
             label="Stick full down",
             help="The negative pitch wanted with the collective full down, without its sign.",
-            stage="gain",
-            group=_GAUGE,
             function="collective",
             steps=("collective_range",),
             record=True,
@@ -87,7 +77,6 @@ class Targets(Part):
             label="Clearance goes by",
             help="Whether a slight touch in the extreme corners is let be, or the unit's own sign "
             "decides how far the limit is opened.",
-            stage="gain",
             group="How clearance is judged",
             function="cyclic",
             steps=("clearance",),
@@ -103,8 +92,6 @@ class Targets(Part):
         About(
             label="In the hover",
             help="The collective pitch you hover at; about 5° from memory, yours when you know it.",
-            stage="gain",
-            group=_GAUGE,
             function="collective",
             record=True,
         ),

@@ -33,7 +33,7 @@ STICK_WORDS: dict[StickName, str] = {
 Word = Annotated[str, Field(max_length=40)]
 
 
-class SwashMix(Part):
+class SwashMix(Part, stage="gain", group="Swash mix"):
     """Signed swash-mix percentages of a transmitter that does the mixing itself.
 
     ``kind``: ``geometric`` drives each ball by its own azimuth; ``full_throw``, as most
@@ -46,8 +46,6 @@ class SwashMix(Part):
         About(
             label="Each ball moves",
             help="How this radio's mixing shares a function out among the servos.",
-            stage="gain",
-            group="Swash mix",
             steps=("cyclic_throw",),
             words={"full_throw": "the furthest in full", "geometric": "by its own azimuth"},
         ),
@@ -57,8 +55,6 @@ class SwashMix(Part):
         About(
             label="Collective",
             help="How far collective throws the servos, and with its sign which way round.",
-            stage="gain",
-            group="Swash mix",
             steps=("collective_range",),
             sign_step="together",
             usual=USUAL_FIGURE,
@@ -69,8 +65,6 @@ class SwashMix(Part):
         About(
             label="Aileron",
             help="How far aileron throws the servos, and with its sign which way round.",
-            stage="gain",
-            group="Swash mix",
             steps=("cyclic_throw",),
             sign_step="tilts",
             usual=USUAL_FIGURE,
@@ -81,8 +75,6 @@ class SwashMix(Part):
         About(
             label="Elevator",
             help="How far elevator throws the servos, and with its sign which way round.",
-            stage="gain",
-            group="Swash mix",
             steps=("cyclic_throw",),
             sign_step="tilts",
             usual=USUAL_FIGURE,
@@ -93,14 +85,12 @@ class SwashMix(Part):
         About(
             label="Cyclic ring",
             help="The furthest aileron and elevator together may go; 142 is the stick's corners.",
-            stage="gain",
-            group="Swash mix",
             steps=("clearance",),
         ),
     ] = NO_RING_PCT
 
 
-class FreeMix(Part):
+class FreeMix(Part, stage="mixes"):
     """A mix of the pilot's own: the slave gets the master's stick times a percentage.
 
     One percentage for each side of the master's centre, in the flight modes named.
@@ -111,7 +101,6 @@ class FreeMix(Part):
         About(
             label="Name",
             help="What you call this mix, so that you know it again.",
-            stage="mixes",
             record=True,
         ),
     ] = ""
@@ -120,7 +109,6 @@ class FreeMix(Part):
         About(
             label="Takes from",
             help="The stick whose value the mix takes.",
-            stage="mixes",
             steps=("flight_modes",),
             words=STICK_WORDS,
         ),
@@ -130,7 +118,6 @@ class FreeMix(Part):
         About(
             label="Adds to",
             help="The channel the mix adds to.",
-            stage="mixes",
             steps=("flight_modes",),
             words=STICK_WORDS,
         ),
@@ -140,7 +127,6 @@ class FreeMix(Part):
         About(
             label="Below centre",
             help="How much of the master is added while its stick is below centre.",
-            stage="mixes",
             steps=("flight_modes",),
         ),
     ] = 0.0
@@ -149,7 +135,6 @@ class FreeMix(Part):
         About(
             label="Above centre",
             help="How much of the master is added while its stick is above centre.",
-            stage="mixes",
             steps=("flight_modes",),
         ),
     ] = 0.0
@@ -159,14 +144,13 @@ class FreeMix(Part):
         About(
             label="In the modes",
             help="The flight modes in which the mix is on.",
-            stage="mixes",
             steps=("flight_modes",),
             words=MODE_WORDS,
         ),
     ] = ["normal", "idle_up_1", "idle_up_2", "hold"]
 
 
-class RateSet(Part):
+class RateSet(Part, stage="shape", group="Rates on switches"):
     """One more rate of a function, chosen by a switch's position; each side may differ."""
 
     function: Annotated[
@@ -174,8 +158,6 @@ class RateSet(Part):
         About(
             label="Function",
             help="The stick whose rate and expo this position sets.",
-            stage="shape",
-            group="Rates on switches",
             steps=("flight_modes",),
             words={"aileron": "aileron", "elevator": "elevator", "rudder": "rudder"},
         ),
@@ -185,8 +167,6 @@ class RateSet(Part):
         About(
             label="Switch",
             help="The transmitter's switch that chooses this rate, by the letter printed on it.",
-            stage="shape",
-            group="Rates on switches",
             steps=("flight_modes",),
         ),
     ]
@@ -195,8 +175,6 @@ class RateSet(Part):
         About(
             label="Position",
             help="The switch's position in which this rate counts: up, middle, down.",
-            stage="shape",
-            group="Rates on switches",
             steps=("flight_modes",),
         ),
     ]
@@ -233,7 +211,7 @@ class Controls(Part):
     ] = ""
 
 
-class SwitchPosition(Part):
+class SwitchPosition(Part, stage="channel", group="Switches the unit listens to"):
     """What a switch sends in one position."""
 
     position: Annotated[
@@ -241,8 +219,6 @@ class SwitchPosition(Part):
         About(
             label="Position",
             help="The switch's position: up, middle, down.",
-            stage="channel",
-            group="Switches the unit listens to",
             steps=("arrival",),
         ),
     ]
@@ -251,14 +227,12 @@ class SwitchPosition(Part):
         About(
             label="Sends",
             help="What the channel sends in this position, percent.",
-            stage="channel",
-            group="Switches the unit listens to",
             steps=("arrival",),
         ),
     ]
 
 
-class ListenedSwitch(Part):
+class ListenedSwitch(Part, stage="channel", group="Switches the unit listens to"):
     """A channel beside the sticks that the unit listens to: gain, governor, set of settings."""
 
     listens_for: Annotated[
@@ -266,8 +240,6 @@ class ListenedSwitch(Part):
         About(
             label="The unit takes it for",
             help="What the unit does by this channel, as its manual says.",
-            stage="channel",
-            group="Switches the unit listens to",
             steps=("arrival",),
             words={
                 "tail_gain": "tail gain",
@@ -284,8 +256,6 @@ class ListenedSwitch(Part):
         About(
             label="Channel number",
             help="The channel's number, as transmitter and unit count it.",
-            stage="channel",
-            group="Switches the unit listens to",
             steps=("arrival",),
         ),
     ]
@@ -294,8 +264,6 @@ class ListenedSwitch(Part):
         About(
             label="Switch",
             help="The transmitter's switch or slider on this channel, by its printed letter.",
-            stage="channel",
-            group="Switches the unit listens to",
             steps=("arrival",),
         ),
     ] = ""
@@ -304,7 +272,7 @@ class ListenedSwitch(Part):
     ] = []
 
 
-class Transmitter(Part):
+class Transmitter(Part, stage="pulse"):
     """The transmitter's share of the setup.
 
     ``servo_channels`` are the swash servos' channels in the order of the balls, where the
@@ -318,7 +286,6 @@ class Transmitter(Part):
         About(
             label="Centre pulse",
             help="The pulse a channel sends with its stick centred.",
-            stage="pulse",
             group="Pulse scale",
             steps=("arrival",),
         ),
@@ -328,7 +295,6 @@ class Transmitter(Part):
         About(
             label="Pulse per percent",
             help="How many microseconds a percent of the channel is; 4 on most radios.",
-            stage="pulse",
             group="Pulse scale",
             steps=("arrival",),
         ),

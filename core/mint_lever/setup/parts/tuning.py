@@ -36,7 +36,7 @@ def _tail(label: str, help_: str) -> About:
     )
 
 
-class CentreTrim(Part):
+class CentreTrim(Part, stage="gain", group=_CYCLIC):
     """Where the unit takes the swash to with the sticks at rest: what was trimmed out in a hover
     and then moved into the unit. Percent of full servo throw, + tilts right or forward."""
 
@@ -45,8 +45,6 @@ class CentreTrim(Part):
         About(
             label="Cyclic centre, aileron",
             help="Aileron that was trimmed out hovering and then moved into the unit; + is right.",
-            stage="gain",
-            group=_CYCLIC,
             function="cyclic",
             steps=_FINAL,
             alone=True,
@@ -59,8 +57,6 @@ class CentreTrim(Part):
             label="Cyclic centre, elevator",
             help="Elevator that was trimmed out hovering and then moved into the unit; + is "
             "forward.",
-            stage="gain",
-            group=_CYCLIC,
             function="cyclic",
             steps=_FINAL,
             alone=True,

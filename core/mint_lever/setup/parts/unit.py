@@ -33,7 +33,7 @@ _CORRECTIONS = ("corrections",)
 _MOUNTED = ("unit_itself", "corrections", "tail_mount", "yaw_feed")
 
 
-class FunctionReversed(Part):
+class FunctionReversed(Part, stage="arrival", group="At the unit"):
     """Functions whose direction the unit turns round."""
 
     aileron: Annotated[
@@ -41,8 +41,6 @@ class FunctionReversed(Part):
         About(
             label="Aileron direction at the unit",
             help="Whether the unit turns the aileron it receives round.",
-            stage="arrival",
-            group="At the unit",
             function="aileron",
             turns=True,
             words=REVERSED,
@@ -53,8 +51,6 @@ class FunctionReversed(Part):
         About(
             label="Elevator direction at the unit",
             help="Whether the unit turns the elevator it receives round.",
-            stage="arrival",
-            group="At the unit",
             function="elevator",
             turns=True,
             words=REVERSED,
@@ -65,8 +61,6 @@ class FunctionReversed(Part):
         About(
             label="Collective direction at the unit",
             help="Whether the unit turns the collective it receives round.",
-            stage="arrival",
-            group="At the unit",
             function="collective",
             turns=True,
             words=REVERSED,
@@ -74,7 +68,7 @@ class FunctionReversed(Part):
     ] = False
 
 
-class UnitServo(Part):
+class UnitServo(Part, stage="servos"):
     """One servo's settings in the unit: direction, sub-trim and the pulses it may never pass."""
 
     reversed: Annotated[
@@ -82,7 +76,6 @@ class UnitServo(Part):
         About(
             label="Direction",
             help="Which way round the unit drives this servo; reversed where it disagrees.",
-            stage="servos",
             steps=("together",),
             words=REVERSED,
         ),
@@ -92,7 +85,6 @@ class UnitServo(Part):
         About(
             label="Sub-trim",
             help="What squares the horn after the best place on its spline was found.",
-            stage="servos",
             steps=("horns",),
         ),
     ] = 0.0
@@ -101,7 +93,6 @@ class UnitServo(Part):
         About(
             label="Shortest pulse",
             help="The shortest pulse the unit ever sends this servo.",
-            stage="servos",
             steps=("clearance",),
             nudge=5,
         ),
@@ -111,14 +102,13 @@ class UnitServo(Part):
         About(
             label="Longest pulse",
             help="The longest pulse the unit ever sends this servo.",
-            stage="servos",
             steps=("clearance",),
             nudge=5,
         ),
     ] = 2140.0
 
 
-class SideTrim(Part):
+class SideTrim(Part, stage="gain", group=_LEVELLING):
     """What one end of the collective adds to the cyclic, in percent of full servo throw."""
 
     aileron_pct: Annotated[
@@ -126,8 +116,6 @@ class SideTrim(Part):
         About(
             label="Aileron",
             help="What full collective this way adds to aileron, so that the swash stays level.",
-            stage="gain",
-            group=_LEVELLING,
             function="collective",
             steps=("level",),
         ),
@@ -137,8 +125,6 @@ class SideTrim(Part):
         About(
             label="Elevator",
             help="What full collective this way adds to elevator, so that the swash stays level.",
-            stage="gain",
-            group=_LEVELLING,
             function="collective",
             steps=("level",),
         ),
@@ -152,7 +138,7 @@ class LevelTrim(Part):
     high: Annotated[SideTrim, Holder(name="high end")] = SideTrim()
 
 
-class CorrectionReversed(Part):
+class CorrectionReversed(Part, stage="gain", group=_STABILISING):
     """Axes whose stabilising correction the unit turns round."""
 
     roll: Annotated[
@@ -160,8 +146,6 @@ class CorrectionReversed(Part):
         About(
             label="Roll correction",
             help="Which way the unit answers a roll; tipping the model by hand shows it.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=_CORRECTIONS,
             words=REVERSED,
@@ -172,8 +156,6 @@ class CorrectionReversed(Part):
         About(
             label="Pitch correction",
             help="Which way the unit answers a nod; tipping the model by hand shows it.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=_CORRECTIONS,
             words=REVERSED,
@@ -181,7 +163,7 @@ class CorrectionReversed(Part):
     ] = False
 
 
-class UnitExpo(Part):
+class UnitExpo(Part, stage="gain", group=_STABILISING):
     """Softness round the centre that the unit adds of its own."""
 
     aileron: Annotated[
@@ -189,8 +171,6 @@ class UnitExpo(Part):
         About(
             label="Unit's own expo, aileron",
             help="Softness round the centre that the unit adds to aileron.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=("flight_modes",),
         ),
@@ -200,8 +180,6 @@ class UnitExpo(Part):
         About(
             label="Unit's own expo, elevator",
             help="Softness round the centre that the unit adds to elevator.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=("flight_modes",),
         ),
@@ -219,7 +197,7 @@ class UnitExpo(Part):
     ] = 0.0
 
 
-class UnitTail(Part):
+class UnitTail(Part, stage="arrival", group=_TAIL):
     """The tail servo as the unit drives it; it is squared mechanically, never by sub-trim."""
 
     centre_us: Annotated[
@@ -227,8 +205,6 @@ class UnitTail(Part):
         About(
             label="Tail servo centre pulse",
             help="The tail servo's pulse family, by its centre; the servo's data sheet says it.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_servo", "tail_square", "tail_offset", "tail_limits"),
             emptied=("tail_servo",),
@@ -240,8 +216,6 @@ class UnitTail(Part):
         About(
             label="Tail servo sub-trim",
             help="A shift of the tail servo's centre; leave it at 0, square the horn by hand.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_square", "tail_offset", "tail_limits"),
             emptied=(),
@@ -253,8 +227,6 @@ class UnitTail(Part):
         About(
             label="Tail servo full throw",
             help="How far the pulse goes from the centre for a full rudder at a limit of 100 %.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_limits", "tail_gain"),
             emptied=(),
@@ -266,8 +238,6 @@ class UnitTail(Part):
         About(
             label="Tail servo frame rate",
             help="How often a second the unit sends the tail servo a pulse.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_servo",),
             alone=True,
@@ -278,8 +248,6 @@ class UnitTail(Part):
         About(
             label="Tail limit left",
             help="How far the unit lets the tail servo go for left rudder.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_limits",),
             alone=True,
@@ -291,8 +259,6 @@ class UnitTail(Part):
         About(
             label="Tail limit right",
             help="How far the unit lets the tail servo go for right rudder.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_limits",),
             alone=True,
@@ -304,8 +270,6 @@ class UnitTail(Part):
         About(
             label="Tail servo direction",
             help="Which way round the unit or gyro drives the tail servo.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_stick", "tail_limits", "tail_correction"),
             emptied=(),
@@ -318,8 +282,6 @@ class UnitTail(Part):
         About(
             label="Yaw correction",
             help="Which way the gyro answers a turn of the nose; turning it by hand shows it.",
-            stage="arrival",
-            group=_TAIL,
             function="rudder",
             steps=("tail_correction",),
             alone=True,
@@ -328,7 +290,7 @@ class UnitTail(Part):
     ] = False
 
 
-class FullStickRates(Part):
+class FullStickRates(Part, stage="gain", group=_STABILISING):
     """How fast the unit lets the helicopter turn at full stick, degrees per second."""
 
     aileron: Annotated[
@@ -336,8 +298,6 @@ class FullStickRates(Part):
         About(
             label="Rolls, full stick",
             help="How fast the unit lets the model roll at full stick.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=("flight_modes",),
         ),
@@ -347,8 +307,6 @@ class FullStickRates(Part):
         About(
             label="Flips, full stick",
             help="How fast the unit lets the model flip at full stick.",
-            stage="gain",
-            group=_STABILISING,
             function="cyclic",
             steps=("flight_modes",),
         ),
@@ -366,7 +324,7 @@ class FullStickRates(Part):
     ] = 450.0
 
 
-class Mounting(Part):
+class Mounting(Part, stage="whole", group="How the unit is mounted"):
     """How the unit sits in the model, as it is told so."""
 
     face_up: Annotated[
@@ -374,8 +332,6 @@ class Mounting(Part):
         About(
             label="Face that is up",
             help="Which face of the unit looks up as it is stuck into the model.",
-            stage="whole",
-            group="How the unit is mounted",
             steps=_MOUNTED,
             words={"label": "its label", "base": "its base", "side": "a narrow side"},
         ),
@@ -385,8 +341,6 @@ class Mounting(Part):
         About(
             label="Leads point to",
             help="Where the unit's servo leads point as it is stuck into the model.",
-            stage="whole",
-            group="How the unit is mounted",
             steps=_MOUNTED,
             words={
                 "nose": "the nose",
@@ -404,7 +358,7 @@ CyclicSchool = Literal["full_throw", "reference_tilt"]
 ReferenceRule = Literal["at_least", "at_most"]
 
 
-class Unit(Part):
+class Unit(Part, stage="gain", group=_MIXING):
     """The unit's share of the setup; ``servos`` follows the order of the swash balls.
 
     Behind a transmitter that mixes (``transmitter_mixes_unit_behind``) its own throws, sub-trims
@@ -456,7 +410,6 @@ class Unit(Part):
         About(
             label="This unit is set by",
             help="Whether the unit asks for a throw at full stick or to be shown a small tilt.",
-            stage="gain",
             group="What the gauge should read",
             function="cyclic",
             steps=("cyclic_throw",),
@@ -469,7 +422,6 @@ class Unit(Part):
         About(
             label="Reference tilt is meant as",
             help="Whether the unit's maker asks for at least or for at most the reference tilt.",
-            stage="gain",
             group="What the gauge should read",
             function="cyclic",
             steps=("cyclic_throw",),
@@ -497,8 +449,6 @@ class Unit(Part):
         About(
             label="Cyclic throw",
             help="How much of the servos' throw full cyclic may use.",
-            stage="gain",
-            group=_MIXING,
             function="cyclic",
             steps=("cyclic_throw",),
             play="unit_mixes",
@@ -510,8 +460,6 @@ class Unit(Part):
         About(
             label="Cyclic throw of elevator",
             help="Elevator's own figure where the unit has one; left out, it is that of aileron.",
-            stage="gain",
-            group=_MIXING,
             function="cyclic",
             steps=("cyclic_throw",),
             play="unit_mixes",
@@ -523,8 +471,6 @@ class Unit(Part):
         About(
             label="Throw above centre",
             help="How much of the servos' throw full collective up may use.",
-            stage="gain",
-            group=_MIXING,
             function="collective",
             steps=("collective_range",),
             play="unit_mixes",
@@ -536,8 +482,6 @@ class Unit(Part):
         About(
             label="Throw below centre",
             help="How much of the servos' throw full collective down may use.",
-            stage="gain",
-            group=_MIXING,
             function="collective",
             steps=("collective_range",),
             play="unit_mixes",
@@ -552,8 +496,6 @@ class Unit(Part):
             label="Cyclic ring",
             help="The furthest aileron and elevator together may go; narrowed until nothing "
             "touches.",
-            stage="gain",
-            group=_MIXING,
             function="cyclic",
             steps=("clearance",),
             play="unit_mixes",
@@ -565,8 +507,6 @@ class Unit(Part):
             label="Phase",
             help="How far the unit turns the tilt round the shaft, so that the blades answer where "
             "they are asked.",
-            stage="gain",
-            group=_MIXING,
             function="cyclic",
             steps=("phase", *_CORRECTIONS),
             play="unit_mixes",
@@ -584,7 +524,6 @@ class Unit(Part):
             label="Pirouette compensation",
             help="Which way the unit turns the tilt while the model pirouettes; turning it shows "
             "it.",
-            stage="gain",
             group=_STABILISING,
             function="cyclic",
             steps=_CORRECTIONS,

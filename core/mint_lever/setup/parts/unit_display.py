@@ -13,7 +13,7 @@ _GROUP = "What the unit shows"
 _STEPS = ("arrival",)
 
 
-class ShownFunction(Part):
+class ShownFunction(Part, stage="arrival", group=_GROUP):
     """One function: shown = ± ``scale`` · sent + ``offset_pct``, in percent."""
 
     reversed: Annotated[
@@ -21,8 +21,6 @@ class ShownFunction(Part):
         About(
             label="Direction shown",
             help="Whether the unit takes what the transmitter sends the other way round.",
-            stage="arrival",
-            group=_GROUP,
             steps=_STEPS,
             record=True,
             words=REVERSED,
@@ -35,8 +33,6 @@ class ShownFunction(Part):
         About(
             label="Share shown",
             help="What the unit shows for each percent that is sent; 1 is all of it.",
-            stage="arrival",
-            group=_GROUP,
             steps=_STEPS,
             record=True,
         ),
@@ -48,8 +44,6 @@ class ShownFunction(Part):
         About(
             label="Shown at the middle",
             help="What the unit shows where nothing is sent.",
-            stage="arrival",
-            group=_GROUP,
             steps=_STEPS,
             record=True,
         ),
