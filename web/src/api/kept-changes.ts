@@ -2,7 +2,20 @@
  * Changes the server has not taken yet, in the browser's own storage: one entry each, so that two
  * tabs never write over each other's, and under the pilot's name, so that nobody sends another's.
  */
-import type { Change } from "./line";
+/** A change as it waits: plain data only, so that it can be kept. */
+export type Change = {
+  helicopter: string;
+  call: string;
+  args: Record<string, unknown>;
+  /** The change's own id, the time on this clock, the digest of the setup the pilot saw. */
+  id: string;
+  at: string;
+  saw: string;
+  /** The version of the setup it is made on, as far as the page knew. */
+  version: number | null;
+  /** Sent on after a reload; true for the first: it is made on what the page before it showed. */
+  resumed?: boolean;
+};
 
 type Kept = { change: Change; pilot: string; order: number };
 

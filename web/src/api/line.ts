@@ -10,22 +10,9 @@ import type { QueryClient } from "@tanstack/react-query";
 import { useQueryClient } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import { asProblem, Problem } from "./client";
-import { dropChange, keepAnew, keepChange, keptChanges } from "./kept-changes";
+import { type Change, dropChange, keepAnew, keepChange, keptChanges } from "./kept-changes";
 
-/** A change as it waits: plain data only, so that it can be kept. */
-export type Change = {
-  helicopter: string;
-  call: string;
-  args: Record<string, unknown>;
-  /** The change's own id, the time on this clock, the digest of the setup the pilot saw. */
-  id: string;
-  at: string;
-  saw: string;
-  /** The version of the setup it is made on, as far as the page knew. */
-  version: number | null;
-  /** Sent on after a reload; true for the first: it is made on what the page before it showed. */
-  resumed?: boolean;
-};
+export type { Change };
 
 /** Make a call, put its answer where the page knows it from, and give the version it ended at. */
 export type Caller = (change: Change, queries: QueryClient) => Promise<number>;

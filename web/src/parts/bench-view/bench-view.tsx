@@ -3,7 +3,8 @@ import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, LocateFixed } from "lucide-r
 import { Slider, ToggleGroup } from "radix-ui";
 import { useCallback, useState } from "react";
 import type { Setup } from "@/api/client";
-import { Drawing, type Source } from "./drawing";
+import { Drawing } from "./drawing";
+import type { Source } from "./drawing-frame";
 import type { BenchScene } from "./scene";
 
 type Props = {

@@ -7,9 +7,12 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
+import type { Frame } from "@/api/client";
 import { useAtLeast } from "@/look/width";
 import { useSettingInFocus } from "@/parts/settings/setting-focus";
-import type { Source } from "./drawing";
+
+/** Where frames come from, and who is told of a new one. */
+export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
 
 type Props = { source: Source; children: ReactNode };
 

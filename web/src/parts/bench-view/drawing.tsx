@@ -1,13 +1,12 @@
 /** The drawing alone: a canvas that fills what it stands in, fetched when it is seen. */
 import { useEffect, useRef, useState } from "react";
-import type { Frame, Setup } from "@/api/client";
+import type { Setup } from "@/api/client";
 import { useTheme } from "@/look/theme";
 import { idle, runWhenIdle } from "@/parts/idle-task";
-import { DrawingFrame } from "./drawing-frame";
+import { DrawingFrame, type Source } from "./drawing-frame";
 import { whatDraws } from "./graphics";
 import type { BenchScene } from "./scene";
 
-export type Source = { frame: Frame | null; subscribe: (listener: () => void) => () => void };
 type Props = {
   setup: Setup;
   source: Source;
