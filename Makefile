@@ -39,6 +39,7 @@ lint: install-test web/node_modules/.installed
 	$(BIN)/mypy tools
 	$(BIN)/python tools/check_names.py
 	$(BIN)/python tools/check_imports.py
+	PYTHONPATH=core $(BIN)/python tools/make_check_values.py --check
 	PYTHONPATH=core:server $(BIN)/lint-imports --no-cache
 	$(MANAGE) makemigrations --check --dry-run
 	cd web && npm run --silent check

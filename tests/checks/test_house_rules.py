@@ -9,6 +9,8 @@ sys.path.insert(0, str(Path(__file__).parents[2] / "tools"))
 
 from check_imports import find_declared, find_imported
 from check_names import check_names
+from make_check_values import Tagged, find_tagged, make_page
+from mint_lever.sources import MEMORY, PRACTICE, Published, fact
 
 GOOD = {
     "core/mint_lever/model/swash/swash_mixing.py": "def mix_servos(): ...\n",
@@ -62,3 +64,28 @@ def test_what_is_imported_must_be_declared(tmp_path):
     )
     assert find_imported(made) == {"numpy", "rapidfuzz"}
     assert find_declared(made) == {"numpy", "django-ninja"}
+
+
+def test_the_page_of_check_values_says_where_each_value_comes_from():
+    page = make_page(
+        [
+            Tagged("mint_lever.measure.sag", "SAG_MM", "3.0", (fact("F23"), MEMORY)),
+            Tagged("mint_lever.model.salt", "SALT", "7.0", (Published("Tidal Tables, 1911"),)),
+            Tagged("mint_lever.model.wind", "WIND", "2.0", (PRACTICE,)),
+        ]
+    )
+    (row,) = (line for line in page.splitlines() if line.startswith("| F23 |"))
+    assert row.endswith("| `measure/sag.py` SAG_MM = 3.0 |")
+    assert "| `model/salt.py` | `SALT` | 7.0 | Tidal Tables, 1911 |" in page
+    practice, memory = page.split("without a number")[1].split("## From memory")
+    assert "`WIND`" in practice
+    assert "`SAG_MM`" in memory
+    assert "1 values" in memory
+
+
+def test_a_tag_in_the_code_is_found_and_a_number_that_is_none_refused():
+    found = {(each.where, each.name): each.sources for each in find_tagged()}
+    assert found["measure/verdict.py", "GAUGE_REPEATS_DEG"] == (fact("F23"),)
+    assert len(found) > 100
+    with pytest.raises(ValueError, match="F2 is no fact"):
+        fact("F2")

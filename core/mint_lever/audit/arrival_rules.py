@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Annotated
 
 import numpy as np
 
@@ -11,12 +12,13 @@ from mint_lever.audit.rule import rule
 from mint_lever.axes import FUNCTIONS
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.channels import Channel
+from mint_lever.sources import MEMORY, fact
 
-_TAUGHT_PCT = 3.0
-"""How far full stick may read from 100 % at a unit that was taught. From memory."""
+_TAUGHT_PCT: Annotated[float, MEMORY] = 3.0
+"""How far full stick may read from 100 % at a unit that was taught."""
 _READ_PCT = 1.5
 """How near a reading at the unit is workable at the bench: whole percent may come no nearer."""
-_USUAL_PCT = (98.0, 105.3)
+_USUAL_PCT: Annotated[tuple[float, float], fact("F26")] = (98.0, 105.3)
 """Travel that brings a usual link to 100 %: seen at 100 %, it shows 102 to 95 (F26, common
 practice, no source). Within it nothing is known to be wrong before somebody reads."""
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Annotated
 
 import numpy as np
 
@@ -20,12 +21,13 @@ from mint_lever.model.rotor.rotor_figures import RAD_S
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_findings import INDEPENDENT
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import MEMORY
 
 _FULL_PCT = 50.0
 _BAND_ROOM, _STEP_RPM = 0.15, 50.0
 """What a widened band leaves beyond a target, to so many rpm. From memory."""
 _APART = 0.10
-_RAMP_S = 3.0
+_RAMP_S: Annotated[float, MEMORY] = 3.0
 """So far apart, two speeds want a ramp up of at least so long. The time from memory."""
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Annotated
 
 from mint_lever.audit.finding import Audited, Finding, mode_words, signed
 from mint_lever.audit.rule import rule
@@ -13,11 +14,12 @@ from mint_lever.model.tail.gain_scales import (
     in_change_over,
 )
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY, fact
 
-_MORE = 6.0
+_MORE: Annotated[float, fact("F16")] = 6.0
 """A slower mode wants about 3 points more on the one-channel scale (F16): an amount of 6."""
-_APART = 0.9
-"""F29: head speeds more than about 10 % apart. From memory."""
+_APART: Annotated[float, fact("F29"), MEMORY] = 0.9
+"""F29: head speeds more than about 10 % apart."""
 
 
 @rule(280, of_modes=True)

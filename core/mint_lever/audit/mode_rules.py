@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Annotated
 
 import numpy as np
 
@@ -12,8 +13,9 @@ from mint_lever.axes import SENT
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.new_setup import IDLE_UP_WAITS_PCT
 from mint_lever.setup.setting_description import Device
+from mint_lever.sources import fact
 
-_GOVERNOR_ON_PCT = 30.0
+_GOVERNOR_ON_PCT: Annotated[float, fact("F17")] = 30.0
 """F17, common practice, no source: a governor is on above about 30 % stick."""
 
 

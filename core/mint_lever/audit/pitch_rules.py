@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from itertools import pairwise
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.audit.finding import AT_STICK, Audited, Finding, degrees, mode_words, percent
 from mint_lever.audit.rule import rule
 from mint_lever.modes.mode_switching import JUMP_DEG
+from mint_lever.sources import MEMORY
 
-_MISSED_DEG = 1.0
-"""Less pitch in hold than this short of the flying modes is worth a word. From memory."""
+_MISSED_DEG: Annotated[float, MEMORY] = 1.0
+"""Less pitch in hold than this short of the flying modes is worth a word."""
 
 
 @rule(190, of_modes=True)

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import permutations, product
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,14 +18,15 @@ from mint_lever.axes import Array
 from mint_lever.model.swash.swash_mixing import mixing_matrix
 from mint_lever.setup.parts.airframe import LayoutName, Swash
 from mint_lever.setup.parts.swash_layouts import LAYOUT_NAMES, layout_balls
+from mint_lever.sources import MEMORY
 
 Command = Literal["collective", "right", "back"]
 COMMANDS: tuple[Command, ...] = ("collective", "right", "back")
 _STICK = np.array([1.0, 1.0, -1.0])  # stick back is elevator −1
 
-SEEN = 0.25
+SEEN: Annotated[float, MEMORY] = 0.25
 """Share of a full collective movement below which a ball is not seen to move on the bench. Lies
-between the least coefficient that moves a ball (0.5 on a 120° plate) and none. From memory."""
+between the least coefficient that moves a ball (0.5 on a 120° plate) and none."""
 
 Ints = NDArray[np.intp]
 Signs = NDArray[np.int8]

@@ -4,21 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.flight_logs.recorded_flight import RecordedFlight
 from mint_lever.flight_logs.spectral_peaks import Line
+from mint_lever.sources import MEMORY
 
 _RISE_S, _BEFORE_S, _AFTER_S = 0.4, 1.0, 3.0
 _THROTTLE_PCT, _AMP_SHARE, _FALL = 15.0, 0.25, 0.015
 _STEADY, _BACK = 0.02, 0.02
-_NOTCH_SHARE = 0.08
-"""How wide, of its frequency, what hunts is taken out. From memory."""
-_BEGUN = 0.1
-"""A rise has begun once it has made this share of itself. From memory."""
-_RUNS = 0.5
+_NOTCH_SHARE: Annotated[float, MEMORY] = 0.08
+"""How wide, of its frequency, what hunts is taken out."""
+_BEGUN: Annotated[float, MEMORY] = 0.1
+"""A rise has begun once it has made this share of itself."""
+_RUNS: Annotated[float, MEMORY] = 0.5
 """Below this share of its usual speed the head is not held by anything. All from memory."""
 
 

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.axes import Array, Mask
+from mint_lever.sources import PRACTICE
 
-CLEAR = 4.0
-"""A line stands at least so many times over the median of its band. Common practice, no source."""
+CLEAR: Annotated[float, PRACTICE] = 4.0
+"""A line stands at least so many times over the median of its band."""
 SHARE_OF_RATE = 0.4
 """A log tells nothing of what swings faster than this share of its own rate."""
 _WINDOW_S = 10.0

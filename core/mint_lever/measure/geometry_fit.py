@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal, get_args
+from typing import Annotated, Literal, get_args
 
 import numpy as np
 
@@ -14,11 +14,12 @@ from mint_lever.model.chain.control_chain import Chain, build_chain
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import fact
 
 Parameter = Literal["grip_arm", "inner_radius", "head_height", "horn_length"]
 PARAMETERS: tuple[Parameter, ...] = get_args(Parameter)
 
-GAUGE_SD_DEG = 0.1
+GAUGE_SD_DEG: Annotated[float, fact("F23")] = 0.1
 """Standard deviation of one gauge reading (F23, common practice, no source)."""
 FINEST_SD_MM = 0.001
 """Nobody measures a length of a helicopter finer; nearer to zero the fit loses its figures."""

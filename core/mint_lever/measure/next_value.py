@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.axes import Array
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.verdict import GAUGE_REPEATS_DEG
+from mint_lever.sources import MEMORY
 
-_TELLS_DEG = 5 * GAUGE_REPEATS_DEG
-"""Readings closer than this together say nothing of a slope. From memory."""
+_TELLS_DEG: Annotated[float, MEMORY] = 5 * GAUGE_REPEATS_DEG
+"""Readings closer than this together say nothing of a slope."""
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -14,8 +14,9 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.document_reader import read_setup
 from mint_lever.setup.edits.path_edit import Change, apply_changes
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import fact
 
-_TURNS = 4
+_TURNS: Annotated[int, fact("F10d")] = 4
 """A figure and its throw are nearly proportional (F10d): so many corrections leave nothing."""
 
 

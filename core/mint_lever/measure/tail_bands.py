@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
-from mint_lever.measure.verdict import Band, VerdictWord, judge
+from typing import Annotated
 
-OFFSET_DEG = Band(3.0, 4.0, 2.0, 5.0)
+from mint_lever.measure.verdict import Band, VerdictWord, judge
+from mint_lever.sources import MEMORY, fact
+
+OFFSET_DEG: Annotated[Band, fact("F14"), MEMORY] = Band(3.0, 4.0, 2.0, 5.0)
 """Tail pitch at servo centre against the main rotor's torque (F14); workable band from memory."""
 SIDE_DEG = 0.5
 """Less than this on the wrong side is no pitch at all, and said as too little."""
 SQUARE_DEG = Band.around(0.0, 1.0, 2.0)
-MICRO_HORN_MM = Band(4.5, 5.0, 4.0, 5.0)
+MICRO_HORN_MM: Annotated[Band, fact("F21"), MEMORY] = Band(4.5, 5.0, 4.0, 5.0)
 """F21; a shorter one only wants more gain. The workable end is from memory."""
-GAP_MM = Band(0.1, 0.8, 0.1, 1.5)
-"""How far off its contact full stick leaves the slider: just short of it. From memory."""
-UNEQUAL = 0.15
-"""How unequal a slider's two ways may be before the push rod is looked at. From memory."""
-GAIN = Band(60.0, 80.0, 52.0, 90.0)
+GAP_MM: Annotated[Band, MEMORY] = Band(0.1, 0.8, 0.1, 1.5)
+"""How far off its contact full stick leaves the slider: just short of it."""
+UNEQUAL: Annotated[float, MEMORY] = 0.15
+"""How unequal a slider's two ways may be before the push rod is looked at."""
+GAIN: Annotated[Band, fact("F15")] = Band(60.0, 80.0, 52.0, 90.0)
 """Gain in heading hold on the one-channel scale (F15)."""
-SPEED_SHARE = 0.1
+SPEED_SHARE: Annotated[float, fact("F29"), MEMORY] = 0.1
 """A head speed changed by more asks for the gain to be looked at (F29, from memory)."""
 
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -17,13 +17,16 @@ from mint_lever.measure.verdict import Band
 from mint_lever.model.chain.control_chain import Chain, build_chain
 from mint_lever.model.rotor.harmonics import ROUND_DEG, head_motion
 from mint_lever.setup.document import Setup
+from mint_lever.sources import MEMORY, fact
 
 UNIT_WINDOW = Band(50.0, 65.0, 50.0, 70.0)
-FULL_OF_REFERENCE = 1.5
+FULL_OF_REFERENCE: Annotated[float, fact("F10a"), fact("F10b")] = 1.5
 """A reference tilt of 6° stands for about 9° at full stick (F10a, F10b)."""
-WELL_USED_PCT = UNIT_WINDOW.low / FULL_OF_REFERENCE
+WELL_USED_PCT: Annotated[float, fact("F10a"), fact("F10c"), MEMORY] = (
+    UNIT_WINDOW.low / FULL_OF_REFERENCE
+)
 """The share of a servo's throw from which a unit calls its range well used at a reference tilt: the
-window's lower end, for two thirds of the full throw (F10a, F10c). From memory."""
+window's lower end, for two thirds of the full throw (F10a, F10c)."""
 _FIGURES = np.linspace(0.0, 150.0, 301)
 
 

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
 from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.sources import PRACTICE, fact
 
 VerdictWord = Literal["in", "workable", "out", "wrong side", "read again"]
 """``wrong side`` is out as well: a figure that is on the other side of zero from where it helps."""
 
-GAUGE_REPEATS_DEG = 0.1
-"""F23: a pitch gauge repeats within about 0.1°. Common practice, no source."""
+GAUGE_REPEATS_DEG: Annotated[float, fact("F23")] = 0.1
+"""F23: a pitch gauge repeats within about 0.1°."""
 
 
 @dataclass(frozen=True)
@@ -41,16 +42,17 @@ class Band:
         return (self.low + self.high) / 2
 
 
-# The bands of the trade (common practice, no source): F10a, F10b, F11 and zero pitch.
-ZERO_PITCH = Band.around(0.0, 0.2, 0.5)
-BLADE_TO_BLADE = Band.around(0.0, 0.2, 0.3)
-REFERENCE_TILT = Band(5.7, 6.5, 5.7, 7.0)
-REFERENCE_TILT_AT_MOST = Band(5.7, 6.1, 5.0, 6.5)
+ZERO_PITCH: Annotated[Band, PRACTICE] = Band.around(0.0, 0.2, 0.5)
+BLADE_TO_BLADE: Annotated[Band, PRACTICE] = Band.around(0.0, 0.2, 0.3)
+REFERENCE_TILT: Annotated[Band, fact("F10a")] = Band(5.7, 6.5, 5.7, 7.0)
+REFERENCE_TILT_AT_MOST: Annotated[Band, fact("F10a")] = Band(5.7, 6.1, 5.0, 6.5)
 """F10a, the school of "at most 6": 5 is a start; the gauge's own 0.1° is let be above."""
-GOOD_CYCLIC_DEG, MOST_CYCLIC_DEG = 11.0, 12.0
-"""Full-stick cyclic is good up to here, and workable where nothing touches (F10b, F12)."""
-SIDES_EQUAL = Band.around(0.0, 0.3)
-SUB_TRIM_US = Band.around(0.0, 35.0, 60.0)  # F8
+GOOD_CYCLIC_DEG: Annotated[float, fact("F10b")] = 11.0
+"""Full-stick cyclic is good up to here."""
+MOST_CYCLIC_DEG: Annotated[float, fact("F12")] = 12.0
+"""Full-stick cyclic is workable up to here, where nothing touches."""
+SIDES_EQUAL: Annotated[Band, fact("F11")] = Band.around(0.0, 0.3)
+SUB_TRIM_US: Annotated[Band, fact("F8")] = Band.around(0.0, 35.0, 60.0)
 
 
 def judge(reading: float, band: Band, repeats: float = GAUGE_REPEATS_DEG) -> VerdictWord:

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import re
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
+from mint_lever.sources import MEMORY
 
 _CYCLIC_RATE = re.compile(r"rates\.(aileron|elevator)\.rate(_low)?_pct")
 _MIDDLE = 50.0
-_SHORT = 25.0
-"""The least of 50 % a side shortened for the collective's range still reaches. From memory."""
+_SHORT: Annotated[float, MEMORY] = 25.0
+"""The least of 50 % a side shortened for the collective's range still reaches."""
 
 
 def bench_mode(setup: Setup) -> ModeName:

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date
+from typing import Annotated
 
 from mint_lever.faults import Fault, InvalidRequest
 from mint_lever.measure.verdict import VerdictWord
@@ -17,10 +18,11 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_findings import INDEPENDENT, FlownSpeed, MeasuredBy
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
+from mint_lever.sources import MEMORY
 
-_AGREED = 0.03
+_AGREED: Annotated[float, MEMORY] = 0.03
 """How far (as a share) a measured speed may lie from the one asked for: a pole pair or a tooth of a
-pinion is 6 % or more. From memory."""
+pinion is 6 % or more."""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -18,12 +18,13 @@ from mint_lever.modes.pitch_degrees import sticks_for
 from mint_lever.setup.document import Setup
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
+from mint_lever.sources import MEMORY
 
 _GRAMS, _RPM = 100.0, 100.0
-NORMAL_STICK = (55.0, 75.0)
-"""Where normal mode hovers comfortably (percent of stick). From memory."""
-MOST_STICK = 80.0
-"""Above this there is too little pitch or head speed. From memory."""
+NORMAL_STICK: Annotated[tuple[float, float], MEMORY] = (55.0, 75.0)
+"""Where normal mode hovers comfortably (percent of stick)."""
+MOST_STICK: Annotated[float, MEMORY] = 80.0
+"""Above this there is too little pitch or head speed."""
 HoverSource = Literal["air", "paper", "typed"]
 
 

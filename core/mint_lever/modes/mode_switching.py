@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -12,8 +12,9 @@ from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.transmitter.stick_shaping import curve_of
 from mint_lever.modes.pitch_degrees import compute_collective
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import MEMORY
 
-JUMP_DEG = 4.0
+JUMP_DEG: Annotated[float, MEMORY] = 4.0
 """A pitch jump that throws the model up or down. From memory: about a third of the usual range."""
 _STICK: Array = np.linspace(0.0, 100.0, 41)
 Severity = Literal["danger", "caution"]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.axes import Rotation
 from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.document import Setup
@@ -9,8 +11,9 @@ from mint_lever.setup.new_setup import make_fresh_setup
 from mint_lever.setup.parts.airframe import LayoutName, SizeClass
 from mint_lever.setup.parts.drive import Drive, Pack
 from mint_lever.setup.parts.swash_layouts import layout_balls
+from mint_lever.sources import MEMORY, fact
 
-_SCALE: dict[SizeClass, float] = {
+_SCALE: Annotated[dict[SizeClass, float], MEMORY] = {
     "micro": 0.6,
     "up_to_450": 0.8,
     "to_550": 1.0,
@@ -19,8 +22,8 @@ _SCALE: dict[SizeClass, float] = {
 }
 """Lengths against those of a helicopter of up to 550, from memory."""
 _SMALL: tuple[SizeClass, ...] = ("micro", "up_to_450")
-_SMALL_COLLECTIVE_DEG = 11.5
-"""F11: small helicopters want about this much. Common practice, no source."""
+_SMALL_COLLECTIVE_DEG: Annotated[float, fact("F11")] = 11.5
+"""F11: small helicopters want about this much."""
 _CYCLIC_PCT, _COLLECTIVE_PCT = 55.0, 56.0
 """Inside the comfortable window (F10c); with these lengths about 9° and 11°."""
 

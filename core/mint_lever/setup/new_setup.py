@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.axes import Rotation
 from mint_lever.setup.arrangement import ArrangementName
 from mint_lever.setup.document import Setup
@@ -11,11 +13,12 @@ from mint_lever.setup.parts.flight_modes import Mode, ModeName, Modes
 from mint_lever.setup.parts.swash_layouts import layout_balls
 from mint_lever.setup.parts.transmitter import SwashMix, Transmitter
 from mint_lever.setup.parts.unit import Unit, UnitServo
+from mint_lever.sources import MEMORY, PRACTICE
 
-IDLE_UP_WAITS_PCT = 70.0
-"""Where an idle-up's throttle waits flat: well above where a governor switches on. From memory."""
-MIX_STARTS_PCT = 65.0
-"""Where a transmitter's own mixing starts (trade, step 10). Common practice, no source."""
+IDLE_UP_WAITS_PCT: Annotated[float, MEMORY] = 70.0
+"""Where an idle-up's throttle waits flat: well above where a governor switches on."""
+MIX_STARTS_PCT: Annotated[float, PRACTICE] = 65.0
+"""Where a transmitter's own mixing starts (trade, step 10)."""
 
 
 def make_fresh_setup(

@@ -5,7 +5,7 @@ Worked out from the metal: the plane through what the balls did, apart from the 
 
 from __future__ import annotations
 
-from typing import cast, get_args
+from typing import Annotated, cast, get_args
 
 import numpy as np
 
@@ -13,10 +13,11 @@ from mint_lever.axes import Array
 from mint_lever.bench.engine.advice import Ask, Balls
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter
 from mint_lever.diagnose.direction_faults import Command
+from mint_lever.sources import MEMORY
 
 _SEEN = 0.25
-_MIXED = 0.6
-"""From so much of the strongest part on, a second one is seen as well. From memory."""
+_MIXED: Annotated[float, MEMORY] = 0.6
+"""From so much of the strongest part on, a second one is seen as well."""
 
 
 def word(bench: SimulatedHelicopter, ask: Ask) -> str | None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Annotated
 
 from mint_lever.bench.engine.advice import Action
 from mint_lever.bench.run.bench_run import BenchRun
@@ -14,16 +15,17 @@ from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.document_reader import read_setup
 from mint_lever.setup.edits.path_edit import Change, apply_changes
+from mint_lever.sources import MEMORY
 
-MEASURED_SD_MM: dict[Parameter, float] = {
+MEASURED_SD_MM: Annotated[dict[Parameter, float], MEMORY] = {
     "grip_arm": 0.8,
     "inner_radius": 0.8,
     "head_height": 1.0,
     "horn_length": 0.4,
 }
-"""How well a pilot's ruler knows each length, standard deviation in mm. From memory."""
+"""How well a pilot's ruler knows each length, standard deviation in mm."""
 
-_TOLD_SHARE = 0.08
+_TOLD_SHARE: Annotated[float, MEMORY] = 0.08
 """A length known no better than this share of itself is not told by the readings. From memory: a
 ruler alone does better."""
 

@@ -7,7 +7,7 @@ its own menu, a lock, a sensor are the hidden truth.
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict
@@ -21,9 +21,10 @@ from mint_lever.model.drive.speed_multiples import FORGOTTEN, TOLD, TWICE
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.drive import Drive, Governor
 from mint_lever.setup.parts.flight_modes import MODES, ModeName
+from mint_lever.sources import PRACTICE
 
 Stage = Literal["right", "forgotten", "twice"]
-_SENSOR_PCT = 60.0
+_SENSOR_PCT: Annotated[float, PRACTICE] = 60.0
 """The least signal a governor works with (common practice, no source)."""
 _DISPLAY_RPM = 10.0
 _STICKS = tuple(-100.0 + 10 * i for i in range(21))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, model_validator
@@ -14,8 +14,9 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.airframe import Airframe, LayoutName
 from mint_lever.setup.parts.swash_layouts import layout_balls
 from mint_lever.setup.parts.tail import Tail
+from mint_lever.sources import MEMORY
 
-_EXCHANGED = 0.15
+_EXCHANGED: Annotated[float, MEMORY] = 0.15
 """Share of builds with two leads exchanged. From memory: rarer than a reversed servo by far."""
 
 

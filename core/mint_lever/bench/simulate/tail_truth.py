@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, model_validator
@@ -13,13 +13,14 @@ from mint_lever.model.tail.rudder_pulse import TailOutput
 from mint_lever.model.tail.tail_linkage import TailLinkage, TailPose, turn_of_rod_mm
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.tail import Tail
+from mint_lever.sources import MEMORY
 
 Goes = Literal["right", "left", "still"]
 _LOOK_PCT = 60.0
-_FAMILY_US = 100.0
-"""A centre pulse so far off drives the servo to an end. From memory."""
-_MOVES_MM = 0.2
-"""Less than this of a slider nobody sees move. From memory."""
+_FAMILY_US: Annotated[float, MEMORY] = 100.0
+"""A centre pulse so far off drives the servo to an end."""
+_MOVES_MM: Annotated[float, MEMORY] = 0.2
+"""Less than this of a slider nobody sees move."""
 _OLD = {"contact_pct", "stick_turned"}
 
 

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.modes.bench_mode import bench_mode
+from mint_lever.sources import MEMORY
 
-UNLIKE_DEG = 0.5
-"""Beyond what a gauge repeats on two readings, with a hand's play in the links. From memory."""
+UNLIKE_DEG: Annotated[float, MEMORY] = 0.5
+"""Beyond what a gauge repeats on two readings, with a hand's play in the links."""
 
 
 def pitch_by_the_lengths(

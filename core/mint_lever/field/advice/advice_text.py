@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 from mint_lever.bench.engine.dependency_graph import StepName
 from mint_lever.bench.run.bench_run import BenchRun
@@ -21,6 +22,7 @@ from mint_lever.setup.device_of_setting import find_device
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
 from mint_lever.setup.setting_description import Device
+from mint_lever.sources import PRACTICE
 
 _TOWARD = {
     "left": "to the left",
@@ -33,7 +35,7 @@ _TASTE = "Taste, not a fault."
 _FLY = "Fly it as it is: one change a flight, and now there is none."
 _CONFIRM = "Fly it again as it is, and look for it"
 _MADE = "One change is made: fly it"
-_HANDS = (
+_HANDS: Annotated[tuple[str, str, str, str, str, str], PRACTICE] = (
     "Links and balls: play, cracked cups.",
     "Blade bolts and grips, alike and not loose.",
     "Dampers, the head moved by hand.",
@@ -41,7 +43,7 @@ _HANDS = (
     "Bearings and gears, turned slowly: rough?",
     "Each servo's gear, its horn held.",
 )
-"""What is worn, bent or loose, the cheapest to look at first. Common practice, no source."""
+"""What is worn, bent or loose, the cheapest to look at first."""
 _WHY = {
     "it helped": "The last step made it smaller, and nothing else is left: one more the same way.",
     "all else was tried": "It was said once to make it worse. Everything else was tried since.",

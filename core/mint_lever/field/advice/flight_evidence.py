@@ -3,15 +3,18 @@ how far off the phase was measured."""
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.steps.shared.gain_ceiling import ceiling_of
 from mint_lever.bench.steps.swash.phase import better_phase, phase_off, phase_word
 from mint_lever.measure.verdict import VerdictWord
 from mint_lever.modes.head_speed_table import compare_head_speeds
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import MEMORY
 
-_CLEAR_PCT = 2.0
-"""One point of 0 to 100 below the gain at which it wagged: nearer nobody sets it. From memory."""
+_CLEAR_PCT: Annotated[float, MEMORY] = 2.0
+"""One point of 0 to 100 below the gain at which it wagged: nearer nobody sets it."""
 
 
 def tail_gain_ends(run: Readings, mode: ModeName) -> tuple[float, float] | None:

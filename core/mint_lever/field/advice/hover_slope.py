@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 import numpy as np
 
 from mint_lever.setup.document import Setup
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
+from mint_lever.sources import MEMORY
 
-_REACH_PCT = 30.0
+_REACH_PCT: Annotated[float, MEMORY] = 30.0
 """How far from the hover's stick points are moved; from memory: a hover is flown within that."""
 _MIDDLE_PCT = 50.0
 

@@ -5,13 +5,15 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import Annotated
 
 from mint_lever.field.flights.flight import Flight, SettingChange, Verdict, size_of
 from mint_lever.field.flights.observation import Observation
+from mint_lever.sources import MEMORY
 
-_IN_VAIN = 2
+_IN_VAIN: Annotated[int, MEMORY] = 2
 """Steps of one setting that changed nothing before another one is tried; from memory."""
-_CONFIRMED = 2
+_CONFIRMED: Annotated[int, MEMORY] = 2
 """Flights without it, said so, after which a symptom counts as gone; from memory."""
 
 

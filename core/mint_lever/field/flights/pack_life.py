@@ -6,14 +6,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from statistics import median
-from typing import Literal
+from typing import Annotated, Literal
 
-_FEW = 3
-"""Measurements taken together at either end: one of a cold pack is no trend. From memory."""
+from mint_lever.sources import MEMORY
+
+_FEW: Annotated[int, MEMORY] = 3
+"""Measurements taken together at either end: one of a cold pack is no trend."""
 _TIRED, _WORN = 1.3, 1.6
 """How many times as much as when it was new. From memory: no maker publishes one figure for all."""
-_UNLIKE = 1.25
-"""Packs that differ by more are not to be compared by what a head speed did. From memory."""
+_UNLIKE: Annotated[float, MEMORY] = 1.25
+"""Packs that differ by more are not to be compared by what a head speed did."""
 
 
 @dataclass(frozen=True)

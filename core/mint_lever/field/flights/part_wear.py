@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 from mint_lever.bench.engine.change_effects import Aspect
+from mint_lever.sources import PRACTICE, fact
 
 PartName = Literal[
     "main blades",
@@ -29,7 +30,7 @@ class Wearing:
     shows: str
 
 
-PARTS: tuple[Wearing, ...] = (
+PARTS: Annotated[tuple[Wearing, ...], PRACTICE] = (
     Wearing("main blades", "Nicks, cracks at the bolt hole, a loose root: nobody flies them on."),
     Wearing("tail blades", "Nicks and cracks; a set is changed as a set."),
     Wearing("belt", "Teeth that are shiny or frayed, tension that does not hold."),
@@ -53,7 +54,7 @@ class Inspect:
     touches: tuple[Aspect, ...] = ()
 
 
-AFTER_A_CRASH: tuple[Inspect, ...] = (
+AFTER_A_CRASH: Annotated[tuple[Inspect, ...], fact("F27")] = (
     Inspect("Pack", "Dented, warm or swollen: out of doors and away from everything, at once."),
     Inspect("Main blades", "Both changed where one was hit: cracks hide.", ("blade",)),
     Inspect("Feathering shaft", "Out, and rolled over glass: bent ones look straight.", ("head",)),

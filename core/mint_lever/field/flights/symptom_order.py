@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Sequence
+from typing import Annotated
 
 from mint_lever.field.flights.flight import Flight
 from mint_lever.field.symptoms.symptom import SymptomKey
 from mint_lever.field.symptoms.symptom_registry import SYMPTOMS
+from mint_lever.sources import MEMORY
 
-_REMEMBERED = 12
+_REMEMBERED: Annotated[int, MEMORY] = 12
 """Flights back that a symptom is remembered; from memory."""
 
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
@@ -17,12 +18,13 @@ from mint_lever.model.chain import Chain, Sticks
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, Mode, ModeName
+from mint_lever.sources import MEMORY, fact
 
-_GAIN_PCT = (35.0, 65.0)
+_GAIN_PCT: Annotated[tuple[float, float], fact("F30"), MEMORY] = (35.0, 65.0)
 """F30: about 50 of 100; how far round it is still middling is from memory."""
 _FINEST_PCT = 0.1
-_MOST_PCT = 20.0
-"""More than this is no trim any more but something out of true. From memory."""
+_MOST_PCT: Annotated[float, MEMORY] = 20.0
+"""More than this is no trim any more but something out of true."""
 _CENTRE = "unit.centre_trim"
 
 

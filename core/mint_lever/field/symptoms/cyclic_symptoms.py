@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.field.symptoms.symptom import Amount, Remedy, Symptom
+from mint_lever.sources import MEMORY
 
 _STEP = Amount(points=1)
 _FIVE = Amount(points=5)
@@ -13,7 +16,7 @@ _CENTRE = "unit.centre_trim.{function}_pct"
 
 _PHASE = "unit.phase_deg"
 # Below what a pilot sees of a stick's direction; from memory.
-_PHASE_STEP = Amount(points=5)
+_PHASE_STEP: Annotated[Amount, MEMORY] = Amount(points=5)
 _PHASE_AS_MEASURED = Remedy(path=_PHASE, way=-1, by=_PHASE_STEP, of="measured")
 _PHASE_TO_TRY = Remedy(
     path=_PHASE,

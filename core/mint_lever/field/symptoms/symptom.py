@@ -7,9 +7,10 @@ the helicopter.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 from mint_lever.bench.engine.dependency_graph import StepName
+from mint_lever.sources import MEMORY, PRACTICE
 
 SymptomKey = str
 Part = Literal["whole", "head", "cyclic", "collective", "tail", "head speed"]
@@ -25,7 +26,7 @@ Rung = Literal[
     "compensation",
     "last",
 ]
-RUNGS: dict[Rung, str] = {
+RUNGS: Annotated[dict[Rung, str], MEMORY] = {
     "bench": "directions and level",
     "head_speed": "head speed",
     "tail_gain": "tail gain",
@@ -36,7 +37,7 @@ RUNGS: dict[Rung, str] = {
     "last": "response, boost and dead band",
 }
 """The order of tuning, mild to special; from memory where practitioners do not say."""
-BEGINNER_STOPS_AFTER: Rung = "cyclic_centre"
+BEGINNER_STOPS_AFTER: Annotated[Rung, PRACTICE] = "cyclic_centre"
 """Common practice, no source: what comes later a beginner leaves at its default."""
 
 

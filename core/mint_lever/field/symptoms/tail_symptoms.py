@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.field.symptoms.symptom import Amount, Remedy, Symptom
+from mint_lever.sources import fact
 
 # F15: points of tail gain count on the scale of one channel, 0 to 100.
-_GAIN_POINTS = Amount(points=4, on="on a scale 0–100")
+_GAIN_POINTS: Annotated[Amount, fact("F15")] = Amount(points=4, on="on a scale 0–100")
 _STEP = Amount(points=1)
 
 

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, SENT, Array
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import MEMORY
 
 Direction = Literal["collective", "aileron", "elevator", "balls"]
 """What has a direction: the three swash functions, and the swash balls among each other."""
 _MOVED_PCT = 40.0
-_CLEAR_DEG = 0.5
+_CLEAR_DEG: Annotated[float, MEMORY] = 0.5
 """Less than this of pitch, tilt or horn says nothing about a way. From memory: far below any real
 throw at 40 % stick, far above arithmetic."""
 

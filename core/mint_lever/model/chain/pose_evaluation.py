@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
 
@@ -20,8 +20,9 @@ from mint_lever.model.rotor.harmonics import (
     phase_error_deg,
 )
 from mint_lever.setup.parts.flight_modes import ModeName
+from mint_lever.sources import MEMORY
 
-FIGHT_MM = 0.05
+FIGHT_MM: Annotated[float, MEMORY] = 0.05
 """Four-servo mismatch above which the servos are said to fight. From memory: about what a ball
 link's play takes up."""
 

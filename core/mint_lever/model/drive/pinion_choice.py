@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -11,8 +12,9 @@ from numpy.typing import ArrayLike
 from mint_lever.axes import Array
 from mint_lever.model.drive.drive_machine import VOLTS, Machine
 from mint_lever.model.rotor.rotor_figures import RAD_S
+from mint_lever.sources import PRACTICE
 
-MOST_DUTY = 0.85
+MOST_DUTY: Annotated[float, PRACTICE] = 0.85
 """A target is judged by this duty at full collective on a resting pack: 15 % of head-room is good
 (common practice, no source)."""
 _ROUNDS, _PARTS = 10, 16

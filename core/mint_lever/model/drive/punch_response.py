@@ -7,6 +7,7 @@ the model fits it. The lags are from memory; without them nothing could ever hun
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
@@ -14,12 +15,13 @@ from mint_lever.axes import Array
 from mint_lever.model.drive.drive_machine import Machine
 from mint_lever.model.rotor.hover_power import TurningRotor
 from mint_lever.model.rotor.rotor_figures import RAD_S
+from mint_lever.sources import MEMORY
 
 PUNCH_S = 0.15
 DELAY_S, LAG_S = 0.020, 0.030
 """The controller answers so much later, and then so slowly. From memory."""
-HEAD_SHARE = 0.10
-"""What the head adds to the blades' moment of inertia. From memory."""
+HEAD_SHARE: Annotated[float, MEMORY] = 0.10
+"""What the head adds to the blades' moment of inertia."""
 _STEP_S = 0.002
 _BACK = 0.02
 _HUNTS_PCT = 0.5

@@ -10,17 +10,19 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import product
-from typing import Literal
+from typing import Annotated, Literal
 
-CLOSE = 0.01
+from mint_lever.sources import MEMORY, PRACTICE
+
+CLOSE: Annotated[float, PRACTICE] = 0.01
 """How near a ratio must come (common practice, no source)."""
 Input = Literal["poles", "pinion", "stage", "cells"]
-INPUTS: tuple[Input, ...] = ("poles", "pinion", "stage", "cells")
+INPUTS: Annotated[tuple[Input, ...], MEMORY] = ("poles", "pinion", "stage", "cells")
 """In the order in which they are most often wrong; from memory."""
 POLES = tuple(range(2, 15, 2))
 _CELLS = tuple(range(2, 15))
-_PINIONS = 4
-"""How many teeth a told pinion is tried beside the true one. From memory."""
+_PINIONS: Annotated[int, MEMORY] = 4
+"""How many teeth a told pinion is tried beside the true one."""
 FORGOTTEN, TWICE = "forgotten", "twice"
 ToldFigure = Literal["poles", "ratio", "cells"]
 TOLD: tuple[ToldFigure, ...] = ("poles", "ratio", "cells")

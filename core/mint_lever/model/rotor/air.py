@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-from mint_lever.faults import Fault, InvalidRequest
+from typing import Annotated
 
-GRAVITY = 9.80665
-GAS = 287.05287
+from mint_lever.faults import Fault, InvalidRequest
+from mint_lever.sources import Published
+
+_ISA = Published("ICAO Doc 7488, International Standard Atmosphere")
+
+GRAVITY: Annotated[float, _ISA] = 9.80665
+GAS: Annotated[float, _ISA] = 287.05287
 """J/(kg K), dry air."""
-SEA_LEVEL_C = 15.0
-ZERO_K = 273.15
+SEA_LEVEL_C: Annotated[float, _ISA] = 15.0
+ZERO_K: Annotated[float, _ISA] = 273.15
 """0 °C in kelvin."""
 _LOWEST_M, _HIGHEST_M = -500.0, 11_000.0
 _COLDEST_C, _WARMEST_C = -90.0, 60.0

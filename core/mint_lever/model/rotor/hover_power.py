@@ -8,17 +8,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import Annotated
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from mint_lever.axes import Array, Mask
 from mint_lever.model.rotor.quadrature import places_and_weights
+from mint_lever.sources import MEMORY
 
 LIFT_SLOPE = 5.7
 """Lift coefficient per radian of a blade's profile."""
-DRAG = 0.012
-"""Drag coefficient of a small blade's profile. From memory."""
+DRAG: Annotated[float, MEMORY] = 0.012
+"""Drag coefficient of a small blade's profile."""
 MOST_PITCH_DEG = 40.0
 """Thrust grows with pitch up to here; more is not asked of the theory."""
 _NODES, _ROUNDS, _REST = 64, 200, 1e-12

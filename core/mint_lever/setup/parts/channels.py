@@ -7,6 +7,7 @@ from typing import Annotated
 
 from mint_lever.setup.parts.number_kinds import Part, SubTrim, Travel
 from mint_lever.setup.setting_description import REVERSED, About, Holder
+from mint_lever.sources import MEMORY, fact
 
 _DIRECTION = "Which way round the channel works; turned round where a function goes the wrong way."
 _SUBTRIM = "A shift of the channel's centre, kept in the model memory; best left at zero."
@@ -16,7 +17,7 @@ _LIMIT_LOW = "The stop below centre that the channel never passes, whatever is m
 _LIMIT_HIGH = "The stop above centre that the channel never passes, whatever is mixed in."
 _ENDS = ("arrival",)
 # Links that show 95 to 102 % ask for 98 to 105 % (F26); so wide a range from memory.
-_USUAL_TRAVEL = (60.0, 140.0)
+_USUAL_TRAVEL: Annotated[tuple[float, float], fact("F26"), MEMORY] = (60.0, 140.0)
 _THROW = ("cyclic_throw", "level")
 
 

@@ -11,6 +11,7 @@ from typing import Annotated, Any, ClassVar
 from pydantic import BaseModel, ConfigDict, Field
 
 from mint_lever.setup.setting_description import Quantity, Stage
+from mint_lever.sources import MEMORY
 
 Length = Annotated[float, Field(ge=0.1, le=500), Quantity("mm", 0.1)]
 LengthOrZero = Annotated[float, Field(ge=0, le=500), Quantity("mm", 0.1)]
@@ -33,9 +34,9 @@ Travel = Annotated[float, Field(ge=0, le=200), Quantity("%", 0.5)]
 FrameRate = Annotated[float, Field(ge=25, le=600), Quantity("Hz")]
 TargetAngle = Annotated[float, Field(gt=0, le=25), Quantity("deg", 0.5)]
 # What a throw's figure comes to on horns of any sensible length; from memory.
-USUAL_FIGURE = (15.0, 120.0)
+USUAL_FIGURE: Annotated[tuple[float, float], MEMORY] = (15.0, 120.0)
 # A tail limit of less than half the throw leaves the servo coarse; from memory.
-USUAL_LIMIT = (50.0, 150.0)
+USUAL_LIMIT: Annotated[tuple[float, float], MEMORY] = (50.0, 150.0)
 Efficiency = Annotated[float, Field(ge=1, le=100), Quantity("%")]
 SignedShare = Annotated[float, Field(ge=-100, le=100), Quantity("%")]
 SubTrim = Annotated[float, Field(ge=-100, le=100), Quantity("%", 0.5)]

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.setup.parts.airframe import Ball, LayoutName
+from mint_lever.sources import PRACTICE
 
 # Azimuths are common practice: the elevator ball on the tail side, the others mirrored about the
 # fore-and-aft line; "135" and "140" name the angle between the elevator ball and either neighbour.
-_PATTERNS: dict[LayoutName, tuple[tuple[str, float], ...]] = {
+_PATTERNS: Annotated[dict[LayoutName, tuple[tuple[str, float], ...]], PRACTICE] = {
     "single": (("elevator", 180.0), ("aileron", 90.0), ("pitch", 0.0)),
     "three_120": (("elevator", 180.0), ("aileron", 60.0), ("pitch", 300.0)),
     "three_90": (("elevator", 180.0), ("aileron", 90.0), ("pitch", 270.0)),

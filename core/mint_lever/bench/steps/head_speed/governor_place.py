@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Work
 from mint_lever.bench.engine.readings import Readings
@@ -22,14 +22,15 @@ from mint_lever.model.drive.governor_device import (
 from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
+from mint_lever.sources import MEMORY
 
 NAME = "governor_place"
 Box = Literal["unit", "speed_controller"]
 _PATH = {"unit": "unit.governor", "speed_controller": "speed_controller.governor"}
 _SPEED = "speed."
 """A question about a head speed, before its flight mode."""
-_SIMULATED_RPM = 1900.0
-"""What a simulated pilot wants where nothing is written down. From memory."""
+_SIMULATED_RPM: Annotated[float, MEMORY] = 1900.0
+"""What a simulated pilot wants where nothing is written down."""
 _HINT: dict[Box, str] = {
     "unit": "In the unit's own menus. Wrong: one that is on beside the controller's.",
     "speed_controller": "By its card or its manual; a soft start with governor counts as one. "

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Annotated
 
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Number, Outcome
 from mint_lever.bench.engine.readings import Readings
@@ -27,15 +28,16 @@ from mint_lever.model.drive.governor_device import governed_modes, meant
 from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 NAME = "governor_settings"
 _ON_POINT = (20.0, 45.0)
 _ON_POINT_USUAL = 30.0
 _GAIN = (5.0, 9.0)
-_ROOM = 0.05
-"""A target so near an edge of the band (as a share) is workable only. From memory."""
-_BAND_ROOM = 0.15
-"""What the advised band leaves on both sides of the targets. From memory."""
+_ROOM: Annotated[float, MEMORY] = 0.05
+"""A target so near an edge of the band (as a share) is workable only."""
+_BAND_ROOM: Annotated[float, MEMORY] = 0.15
+"""What the advised band leaves on both sides of the targets."""
 _STEP_RPM = 50.0
 
 

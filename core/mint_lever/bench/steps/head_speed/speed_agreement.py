@@ -7,6 +7,7 @@ and gear. Agreed is said of a speed that something else has measured. Common pra
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 from mint_lever.bench.engine.advice import (
     Action,
@@ -37,10 +38,11 @@ from mint_lever.bench.wording.number_text import worst
 from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import governed_modes, meant
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, MODES, ModeName
+from mint_lever.sources import MEMORY
 
 NAME = AGREEMENT
-_DISPLAY_RPM = 10.0
-"""The display's own step; figures that differ by no more are one. From memory."""
+_DISPLAY_RPM: Annotated[float, MEMORY] = 10.0
+"""The display's own step; figures that differ by no more are one."""
 _GRID = "head speed by mode"
 
 

@@ -5,6 +5,8 @@ Common practice, no source (F18).
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Option
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
@@ -15,10 +17,11 @@ from mint_lever.bench.steps.shared.head_speed_part import CANNOT_DRIVE, DRIVE, M
 from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.channels import Channel
+from mint_lever.sources import MEMORY, PRACTICE
 
 NAME = "throttle"
 _CHANNEL = "transmitter.channels.throttle"
-_TRAVEL = (85.0, 110.0)
+_TRAVEL: Annotated[tuple[float, float], PRACTICE, MEMORY] = (85.0, 110.0)
 """Near 100, and 90 flies as well (common practice, no source); the edges from memory."""
 _LOW = (
     Option("low", "at its low end"),

@@ -5,6 +5,8 @@ Common practice, no source.
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Number
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
@@ -15,10 +17,11 @@ from mint_lever.bench.steps.shared.lowest_throttle import lift, lowest_throttle
 from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
+from mint_lever.sources import MEMORY
 
 NAME = "throttle_curves"
-_NEAR_PCT = 3.0
-"""How near a display comes to what the curve sends. From memory."""
+_NEAR_PCT: Annotated[float, MEMORY] = 3.0
+"""How near a display comes to what the curve sends."""
 
 
 def _advise(run: Readings) -> Advice:

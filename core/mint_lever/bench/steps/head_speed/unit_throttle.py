@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Choice, Number, Option, Work
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
@@ -13,10 +15,15 @@ from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.measure.verdict import VerdictWord
 from mint_lever.model.drive.governor_device import meant
 from mint_lever.setup.document import Setup
+from mint_lever.sources import MEMORY
 
 NAME = "unit_throttle"
-_OWN_PCT = {"low": (0.0, 1.0), "middle": (50.0, 5.0), "full": (100.0, 1.0)}
-"""What the display must read, and how near. From memory."""
+_OWN_PCT: Annotated[dict[str, tuple[float, float]], MEMORY] = {
+    "low": (0.0, 1.0),
+    "middle": (50.0, 5.0),
+    "full": (100.0, 1.0),
+}
+"""What the display must read, and how near."""
 _WORDS = {"low": "at low stick", "middle": "at half stick", "full": "at full stick"}
 _THROUGH = (
     Option("yes", "runs through the unit"),

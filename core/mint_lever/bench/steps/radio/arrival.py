@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 import numpy as np
 
@@ -36,6 +37,7 @@ from mint_lever.measure.verdict import Band, VerdictWord, judge
 from mint_lever.model.transmitter.stick_shaping import shape
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.setting_description import DIRECTION_SHOWN_AT
+from mint_lever.sources import MEMORY
 
 _ENDS = tuple(STICK.items())
 _COLUMN = {"low": "low, left, back", "centre": "middle", "high": "high, right, forward"}
@@ -48,10 +50,10 @@ _PLACE: dict[Function, tuple[str, str, str]] = {
 _REPEATS_PCT = 1.0
 _SIDED = re.compile(r"\.(?:travel|limit)_(low|high)_pct$")
 _PROBE_PCT = 4.0
-_JUDGED_PCT = 50.0
-"""Less than this sent, and a reading to 1 % says too little of the travel. From memory."""
-_ASIDE_PCT = 10.0
-"""Beyond this an end is clearly on its side of centre. From memory."""
+_JUDGED_PCT: Annotated[float, MEMORY] = 50.0
+"""Less than this sent, and a reading to 1 % says too little of the travel."""
+_ASIDE_PCT: Annotated[float, MEMORY] = 10.0
+"""Beyond this an end is clearly on its side of centre."""
 
 
 _OTHERS = (

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import Annotated
 
 import numpy as np
 
@@ -27,6 +28,7 @@ from mint_lever.measure.verdict import Band, VerdictWord, judge
 from mint_lever.model.chain.full_stick_arrival import most_sent
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.setup.parts.flight_modes import MODE_WORDS
+from mint_lever.sources import MEMORY
 
 _ENDS = {
     "collective": ("low", "high"),
@@ -36,7 +38,7 @@ _ENDS = {
 }
 _AXES: dict[str, Axis] = {"aileron": "roll", "elevator": "pitch"}
 _WAY = "way."
-_FULL = Band.around(100.0, 1.0, 3.0)
+_FULL: Annotated[Band, MEMORY] = Band.around(100.0, 1.0, 3.0)
 """From memory: a unit that was shown the whole throw shows 100, give or take its last digit."""
 
 

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from statistics import fmean
-from typing import NamedTuple
+from typing import Annotated, NamedTuple
 
 import numpy as np
 
@@ -36,29 +36,30 @@ from mint_lever.bench.wording.gauge_instructions import GAUGE_DISCIPLINE, pitch_
 from mint_lever.bench.wording.number_text import degrees, worst
 from mint_lever.bench.wording.still_unit import kept_still
 from mint_lever.measure.verdict import Band, VerdictWord, judge
+from mint_lever.sources import MEMORY
 
 NAME = "second_look"
 TURNED, OPPOSITE, AGAIN, SQUARE = "turned", "opposite", "again", "square"
 _ZERO = "zero_pitch", "blade.0"
 _LEVELLED = "mid.right", "mid.forward"
-_GAUGE_OFF = Band.around(0.0, 0.3, 0.4)
-"""How far off a gauge's zero may be (deg): three spreads of half of two readings. From memory."""
+_GAUGE_OFF: Annotated[Band, MEMORY] = Band.around(0.0, 0.3, 0.4)
+"""How far off a gauge's zero may be (deg): three spreads of half of two readings."""
 _LEANS_DEG = 0.4
-_OF_TILT = 0.75
+_OF_TILT: Annotated[float, MEMORY] = 0.75
 """What a place may differ by (deg): the gauge's own, and what the tilt read in step 8 makes of it
-at a blade. From memory."""
-_ONCE_DEG = 0.35
-"""A reading that differs by more from what it should be is taken again. From memory."""
+at a blade."""
+_ONCE_DEG: Annotated[float, MEMORY] = 0.35
+"""A reading that differs by more from what it should be is taken again."""
 _AT_MOST = 4
 """So many readings of one question settle it."""
 _SPREAD_DEG = 0.25
 _UNSURE_DEG = 0.15
-_TELLS = 2
+_TELLS: Annotated[int, MEMORY] = 2
 """Repeated readings that spread by more than the first (deg, one standard deviation) are of a blade
-with play; by more than the second may be, and are taken again. Two squares tell. From memory."""
-_PLAY_DEG = 1.5
+with play; by more than the second may be, and are taken again. Two squares tell."""
+_PLAY_DEG: Annotated[float, MEMORY] = 1.5
 """No play of a grip that still flies is more (deg), from memory."""
-_TOGETHER_DEG = 0.16
+_TOGETHER_DEG: Annotated[float, MEMORY] = 0.16
 """Four places that spread by more (deg), each well by itself, are a reason to read again. From
 memory."""
 _LEANS_LEAST_DEG = 1.0

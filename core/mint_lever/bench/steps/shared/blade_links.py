@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -15,16 +16,17 @@ from mint_lever.measure.verdict import BLADE_TO_BLADE, GAUGE_REPEATS_DEG, ZERO_P
 from mint_lever.model.chain.control_chain import build_chain
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.rotor.blade_grip import Grip
+from mint_lever.sources import MEMORY
 
-_BEYOND_DEG = 0.08
-"""How far beyond the workable band half a step of coarse links may leave a blade. From memory."""
+_BEYOND_DEG: Annotated[float, MEMORY] = 0.08
+"""How far beyond the workable band half a step of coarse links may leave a blade."""
 _TOLD_DEG = GAUGE_REPEATS_DEG + 1e-9
-_WHOLE_DEG = 0.9
+_WHOLE_DEG: Annotated[float, MEMORY] = 0.9
 """So far from zero blades are workable that no whole turn betters. From memory: links of one and a
 half degrees a turn leave up to 0.75°."""
-FAR_APART_DEG = 0.6
+FAR_APART_DEG: Annotated[float, MEMORY] = 0.6
 """Blades further apart than this leave nothing for the ends of the collective: the swash links are
-tried as well. From memory."""
+tried as well."""
 _CLEARLY_DEG = 0.05
 """Half of what a gauge repeats: less is no gain."""
 

@@ -5,6 +5,7 @@ blade. Common practice, no source: the tell-tale is each blade where the other w
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
@@ -13,14 +14,15 @@ from mint_lever.bench.engine.advice import Choice, Option
 from mint_lever.bench.engine.log import Event
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.wording.number_text import blade_name, with_minus
+from mint_lever.sources import MEMORY
 
 KEY = "crossed"
 LINKS, GAUGE, NEITHER = "links", "gauge", "neither"
-_FITS_DEG = 0.45
-"""Two readings with a hand's turn between fit an explanation within this. From memory."""
-_BETTER = 0.5
-"""An explanation is asked about where it leaves no more than this share of what the plain one does.
-From memory."""
+_FITS_DEG: Annotated[float, MEMORY] = 0.45
+"""Two readings with a hand's turn between fit an explanation within this."""
+_BETTER: Annotated[float, MEMORY] = 0.5
+"""An explanation is asked about where it leaves no more than this share of what the plain one
+does."""
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,8 @@ offset (formulas §3.1; least squares). Swash and tail have the last word over i
 
 from __future__ import annotations
 
+from typing import Annotated
+
 import numpy as np
 
 from mint_lever.axes import FUNCTIONS, SENT, Function
@@ -20,11 +22,12 @@ from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.unit_display import ShownFunction
 from mint_lever.setup.setting_description import DIRECTION_SHOWN_AT
+from mint_lever.sources import MEMORY
 
 STICK = {"low": -100.0, "centre": 0.0, "high": 100.0}
 _NEAR_SHARE = 0.015
-_NEAR_PCT = 1.0
-"""Nearer than this, whole percent of a display tell no other line. From memory."""
+_NEAR_PCT: Annotated[float, MEMORY] = 1.0
+"""Nearer than this, whole percent of a display tell no other line."""
 _BOUNDS_SHARE = (0.2, 5.0)
 _BOUND_PCT = 50.0
 

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Annotated
 
 from mint_lever.bench.engine.advice import Action
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.devices.dials import Dial, SwashFunction
 from mint_lever.measure.starting_figures import figure_from_geometry
+from mint_lever.sources import MEMORY
 
-_MOST_LARGER = 1.5
+_MOST_LARGER: Annotated[float, MEMORY] = 1.5
 """Before a direction was seen no figure grows by more: a throw the wrong way may bind. From
 memory."""
 

@@ -7,6 +7,8 @@ Common practice, no source.
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Ask, Choice, Number, Option, Work
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.steps.shared.eye_questions import ask_what_is_seen
@@ -15,10 +17,11 @@ from mint_lever.model.drive.drive_description import gear_of, gear_told_as
 from mint_lever.model.drive.governor_device import electric, meant
 from mint_lever.model.drive.speed_multiples import TOLD, ToldFigure
 from mint_lever.setup.document import Setup
+from mint_lever.sources import MEMORY
 
 MENU = "told.menu"
-_RATIO_CLOSE = 0.003
-"""A menu writes a ratio with two decimals; a tooth of the main gear is more. From memory."""
+_RATIO_CLOSE: Annotated[float, MEMORY] = 0.003
+"""A menu writes a ratio with two decimals; a tooth of the main gear is more."""
 _LABEL: dict[ToldFigure, str] = {
     "poles": "The governor's menu: poles of the motor",
     "ratio": "The governor's menu: gear ratio",

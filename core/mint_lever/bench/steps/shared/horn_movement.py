@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from itertools import pairwise
+from typing import Annotated
 
 import numpy as np
 
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.devices.dials import sub_trim, sub_trim_us
+from mint_lever.sources import MEMORY
 
 _FOLLOWS_SHARE = 0.65
-_TELLING_DEG = 1.0
-"""Horns are read to half a degree, and the eye is off by as much. From memory."""
+_TELLING_DEG: Annotated[float, MEMORY] = 1.0
+"""Horns are read to half a degree, and the eye is off by as much."""
 
 
 def leads_followed(run: Readings) -> dict[int, int]:

@@ -8,7 +8,7 @@ leaves the middle alone.
 from __future__ import annotations
 
 from itertools import product
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -21,11 +21,12 @@ from mint_lever.bench.wording.number_text import degrees
 from mint_lever.devices.dials import servo_travel_side
 from mint_lever.model.chain.control_chain import Chain
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 _ENDS = tuple(f"{place}.{axis}" for place in ("low", "high") for axis in ("right", "forward"))
 _NUDGE = 0.01
-_LEAST_GAIN_DEG = 0.1
-"""A radio's whole steps that do no better than this are not worth a change. From memory."""
+_LEAST_GAIN_DEG: Annotated[float, MEMORY] = 0.1
+"""A radio's whole steps that do no better than this are not worth a change."""
 _LEAST_PCT, _MOST_PCT = 50.0, 150.0
 """Travel outside this is no levelling any more: the links or the horns are off. From memory."""
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.axes import SENT
 from mint_lever.bench.engine.advice import Action
 from mint_lever.model.chain.control_chain import chain_of
@@ -11,10 +13,11 @@ from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.identity_key import remember
 from mint_lever.setup.parts.flight_modes import MODE_WORDS, ModeName
+from mint_lever.sources import MEMORY
 
 _STICKS = tuple(-100.0 + 5 * i for i in range(41))
-_ROOM_PCT = 5.0
-"""What a curve keeps above the on-point. From memory."""
+_ROOM_PCT: Annotated[float, MEMORY] = 5.0
+"""What a curve keeps above the on-point."""
 _FLAT_PCT, _ABOVE_PCT = 70.0, 20.0
 """Where a background curve starts: flat, and at least so far above the on-point. From memory."""
 

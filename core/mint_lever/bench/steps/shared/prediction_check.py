@@ -8,7 +8,7 @@ changed a little and see which way the reading goes.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -18,6 +18,7 @@ from mint_lever.bench.engine.log import Event
 from mint_lever.bench.engine.readings import Readings, figure
 from mint_lever.bench.wording.number_text import signed
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 Verdict = Literal["look", "read again", "turned", "dead"]
 LOOK = "follows."
@@ -27,7 +28,7 @@ _GOES = (
     Option("down", "down"),
     Option("still", "nowhere"),
 )
-_MODEL_SHARE = 0.6
+_MODEL_SHARE: Annotated[float, MEMORY] = 0.6
 """How much of a predicted change may be missing or too much before it counts as not followed: links
 and horns are known to a few percent, a change the wrong way misses by twice its size. From memory.
 """

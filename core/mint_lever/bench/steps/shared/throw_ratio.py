@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.steps.shared.reference_tilt import full_throw
 from mint_lever.bench.wording.predicted_pitch import pitch_by_the_lengths
 from mint_lever.model.chain.control_chain import chain_of
+from mint_lever.sources import MEMORY
 
 _ENDS = (("right", (0.0, 100.0, 0.0)), ("left", (0.0, -100.0, 0.0)))
 _BOOM_DEG = 180.0
-_BELIEVED = (0.7, 1.4)
-"""Further off, it is no length that differs. From memory."""
+_BELIEVED: Annotated[tuple[float, float], MEMORY] = (0.7, 1.4)
+"""Further off, it is no length that differs."""
 
 
 def throw_by_the_gauge(run: Readings) -> float:

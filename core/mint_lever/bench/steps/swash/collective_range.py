@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Annotated
 
 import numpy as np
 
@@ -40,6 +41,7 @@ from mint_lever.modes.bench_mode import bench_mode, plain
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.flight_modes import Mode, ModeName
+from mint_lever.sources import MEMORY
 
 NAME = "collective_range"
 _WANTED_DEG, _WORKABLE_DEG = 0.3, 0.4
@@ -48,13 +50,13 @@ pitch, for only one blade is read here. From memory."""
 _LEAST_DEG = 0.1
 _TWICE_DEG = 0.2
 """Blades so far apart leave so little that one reading, good to 0.1°, does not tell."""
-_EVERY_DEG = 0.3
+_EVERY_DEG: Annotated[float, MEMORY] = 0.3
 """Blades further than this from their middle, at the best place of their links, leave no room for
 what a linkage does to each of them on the way: the outermost are read at both ends too. From
 memory."""
 _BEYOND_DEG = 0.6
 """No blade may be further off than the workable half degree, with what a gauge repeats on it."""
-_ASIDE_DEG = 4.0
+_ASIDE_DEG: Annotated[float, MEMORY] = 4.0
 """Sides further apart than this are a blade off at zero, not a figure. From memory: links a turn or
 two off make two to four degrees between the sides."""
 _STEP_DEG = 0.25
@@ -63,8 +65,8 @@ brings a blade, and with what a gauge repeats one that is read this far off may 
 _SIGN_DEG = 1.0
 """A pitch further on the wrong side than this has the wrong sign; less may be a dead collective."""
 _PROBE_PCT = 3.0
-_REPEATS_DEG = 0.3
-"""Two readings of the gauge, with a hand's play in the links. From memory."""
+_REPEATS_DEG: Annotated[float, MEMORY] = 0.3
+"""Two readings of the gauge, with a hand's play in the links."""
 _STICKS = (("up", 100.0), ("down", -100.0))
 _KEYS = tuple(key for key, _ in _STICKS)
 _SIDE_OF_FIGURE = {"unit.collective_pct": 1, "unit.collective_low_pct": -1}

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 import numpy as np
 
@@ -83,11 +84,12 @@ from mint_lever.setup.edits.path_edit import Change
 from mint_lever.setup.parts.airframe import LAYOUT_WORDS
 from mint_lever.setup.parts.targets import Targets
 from mint_lever.setup.parts.unit import Unit
+from mint_lever.sources import fact
 
 _GAUGE_REPEATS_DEG = 0.2
 _SIGN_DEG = 1.0
 """Two ends both further than this on one side: one of them has the wrong sign."""
-_REPEATS_DEG = 0.07
+_REPEATS_DEG: Annotated[float, fact("F23")] = 0.07
 """Of half the difference of two readings: a gauge's own 0.1° (F23) over the root of two."""
 _AtTheGauge = tuple[str, str, float, float, float]
 """A reading's key, what to do, aileron, elevator (percent) and the blade's azimuth (degrees)."""

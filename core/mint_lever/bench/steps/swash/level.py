@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 
@@ -51,6 +51,7 @@ from mint_lever.devices.dials import collective
 from mint_lever.measure.swash_level import level_turns, tilt_of_a_step
 from mint_lever.measure.verdict import Band, VerdictWord
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 LEVEL = Band.around(0.0, 0.3, 0.5)
 Place = Literal["mid", "low", "high"]
@@ -63,25 +64,25 @@ _WHICH_SIDE = (
     "Which side of a servo's travel is used at this end depends on the transmitter: try a side, "
     "look which way the reading goes, then set it."
 )
-_WORTH_DEG = 0.1
+_WORTH_DEG: Annotated[float, MEMORY] = 0.1
 """Links are turned only for more than this: a leveller reads no finer (from memory)."""
-_AT_ENDS_DEG = 0.15
+_AT_ENDS_DEG: Annotated[float, MEMORY] = 0.15
 """Two readings of one tilt, at mid and at an end, lie no further apart (from memory)."""
-_BEYOND_DEG = 0.2
-"""How far beyond the workable band half a step of coarse links may leave a tilt. From memory."""
-_MOST_DEG = 0.77
-"""So far off level both ways together is still workable with coarse links. From memory."""
-_TOGETHER_DEG = 0.55
+_BEYOND_DEG: Annotated[float, MEMORY] = 0.2
+"""How far beyond the workable band half a step of coarse links may leave a tilt."""
+_MOST_DEG: Annotated[float, MEMORY] = 0.77
+"""So far off level both ways together is still workable with coarse links."""
+_TOGETHER_DEG: Annotated[float, MEMORY] = 0.55
 """So far off level both ways together at an end is trimmed out where it can be: it grows with the
-throw, which is set later. From memory."""
-_OTHER_THROW = 1.4
-"""From so many times the throw on, a tilt that was just workable is not. From memory."""
-_MOVES_DEG_PER_PCT = 0.01
-"""Trims that tilt no more than this for a percent move nothing. From memory."""
+throw, which is set later."""
+_OTHER_THROW: Annotated[float, MEMORY] = 1.4
+"""From so many times the throw on, a tilt that was just workable is not."""
+_MOVES_DEG_PER_PCT: Annotated[float, MEMORY] = 0.01
+"""Trims that tilt no more than this for a percent move nothing."""
 _REPEATS_DEG = 0.2
 _USUAL_SPREAD_DEG = 0.1
-_USUAL_READINGS = 4
-"""A leveller's usual spread, and how many readings that is worth. From memory."""
+_USUAL_READINGS: Annotated[int, MEMORY] = 4
+"""A leveller's usual spread, and how many readings that is worth."""
 _MOST_READ = 4
 """So often a tilt is read at most before it is said that nothing makes it squarer."""
 _AGAIN: VerdictWord = "read again"

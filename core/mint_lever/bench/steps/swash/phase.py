@@ -7,6 +7,8 @@ of three or more blades need the unit to turn the tilt round for it. Common prac
 
 from __future__ import annotations
 
+from typing import Annotated
+
 import numpy as np
 
 from mint_lever.axes import wrap_deg
@@ -24,13 +26,14 @@ from mint_lever.model.chain.pose_evaluation import evaluate_pose
 from mint_lever.model.chain.stick_positions import Sticks
 from mint_lever.model.rotor.harmonics import phase_error_deg
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY, fact
 
 NAME = "phase"
-_BAND = Band.around(0.0, 5.0, 10.0)
+_BAND: Annotated[Band, MEMORY] = Band.around(0.0, 5.0, 10.0)
 """Off its direction by more than this a model answers a stick with a little of the other. From
 memory."""
-_REPEATS_DEG = 1.0
-"""A tenth of a degree of a gauge (F23) at nine degrees of throw, as an angle. From memory."""
+_REPEATS_DEG: Annotated[float, fact("F23"), MEMORY] = 1.0
+"""A tenth of a degree of a gauge (F23) at nine degrees of throw, as an angle."""
 _PLACES = ((180.0, "over the boom"), (90.0, "on the right"))
 _KEYS = {
     f"{side}.{int(azimuth)}": (stick, azimuth, f"Blade A {where}, stick full {side}")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import replace
+from typing import Annotated
 
 import numpy as np
 
@@ -55,9 +56,10 @@ from mint_lever.measure.verdict import (
     VerdictWord,
     judge,
 )
+from mint_lever.sources import MEMORY
 
 _REPEATS_DEG = 0.2
-_FOLLOWS_DEG = 0.4
+_FOLLOWS_DEG: Annotated[float, MEMORY] = 0.4
 """How far two readings of an unturned blade may lie apart: three spreads of a gauge of 0.1°. From
 memory."""
 _READ_TWICE = 2

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Number, Ruler, Wheel, Work
 from mint_lever.bench.engine.log import read_setting
 from mint_lever.bench.engine.readings import Readings
@@ -15,10 +17,11 @@ from mint_lever.measure.tail_bands import SQUARE_DEG
 from mint_lever.measure.verdict import judge
 from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 NAME = "tail_square"
-_REPEATS_DEG = 0.3
-"""Half of the last digit a horn is read to, with a little of the hand's. From memory."""
+_REPEATS_DEG: Annotated[float, MEMORY] = 0.3
+"""Half of the last digit a horn is read to, with a little of the hand's."""
 _TRIMS = (
     "transmitter.channels.rudder.trim_pct",
     "transmitter.channels.rudder.subtrim_pct",

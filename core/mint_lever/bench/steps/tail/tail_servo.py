@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from mint_lever.bench.engine.advice import Action, Advice, Answer, Ask, Number, Option
 from mint_lever.bench.engine.readings import Readings
 from mint_lever.bench.engine.step import Step
@@ -13,12 +15,13 @@ from mint_lever.bench.wording.number_text import find_outcome
 from mint_lever.measure.frame_rate import STARTED_HIGHER, highest_rate_hz, narrow, started_higher
 from mint_lever.measure.verdict import VerdictWord
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.sources import MEMORY
 
 NAME = "tail_servo"
-_CENTRE_US = 20.0
-"""So far apart two centre pulses are of one servo's data sheet. From memory."""
-_US_PER_DEG = {True: 5.0, False: 10.0}
-"""What turns a servo of short and of long pulses by a degree. From memory; asked as a look."""
+_CENTRE_US: Annotated[float, MEMORY] = 20.0
+"""So far apart two centre pulses are of one servo's data sheet."""
+_US_PER_DEG: Annotated[dict[bool, float], MEMORY] = {True: 5.0, False: 10.0}
+"""What turns a servo of short and of long pulses by a degree; asked as a look."""
 _KIND = (
     Option("told", "digital or analogue, as it is"),
     Option("not_asked", "nothing: this one does not ask"),
