@@ -14,7 +14,6 @@ from mint_lever.flight_logs.column_guess import HEAD_BYTES, guess_columns, scale
 from mint_lever.flight_logs.log_report import KINDS, judge_log
 from mint_lever.flight_logs.recorded_flight import read_log
 from mint_lever.model.chain import Chain, Evaluation, Sticks, build_chain, evaluate_pose
-from mint_lever.model.chain.asked_head_speed import head_speed_of
 from mint_lever.model.chain.display_removal import without_display
 from mint_lever.model.chain.drive_report import drive_report
 from mint_lever.model.chain.tail_path import TAIL_KEYS, TailRun, no_tail, tail_path
@@ -22,7 +21,7 @@ from mint_lever.model.chain.tail_report import tail_report
 from mint_lever.model.rotor.air import SEA_LEVEL_C, air_density
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.setup import make_json_schema, read_setup
-from mint_lever.setup.parts.flight_modes import MODES
+from mint_lever.setup.parts.flight_modes import MODES, ModeName
 
 _STICKS = ("aileron", "elevator", "collective")
 _RUDDER = "rudder"
@@ -230,3 +229,17 @@ def _row(result: Evaluation, index: int, with_tail: bool, tail: TailRun | None) 
         *((found or no_tail()).values() if with_tail else ()),
         "; ".join([*row["warnings"], *more]),
     ]
+
+
+def head_speed_of(chain: Chain, mode: ModeName, rpm: float | None) -> float:
+    """The head speed that is meant: the one given, or the mode's own.
+
+    Raises InvalidRequest where neither is there.
+    """
+    found = chain.mode(mode).head_speed_rpm if rpm is None else rpm
+    if found is None:
+        allowed = "a head speed, or a mode that has one"
+        raise InvalidRequest([Fault("rpm", "nothing", allowed)])
+    if not 0 < found <= 20_000:
+        raise InvalidRequest([Fault("rpm", f"{found:g}", "a head speed up to 20000 rpm")])
+    return found

@@ -13,7 +13,7 @@ from mint_lever.devices import (
     read_profile,
     show_on_device,
 )
-from mint_lever.devices.rounding_at_blade import cost_deg
+from mint_lever.devices.device_text import cost_deg
 from mint_lever.faults import InvalidRequest, InvalidSetup
 from mint_lever.setup import Change, make_fresh_setup
 

@@ -9,7 +9,7 @@ from mint_lever.bench import Entry
 from mint_lever.bench.simulate.random_builds import with_governor
 from mint_lever.bench.steps import make_bench_run
 from mint_lever.model.drive.pinion_choice import PinionRow
-from mint_lever.modes.pinion_text import pinion_advice
+from mint_lever.modes.head_speed_table import pinion_advice
 from mint_lever.setup import Change, apply_changes, make_fresh_setup, read_setup
 
 GOVERNED = with_governor(make_fresh_setup("Savory 500"), "unit", np.random.default_rng(4))

@@ -11,9 +11,8 @@ from mint_lever.bench.engine.log import Entry
 from mint_lever.bench.steps import STEPS, make_bench_run
 from mint_lever.field.advice.advice_text import write_advice
 from mint_lever.field.advice.flight_evidence import headroom
-from mint_lever.field.advice.hover_slope import flatter_round_hover
 from mint_lever.field.advice.next_thing import advise
-from mint_lever.field.advice.setting_move import find_figure_row, path_of
+from mint_lever.field.advice.setting_move import find_figure_row, flatter_round_hover, path_of
 from mint_lever.field.flights.flight import Flight, MechanicalLook, SettingChange
 from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import RUNGS

@@ -9,7 +9,6 @@ from typing import Any
 import numpy as np
 
 from mint_lever.axes import Array
-from mint_lever.flight_logs.pack_report import resistance_mohm
 from mint_lever.flight_logs.punch_report import Punched, punches
 from mint_lever.flight_logs.recorded_flight import RecordedFlight
 from mint_lever.flight_logs.spectral_peaks import SHARE_OF_RATE, Line, line_in
@@ -229,3 +228,34 @@ def _slow(log: RecordedFlight, band_hz: tuple[float, float], what: str) -> Itera
             f"{band_hz[0]:g} to {band_hz[1]:g}: too slow to tell the rest."
         )
         yield LogFinding("too_slow", None, log.rate_hz, "Hz", text)
+
+
+_MEAN_S = 20.0
+_LEAST_A = 1.0
+"""Less current than this, or hardly any change of it, tells nothing of a resistance."""
+
+
+def resistance_mohm(log: RecordedFlight) -> float | None:
+    """Give the whole pack's resistance: minus the slope of volts on amps, after a running mean of
+    twenty seconds is taken out of both; None without both, without changing current, or where volts
+    rise as amps do."""
+    volts, amps = log.channels.get("volt"), log.channels.get("amp")
+    if volts is None or amps is None:
+        return None
+    count = log.samples(_MEAN_S)
+    v, a = (values - _running_mean(values, count) for values in (volts, amps))
+    spread = float(a @ a)
+    if float(np.sqrt(spread / len(a))) < _LEAST_A:
+        return None
+    found = -1000.0 * float(a @ v) / spread
+    # Volts that rise as amps do are no resistance: a sign, or a column, is another than was said.
+    return found if found > 0 else None
+
+
+def _running_mean(values: Array, count: int) -> Array:
+    """The mean of ``count`` samples round each, fewer at the ends."""
+    total = np.concatenate([[0.0], np.cumsum(values)])
+    here = np.arange(len(values))
+    low = np.maximum(here - count // 2, 0)
+    high = np.minimum(here + count // 2 + 1, len(values))
+    return np.asarray((total[high] - total[low]) / (high - low))

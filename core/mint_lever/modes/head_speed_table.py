@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -29,7 +29,6 @@ from mint_lever.model.tail.tail_authority import tail_at_speed
 from mint_lever.modes.hover_report import hover_report
 from mint_lever.modes.hover_table import HoverRow, hover_table
 from mint_lever.modes.mode_hover import ModeHover, find_hover
-from mint_lever.modes.pinion_text import pinion_advice
 from mint_lever.setup.catalogue.missing_settings import missing
 from mint_lever.setup.catalogue.setting_rows import name_path
 from mint_lever.setup.parts.flight_modes import ModeName
@@ -189,3 +188,28 @@ def _held(machine: Machine | None, load: RotorLoad | None, duty: float) -> dict[
         )
         for i, (pack, volt) in enumerate(VOLTS.items())
     }
+
+
+def pinion_advice(
+    rows: Sequence[PinionRow], fitted: int | None, suits: int | None, room_pct: float
+) -> str:
+    """Say what pinion to fit: larger, smaller or the one that is there; "" without a table.
+
+    ``suits`` is the smallest of the rows that leaves ``room_pct`` percent, None where none does.
+    """
+    if not rows or fitted is None:
+        return ""
+    least = f"the smallest that leaves {room_pct:g} % at full collective"
+    if suits == fitted:
+        return f"The one that is fitted suits: {least}, so the motor runs coolest."
+    if suits is not None and suits < fitted:
+        return f"Smaller: {suits} teeth would suit as well: {least}, nearer to full throttle."
+    if suits is not None:
+        return f"Larger: {suits} teeth suit: {least}. The fitted one leaves less."
+    ends = (rows[0], rows[-1])
+    way = "larger" if ends[1].most_rpm > ends[0].most_rpm else "smaller"
+    most = max(ends, key=lambda row: row.most_rpm)
+    return (
+        f"None of these leaves {room_pct:g} %. A {way} pinion comes nearest: {most.teeth} teeth "
+        f"leave it at {most.most_rpm:.0f} rpm; or ask for less."
+    )

@@ -11,12 +11,12 @@ from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from mint_lever.axes import FUNCTIONS, Array, Function, wrap_deg
 from mint_lever.bench.simulate.drive_truth import SimulatedDrive
 from mint_lever.bench.simulate.hidden_truth import Truth
 from mint_lever.bench.simulate.tail_truth import SimulatedTail
-from mint_lever.bench.simulate.uneven_servos import UnevenServos
 from mint_lever.bench.simulate.yaw_motion import begins_to_wag
 from mint_lever.devices.dials import ring
 from mint_lever.diagnose.direction_faults import SEEN, Command
@@ -26,6 +26,7 @@ from mint_lever.model.chain.control_chain import Chain, build_chain
 from mint_lever.model.chain.display_removal import without_display
 from mint_lever.model.chain.full_stick_arrival import throws_shown_by
 from mint_lever.model.chain.stick_positions import Sticks
+from mint_lever.model.swash.servo_throw import ServoBank
 from mint_lever.model.tail.gain_scales import convert_to_one_channel
 from mint_lever.model.tail.gyro_loop import loop_metal
 from mint_lever.model.unit.taught_throws import ShownThrows
@@ -327,3 +328,20 @@ class SimulatedHelicopter:
         if self._exact:
             return exact
         return round(exact + play + self._random.normal(0, self.truth.gauge_sd_deg), 1)
+
+
+class UnevenServos(ServoBank):
+    """A bank whose horns turn ``shares`` (servos, 2: below and above centre) of what they should:
+    1 is as the data sheet has it."""
+
+    def __init__(self, even: ServoBank, shares: Sequence[Sequence[float]]):
+        self.__dict__.update(even.__dict__)
+        self._shares = np.asarray(shares, dtype=float)
+
+    def horn_deg(self, pulse_us: ArrayLike) -> Array:
+        """Turn pulses (µs) into horn angles (deg, + raises the ball), both (servos, poses)."""
+        pulse = np.asarray(pulse_us, dtype=float)
+        rest = super().horn_deg(np.full_like(pulse, self.centre_us))
+        share = np.where(pulse < self.centre_us, self._shares[:, :1], self._shares[:, 1:])
+        turned: Array = rest + share * (super().horn_deg(pulse) - rest)
+        return turned

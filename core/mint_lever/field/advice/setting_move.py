@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+import numpy as np
 
 from mint_lever.bench.engine.change_effects import list_values
 from mint_lever.bench.engine.readings import Readings
@@ -15,7 +17,6 @@ from mint_lever.field.advice.flight_evidence import (
     phase_to_set,
     tail_gain_ends,
 )
-from mint_lever.field.advice.hover_slope import flatter_round_hover
 from mint_lever.field.flights.log_evidence import LogEvidence
 from mint_lever.field.flights.observation import Observation
 from mint_lever.field.symptoms.symptom import Amount, Remedy
@@ -24,6 +25,8 @@ from mint_lever.model.tail.slider_limits import just_clear
 from mint_lever.setup.catalogue.setting_rows import SettingRow, find_row
 from mint_lever.setup.document import Setup
 from mint_lever.setup.edits.path_edit import Change
+from mint_lever.setup.parts.flight_modes import Mode, ModeName
+from mint_lever.sources import MEMORY
 
 _CURVE = ".pitch_curve"
 _TAIL_GAIN = ".tail_gain_pct"
@@ -202,3 +205,31 @@ def _curve(setup: Setup, remedy: Remedy, seen: Observation, path: str) -> Move |
     old = list(mode.pitch_curve)
     new = flatter_round_hover(setup, seen.mode, factor)
     return Move(path, old, new, remedy.way, "end" if new == old else "")
+
+
+_REACH_PCT: Annotated[float, MEMORY] = 30.0
+"""How far from the hover's stick points are moved; from memory: a hover is flown within that."""
+_MIDDLE_PCT = 50.0
+
+
+def flatter_round_hover(setup: Setup, name: ModeName, factor: float) -> list[float]:
+    """Give a mode's pitch curve (percent a point) with its slope round the hover times ``factor``.
+
+    The stick the hover was flown at keeps its pitch, and so do both ends. Never falls where it did
+    not fall before: where a point would, the curve is given as it is.
+    """
+    mode: Mode = getattr(setup.transmitter.modes, name)
+    values = np.array(mode.pitch_curve)
+    at = np.array(mode.pitch_curve_at or np.linspace(0.0, 100.0, len(values)))
+    hover = _hover_stick(setup, name)
+    level = float(np.interp(hover, at, values))
+    inner = (np.abs(at - hover) <= _REACH_PCT) & (at > 0.0) & (at < 100.0)
+    moved = np.where(inner, level + (values - level) * factor, values)
+    moved = np.round(np.clip(moved, 0.0, 100.0), 1)
+    falls = (np.diff(moved) < 0) & (np.diff(values) >= 0)
+    return [float(v) for v in (values if falls.any() else moved)]
+
+
+def _hover_stick(setup: Setup, name: ModeName) -> float:
+    hover = setup.flown.hover if setup.flown is not None else None
+    return hover.stick_pct if hover is not None and hover.mode == name else _MIDDLE_PCT

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from functools import lru_cache
-from typing import Literal, cast
+from typing import Annotated, Literal, cast
 
 from mint_lever.bench.engine.advice import (
     Action,
@@ -22,14 +22,16 @@ from mint_lever.bench.engine.step import Step
 from mint_lever.bench.simulate.helicopter import SimulatedHelicopter, Sweep
 from mint_lever.bench.simulate.look_answers import not_simulated
 from mint_lever.bench.steps.shared.rates_off import full_rates
-from mint_lever.bench.steps.shared.reference_tilt import RANGE, range_question
-from mint_lever.bench.steps.shared.throw_ratio import throw_by_the_gauge
+from mint_lever.bench.steps.shared.reference_tilt import RANGE, full_throw, range_question
 from mint_lever.bench.wording.number_text import toward, worst
+from mint_lever.bench.wording.predicted_pitch import pitch_by_the_lengths
 from mint_lever.devices.dials import Dial, ring
 from mint_lever.measure.ring_clearance import Clearance, Limits, clearance, cyclic_left
 from mint_lever.measure.verdict import VerdictWord
+from mint_lever.model.chain.control_chain import chain_of
 from mint_lever.setup.catalogue.setting_rows import find_row
 from mint_lever.setup.parts.transmitter import NO_RING_PCT
+from mint_lever.sources import MEMORY
 
 _SWEEPS: tuple[tuple[Literal["low", "mid", "high"], float], ...] = (
     ("low", -100.0),
@@ -318,3 +320,30 @@ STEP = Step(
     brief=_brief,
     simulate=_simulate,
 )
+
+
+_ENDS = (("right", (0.0, 100.0, 0.0)), ("left", (0.0, -100.0, 0.0)))
+_BOOM_DEG = 180.0
+_BELIEVED: Annotated[tuple[float, float], MEMORY] = (0.7, 1.4)
+"""Further off, it is no length that differs."""
+
+
+def throw_by_the_gauge(run: Readings) -> float:
+    """Give the share (1 where the lengths are right) of the aileron's throw at full stick; 1 where
+    it was not read both ways. It was read with the ring as it was then."""
+    read, made = [], []
+    if not full_throw(run):
+        return 1.0  # what the unit shows as its reference tilt is no full stick
+    for key, sticks in _ENDS:
+        counted = run.counted("cyclic_throw", key)
+        mean = run.mean("cyclic_throw", key)
+        if not counted or mean is None:
+            return 1.0
+        pitch = pitch_by_the_lengths(run, sticks, _BOOM_DEG, chain=chain_of(counted[-1].setup))
+        if pitch is None:
+            return 1.0
+        read.append(mean)
+        made.append(pitch)
+    half, computed = abs(read[0] - read[1]) / 2, abs(made[0] - made[1]) / 2
+    share = half / computed if computed > 1.0 else 1.0
+    return share if _BELIEVED[0] <= share <= _BELIEVED[1] else 1.0
