@@ -1,5 +1,6 @@
 /** Tail gains of all modes side by side, on both scales, with what practice and the air say. */
 import type { Advice } from "@/api/bench";
+import { Axis } from "@/parts/axis";
 import { shown, signed } from "@/parts/numbers";
 
 type Line = Advice["gains"][number];
@@ -32,14 +33,14 @@ export function GainChart({ gains }: { gains: Line[] }) {
           height={tall - 30}
           className="fill-out opacity-40"
         />
-        {[0, 25, 50, 60, 80, 100].map((tick) => (
-          <g key={tick}>
-            <path d={`M${at(tick)} 22V${tall - 8}`} className="stroke-rule" />
-            <text x={at(tick)} y="14" textAnchor="middle" className="figure fill-faint text-[13px]">
-              {tick}
-            </text>
-          </g>
-        ))}
+        <Axis
+          side="top"
+          ticks={[0, 25, 50, 60, 80, 100]}
+          at={at}
+          figures={14}
+          lines={[22, tall - 8]}
+          size="text-[13px]"
+        />
         {gains.map((line, i) => (
           <Mode key={line.mode} line={line} y={44 + i * high} />
         ))}

@@ -7,12 +7,12 @@ import { area } from "d3-shape";
 import { useRef, useState } from "react";
 import type { LogShown, Window } from "@/api/logs";
 import { useNarrow } from "@/look/width";
+import { Axis } from "@/parts/axis";
 import { shown as figure } from "@/parts/numbers";
 import { CHANNELS } from "./channel-words";
-import { LeftScale } from "./left-scale";
 
 const HIGH = 92;
-const EDGE = { left: 52, right: 8, top: 16, bottom: 6 };
+const EDGE = { left: 52, right: 16, top: 16, bottom: 6 };
 const LEAST_S = 0.5;
 type Props = { shown: LogShown; mark: number | null; onWindow: (window: Window) => void };
 
@@ -94,17 +94,13 @@ export function LogPicture({ shown, mark, onWindow }: Props) {
         {shown.lines.map((line, i) => (
           <Line key={line.channel} shown={shown} line={line} top={i * HIGH} wide={wide} x={x} />
         ))}
-        {x.ticks(narrow ? 4 : 8).map((tick) => (
-          <text
-            key={tick}
-            x={x(tick)}
-            y={tall - 6}
-            textAnchor="middle"
-            className="figure fill-faint text-[11px]"
-          >
-            {tick} s
-          </text>
-        ))}
+        <Axis
+          side="bottom"
+          ticks={x.ticks(narrow ? 4 : 8)}
+          at={x}
+          figures={tall - 6}
+          words={(tick) => `${tick} s`}
+        />
         {mark !== null && mark >= shown.start_s && mark <= shown.end_s && (
           <path
             d={`M${x(mark)} ${EDGE.top - 6}V${tall - 20}`}
@@ -153,7 +149,13 @@ function Line({ shown, line, top, wide, x }: LineProps) {
       <text x={EDGE.left} y={top + 11} className="fill-ink text-[12px] font-semibold">
         {CHANNELS[line.channel].name}, {CHANNELS[line.channel].unit}
       </text>
-      <LeftScale ticks={y.ticks(3)} y={y} from={EDGE.left} to={wide - EDGE.right} />
+      <Axis
+        side="left"
+        ticks={y.ticks(3)}
+        at={y}
+        figures={EDGE.left - 5}
+        lines={[EDGE.left, wide - EDGE.right]}
+      />
       <path d={drawn(steps) ?? ""} className="fill-mint stroke-mint" strokeWidth="0.8" />
     </g>
   );

@@ -10,10 +10,10 @@ import {
   type PunchShown,
   usePunch,
 } from "@/api/head-speed";
+import { Axis } from "@/parts/axis";
 import { shown } from "@/parts/numbers";
 import { ProblemNote } from "@/parts/problem-note";
 import { ChoiceField } from "@/parts/settings/choice-field";
-import { LeftScale } from "./left-scale";
 
 const WIDE = 460;
 const HIGH = 190;
@@ -116,28 +116,27 @@ function Drawn({ punch, rpm }: { punch: PunchShown; rpm: number }) {
         {punch.hunts && <b className="text-out"> and hunts</b>}.
       </p>
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} aria-hidden className="block w-full">
-        <LeftScale ticks={y.ticks(4)} y={y} from={EDGE.left} to={WIDE - EDGE.right} />
-        {[0, 0.5, 1].map((tick) => (
-          <text
-            key={tick}
-            x={WIDE - EDGE.right + 4}
-            y={share(tick) + 4}
-            className="figure fill-faint text-[11px]"
-          >
-            {100 * tick}%
-          </text>
-        ))}
-        {x.ticks(5).map((tick) => (
-          <text
-            key={tick}
-            x={x(tick)}
-            y={HIGH - 6}
-            textAnchor="middle"
-            className="figure fill-faint text-[11px]"
-          >
-            {tick} s
-          </text>
-        ))}
+        <Axis
+          side="left"
+          ticks={y.ticks(4)}
+          at={y}
+          figures={EDGE.left - 5}
+          lines={[EDGE.left, WIDE - EDGE.right]}
+        />
+        <Axis
+          side="right"
+          ticks={[0, 0.5, 1]}
+          at={share}
+          figures={WIDE - EDGE.right + 4}
+          words={(tick) => `${100 * tick}%`}
+        />
+        <Axis
+          side="bottom"
+          ticks={x.ticks(5)}
+          at={x}
+          figures={HIGH - 6}
+          words={(tick) => `${tick} s`}
+        />
         <path
           d={`M${EDGE.left} ${y(rpm)}H${WIDE - EDGE.right}`}
           className="stroke-mint"

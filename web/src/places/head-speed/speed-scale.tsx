@@ -6,6 +6,7 @@ import { scaleLinear } from "d3-scale";
 import type { ModeName } from "@/api/client";
 import type { HeadSpeeds, ModeSpeed, PackName } from "@/api/head-speed";
 import { useNarrow } from "@/look/width";
+import { Axis } from "@/parts/axis";
 import { shown } from "@/parts/numbers";
 import { MODE_NAMES } from "@/parts/settings/setting";
 
@@ -53,19 +54,13 @@ export function SpeedScale({ found, open, room }: Props) {
         aria-label={said(found, mode)}
         className="block w-full"
       >
-        {x.ticks(narrow ? 4 : 9).map((tick) => (
-          <g key={tick}>
-            <path d={`M${x(tick)} ${TOP - 6}V${tall - 32}`} className="stroke-rule" />
-            <text
-              x={x(tick)}
-              y={tall - 18}
-              textAnchor="middle"
-              className="figure fill-faint text-[11px]"
-            >
-              {tick}
-            </text>
-          </g>
-        ))}
+        <Axis
+          side="bottom"
+          ticks={x.ticks(narrow ? 4 : 9)}
+          at={x}
+          figures={tall - 18}
+          lines={[TOP - 6, tall - 32]}
+        />
         <text x={wide - 14} y={tall - 4} textAnchor="end" className="fill-faint text-[11px]">
           head speed, rpm
         </text>

@@ -6,10 +6,13 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef } from "react";
 import type { Curve } from "@/api/modes";
+import { Axis } from "@/parts/axis";
 import { useLever } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
 import { HoverMarks } from "./hover";
 import { valueAt } from "./samples";
+
+const TICKS = [0, 25, 50, 75, 100];
 
 type Props = {
   curve: Curve;
@@ -47,40 +50,26 @@ export function CurveChart(props: Props) {
       aria-label={small ? summary(curve, label) : label}
       className="block w-full touch-none select-none"
     >
-      {[0, 25, 50, 75, 100].map((tick) => (
-        <g key={tick}>
-          <path
-            d={`M${x(tick)} ${edge.top}V${high - edge.bottom}`}
-            className={tick === 50 ? "stroke-edge" : "stroke-rule"}
-            strokeWidth="0.7"
-          />
-          <text
-            x={x(tick)}
-            y={high - (small ? 3 : 6)}
-            textAnchor="middle"
-            className="figure fill-faint text-[10px]"
-          >
-            {tick}
-          </text>
-          {!(small && (degrees || tick % 50 !== 0)) && (
-            <text
-              x={degrees ? wide - edge.right + 9 : edge.left - (small ? 4 : 9)}
-              y={y(tick) + 3.5}
-              textAnchor={degrees ? "start" : "end"}
-              className="figure fill-faint text-[10px]"
-            >
-              {tick}%
-            </text>
-          )}
-          {!degrees && (
-            <path
-              d={`M${edge.left} ${y(tick)}H${wide - edge.right}`}
-              className="stroke-rule"
-              strokeWidth="0.7"
-            />
-          )}
-        </g>
-      ))}
+      <Axis
+        side="bottom"
+        ticks={TICKS}
+        at={x}
+        figures={high - (small ? 3 : 6)}
+        lines={[edge.top, high - edge.bottom]}
+        strong={50}
+        size="text-[10px]"
+      />
+      {!(small && degrees) && (
+        <Axis
+          side={degrees ? "right" : "left"}
+          ticks={TICKS}
+          at={y}
+          figures={degrees ? wide - edge.right + 9 : edge.left - (small ? 4 : 9)}
+          lines={degrees ? undefined : [edge.left, wide - edge.right]}
+          words={(tick) => (small && tick % 50 !== 0 ? "" : `${tick}%`)}
+          size="text-[10px]"
+        />
+      )}
       {degrees &&
         marks.map((mark) => (
           <g key={mark.deg}>

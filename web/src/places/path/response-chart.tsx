@@ -3,6 +3,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { answer, client, type Frame, type FunctionName, type Response } from "@/api/client";
+import { Axis } from "@/parts/axis";
 import { Follower } from "@/parts/levers/follower";
 import { leversNow, onLevers } from "@/parts/levers/levers";
 import { shown, signed } from "@/parts/numbers";
@@ -122,38 +123,28 @@ function shaped(response: Response | null, ofRudder: boolean) {
 }
 
 const Axes = memo(function Axes({ shape: { x, y, path } }: { shape: ReturnType<typeof shaped> }) {
-  const strength = (tick: number) => (tick === 0 ? "stroke-edge" : "stroke-rule");
   return (
     <>
-      {y.ticks(5).map((tick) => (
-        <g key={tick}>
-          <path
-            d={`M${EDGE.left} ${y(tick)}H${W - EDGE.right}`}
-            className={strength(tick)}
-            strokeWidth={tick === 0 ? 1 : 0.6}
-          />
-          <text
-            x={EDGE.left - 4}
-            y={y(tick) + 3.5}
-            textAnchor="end"
-            className="figure fill-faint text-[10px]"
-          >
-            {shown(tick, 0)}
-          </text>
-        </g>
-      ))}
-      {[-100, -50, 0, 50, 100].map((tick) => (
-        <g key={tick}>
-          <path
-            d={`M${x(tick)} ${EDGE.top}V${H - EDGE.bottom}`}
-            className={strength(tick)}
-            strokeWidth={tick === 0 ? 1 : 0.6}
-          />
-          <text x={x(tick)} y={H - 6} textAnchor="middle" className="figure fill-faint text-[10px]">
-            {shown(tick, 0)}
-          </text>
-        </g>
-      ))}
+      <Axis
+        side="left"
+        ticks={y.ticks(5)}
+        at={y}
+        figures={EDGE.left - 4}
+        lines={[EDGE.left, W - EDGE.right]}
+        words={(tick) => shown(tick, 0)}
+        strong={0}
+        size="text-[10px]"
+      />
+      <Axis
+        side="bottom"
+        ticks={[-100, -50, 0, 50, 100]}
+        at={x}
+        figures={H - 6}
+        lines={[EDGE.top, H - EDGE.bottom]}
+        words={(tick) => shown(tick, 0)}
+        strong={0}
+        size="text-[10px]"
+      />
       <path d={path} className="fill-none stroke-ink" strokeWidth="2" />
     </>
   );
