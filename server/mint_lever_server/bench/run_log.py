@@ -1,4 +1,4 @@
-"""A line at the end of a bench run's log, with whoever sent it.."""
+"""A line at the end of a bench run's log, with whoever sent it."""
 
 import uuid
 from collections.abc import Sequence

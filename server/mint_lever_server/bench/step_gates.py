@@ -1,4 +1,4 @@
-"""What a step asks now, and what must be done before it.."""
+"""What a step asks now, and what must be done before it."""
 
 from mint_lever.bench import (
     Ask,
